@@ -1,0 +1,223 @@
+//! The piece in hand.
+
+use super::species::Species;
+use crate::InputError;
+use crate::matter::{Composition, Material};
+use crate::outcome::Family;
+use crate::quantity::{Celsius, Mass, Thickness, checked};
+
+/// How the piece was cut.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Cut {
+    /// Side or portion of a side.
+    Fillet,
+    /// Thick back part of a side.
+    Loin,
+    /// Tail part of a side.
+    Tail,
+    /// Slice across, with bone.
+    Steak,
+    /// Round slice without bone.
+    Medallion,
+    /// Cubes for a skewer.
+    Cubes,
+    /// Strips.
+    Strips,
+    /// Whole gutted round fish.
+    WholeRound,
+    /// Whole gutted flat fish.
+    WholeFlat,
+    /// Opened flat, boned.
+    Butterfly,
+    /// Wing of a skate.
+    Wing,
+    /// Finger-sized whole fish.
+    SmallWhole,
+}
+
+impl Cut {
+    /// All cuts with their names on the wire and in words.
+    pub const ALL: [(Self, &'static str, &'static str); 12] = [
+        (Self::Fillet, "fillet", "fillet"),
+        (Self::Loin, "loin", "loin"),
+        (Self::Tail, "tail", "tail piece"),
+        (Self::Steak, "steak", "steak"),
+        (Self::Medallion, "medallion", "medallion"),
+        (Self::Cubes, "cubes", "cubes"),
+        (Self::Strips, "strips", "strips"),
+        (Self::WholeRound, "whole_round", "whole round fish"),
+        (Self::WholeFlat, "whole_flat", "whole flat fish"),
+        (Self::Butterfly, "butterfly", "butterfly"),
+        (Self::Wing, "wing", "wing"),
+        (Self::SmallWhole, "small_whole", "small whole fish"),
+    ];
+
+    /// Finds a cut by its name on the wire.
+    ///
+    /// # Errors
+    /// [`InputError::UnknownName`].
+    pub fn find(key: &str) -> Result<Self, InputError> {
+        let found = Self::ALL.iter().find(|(_, name, _)| *name == key);
+        found.map(|(cut, _, _)| *cut).ok_or_else(|| InputError::UnknownName {
+            field: "piece.cut".into(),
+            given: key.chars().take(60).collect(),
+            known: Self::ALL.iter().map(|(_, name, _)| (*name).to_owned()).collect(),
+        })
+    }
+
+    /// Name on the wire.
+    pub fn key(self) -> &'static str {
+        Self::ALL.iter().find(|(cut, _, _)| *cut == self).map_or("fillet", |(_, key, _)| key)
+    }
+
+    /// Equivalent heat transfer dimensionality E, source `ASHRAE-FREEZING-TIMES`: 1 slab,
+    /// 2 cylinder, 3 sphere. A gutted round fish about 1.5 on its body thickness.
+    pub fn dimensionality(self) -> f64 {
+        match self {
+            Self::WholeRound => 1.5,
+            Self::Medallion => 1.3,
+            Self::Cubes => 2.5,
+            Self::Strips | Self::SmallWhole => 1.9,
+            _ => 1.0,
+        }
+    }
+}
+
+/// Skin on the low side, or not.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Skin {
+    /// Skin on one side, drawn at the bottom.
+    On,
+    /// No skin.
+    Off,
+}
+
+/// A piece as asked for, unchecked.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct PieceAsked {
+    /// Key of the fish.
+    pub fish: Option<String>,
+    /// Water, protein, fat and ash in place of a fish.
+    pub composition: Option<[f64; 4]>,
+    /// Cut; fillet when not said.
+    pub cut: Option<String>,
+    /// Thick part, mm.
+    pub thickness_mm: Option<f64>,
+    /// Thin end, mm.
+    pub thin_end_mm: Option<f64>,
+    /// Mass of one piece, g; 170 when not said.
+    pub mass_g: Option<f64>,
+    /// How many are cooked together; 1 when not said.
+    pub pieces: Option<u32>,
+    /// "on" or "off"; on when not said and the fish has a skin to eat.
+    pub skin: Option<String>,
+    /// Temperature at the start, C; 8 when not said.
+    pub start_c: Option<f64>,
+}
+
+/// A checked piece.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Piece {
+    /// The fish, unless a composition was given.
+    pub species: Option<&'static Species>,
+    /// What the flesh is made of.
+    pub composition: Composition,
+    /// Cut.
+    pub cut: Cut,
+    /// Thick part.
+    pub thickness: Thickness,
+    /// Thin end, if the piece tapers.
+    pub thin_end: Option<Thickness>,
+    /// Mass of one piece.
+    pub mass: Mass,
+    /// How many are cooked together.
+    pub pieces: u32,
+    /// Skin.
+    pub skin: Skin,
+    /// Temperature at the start.
+    pub start: Celsius,
+}
+
+/// Portion of fillet a person, g. common practice, no source (6 oz).
+const PORTION_G: f64 = 170.0;
+/// Straight from the fridge, C. common practice, no source.
+const FRIDGE_C: f64 = 8.0;
+/// Raw fish that is neither frozen nor cooked, C.
+const START_RANGE_C: (f64, f64) = (-1.0, 35.0);
+
+impl Piece {
+    /// Checks a piece.
+    ///
+    /// # Errors
+    /// [`InputError`] naming the first field that is wrong.
+    pub fn new(asked: &PieceAsked) -> Result<Self, InputError> {
+        let species = asked.fish.as_deref().map(Species::find).transpose()?;
+        let composition = match (asked.composition, species) {
+            (Some([water, protein, fat, ash]), _) => Composition::new(water, protein, fat, ash)?,
+            (None, Some(species)) => species.composition()?,
+            (None, None) => return Err(InputError::Missing { field: "piece.fish".into() }),
+        };
+        let cut = Cut::find(asked.cut.as_deref().unwrap_or("fillet"))?;
+        let Some(thickness_mm) = asked.thickness_mm else {
+            return Err(InputError::Missing { field: "piece.thickness_mm".into() });
+        };
+        let thickness = Thickness::new("piece.thickness_mm", thickness_mm)?;
+        let thin_end =
+            asked.thin_end_mm.map(|mm| Thickness::new("piece.thin_end_mm", mm)).transpose()?;
+        if let Some(thin) = thin_end.filter(|thin| *thin > thickness) {
+            return Err(InputError::ThinEndThicker {
+                thin_mm: thin.value(),
+                thick_mm: thickness.value(),
+            });
+        }
+        let pieces = asked.pieces.unwrap_or(1);
+        checked("piece.pieces", f64::from(pieces), (1.0, 200.0), "pieces")?;
+        let skin = match asked.skin.as_deref() {
+            Some("on") => Skin::On,
+            Some("off") => Skin::Off,
+            Some(other) => {
+                return Err(InputError::UnknownName {
+                    field: "piece.skin".into(),
+                    given: other.chars().take(60).collect(),
+                    known: vec!["on".into(), "off".into()],
+                });
+            }
+            None if species.is_some_and(|s| s.skin == super::SkinEats::NotEaten) => Skin::Off,
+            None => Skin::On,
+        };
+        let start_c = asked.start_c.unwrap_or(FRIDGE_C);
+        checked("piece.start_c", start_c, START_RANGE_C, "C")?;
+        Ok(Self {
+            species,
+            composition,
+            cut,
+            thickness,
+            thin_end,
+            mass: Mass::new("piece.mass_g", asked.mass_g.unwrap_or(PORTION_G))?,
+            pieces,
+            skin,
+            start: Celsius::new("piece.start_c", start_c)?,
+        })
+    }
+
+    /// Its family of doneness bands; lean flaky fish when only a composition is known.
+    ///
+    /// # Errors
+    /// [`InputError::UnknownName`] when the species names no known family.
+    pub fn family(&self) -> Result<&'static Family, InputError> {
+        self.species.map_or_else(|| Family::find("lean_flaky"), Species::family)
+    }
+
+    /// Area that all pieces cover, m2: mass over density and mean thickness.
+    pub fn footprint_m2(&self) -> f64 {
+        let thin = self.thin_end.unwrap_or(self.thickness);
+        let mean_m = 0.5 * (self.thickness.metres() + thin.metres());
+        let rho = Material::flesh(&self.composition).rho_kg_m3;
+        f64::from(self.pieces) * self.mass.value() * 1e-3 / (rho * mean_m)
+    }
+
+    /// What it is called in a sentence.
+    pub fn name(&self) -> &str {
+        self.species.map_or("fish", |s| &s.name)
+    }
+}

@@ -1,0 +1,184 @@
+//! The bare solver with constant properties and no water, for checks against exact solutions.
+
+use super::face::{Face, Medium};
+use super::grid::{Fineness, Grid};
+use super::march::{Column, Marcher, Moment, Sink, Stage, Steps};
+use super::sample::Sampler;
+use crate::InputError;
+use crate::matter::Material;
+use crate::quantity::checked;
+
+/// Shape of the body.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Geometry {
+    /// Flat, heat from both faces.
+    Slab,
+    /// Endless round bar; the thickness is its diameter.
+    Cylinder,
+    /// Ball; the thickness is its diameter.
+    Sphere,
+}
+
+impl Geometry {
+    fn exponent(self) -> f64 {
+        match self {
+            Self::Slab => 0.0,
+            Self::Cylinder => 1.0,
+            Self::Sphere => 2.0,
+        }
+    }
+}
+
+/// What one face of a bare body sees.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum BareFace {
+    /// A stirred fluid.
+    Fluid {
+        /// Coefficient, W/(m2 K).
+        h_w_m2k: f64,
+        /// Its temperature, C.
+        fluid_c: f64,
+    },
+    /// A surface held at a temperature, C.
+    Surface {
+        /// Its temperature, C.
+        surface_c: f64,
+    },
+    /// Nothing passes.
+    Insulated,
+}
+
+/// A span with the same faces.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct BareStage {
+    /// How long, s.
+    pub duration_s: f64,
+    /// Low face.
+    pub low: BareFace,
+    /// High face.
+    pub high: BareFace,
+}
+
+/// A body with constant properties.
+#[derive(Debug, Clone, PartialEq)]
+pub struct BareProblem {
+    /// Shape.
+    pub geometry: Geometry,
+    /// Full thickness, or diameter, mm.
+    pub thickness_mm: f64,
+    /// Conductivity, W/(m K).
+    pub k_w_mk: f64,
+    /// Density, kg/m3.
+    pub rho_kg_m3: f64,
+    /// Heat capacity, J/(kg K).
+    pub cp_j_kgk: f64,
+    /// Temperature at the start, C.
+    pub start_c: f64,
+    /// What the faces see, one after another.
+    pub stages: Vec<BareStage>,
+    /// Rising times to report, s.
+    pub report_s: Vec<f64>,
+    /// Depths to report, 0 low face to 1 high face.
+    pub at_share: Vec<f64>,
+}
+
+/// Temperatures of a bare body.
+#[derive(Debug, Clone, PartialEq)]
+pub struct BareAnswer {
+    /// One row a report time, one column a depth, C.
+    pub temperature_c: Vec<Vec<f64>>,
+    /// The highest temperature that the coldest point reached, C. The coldest point is the one
+    /// whose own highest temperature is lowest.
+    pub coldest_peak_c: f64,
+    /// When it was reached, s.
+    pub coldest_peak_s: f64,
+}
+
+/// Highest temperature of every cell, and when.
+struct Peaks(Vec<(f64, f64)>);
+
+impl Sink for Peaks {
+    fn step(&mut self, moment: &Moment<'_>) {
+        for (peak, t) in self.0.iter_mut().zip(moment.t_c) {
+            if *t > peak.0 {
+                *peak = (*t, moment.t_s);
+            }
+        }
+    }
+}
+
+fn face(field: &str, bare: &BareFace) -> Result<Face, InputError> {
+    let t = |name: &str, v| checked(&format!("{field}.{name}"), v, (-200.0, 2000.0), "C");
+    Ok(match *bare {
+        BareFace::Fluid { h_w_m2k, fluid_c } => {
+            let h = checked(&format!("{field}.h_w_m2k"), h_w_m2k, (0.0, 1e6), "W/m2K")?;
+            Face::touching(h, Medium::Held(t("fluid_c", fluid_c)?))
+        }
+        BareFace::Surface { surface_c } => {
+            Face { held_c: Some(t("surface_c", surface_c)?), ..Face::INSULATED }
+        }
+        BareFace::Insulated => Face::INSULATED,
+    })
+}
+
+impl BareProblem {
+    /// Solves on the ordinary grid with ordinary steps.
+    ///
+    /// # Errors
+    /// [`InputError`] for anything out of range, more than 100 stages, 10 000 report times or
+    /// 1000 depths.
+    pub fn solve(&self) -> Result<BareAnswer, InputError> {
+        self.solve_with(Fineness::ORDINARY, Steps { tolerance_k: 0.002, longest_s: 1e4 })
+    }
+
+    /// Solves with a grid and steps of one's own.
+    ///
+    /// # Errors
+    /// As [`Self::solve`].
+    pub fn solve_with(&self, fineness: Fineness, steps: Steps) -> Result<BareAnswer, InputError> {
+        let thickness_mm = checked("thickness_mm", self.thickness_mm, (0.1, 1000.0), "mm")?;
+        checked("k_w_mk", self.k_w_mk, (1e-3, 1e3), "W/mK")?;
+        checked("rho_kg_m3", self.rho_kg_m3, (1.0, 3e4), "kg/m3")?;
+        checked("cp_j_kgk", self.cp_j_kgk, (10.0, 2e4), "J/kgK")?;
+        checked("start_c", self.start_c, (-200.0, 2000.0), "C")?;
+        checked("stages", self.stages.len() as f64, (1.0, 100.0), "stages")?;
+        checked("report_s", self.report_s.len() as f64, (0.0, 10_000.0), "times")?;
+        checked("at_share", self.at_share.len() as f64, (0.0, 1000.0), "depths")?;
+        let total_s: f64 = self.stages.iter().map(|stage| stage.duration_s).sum();
+        let mut last_s = 0.0;
+        for t_s in &self.report_s {
+            last_s = checked("report_s", *t_s, (last_s, total_s), "s, rising")?;
+        }
+        for share in &self.at_share {
+            checked("at_share", *share, (0.0, 1.0), "")?;
+        }
+        let mut stages = Vec::with_capacity(self.stages.len());
+        for (i, stage) in self.stages.iter().enumerate() {
+            let field = |name: &str| format!("stages[{i}].{name}");
+            stages.push(Stage {
+                duration_s: checked(&field("duration_s"), stage.duration_s, (0.0, 1e7), "s")?,
+                low: face(&field("low"), &stage.low)?,
+                high: face(&field("high"), &stage.high)?,
+                plate_set_c: 0.0,
+            });
+        }
+        // Fine enough near the face, for thick bodies too, yet bounded in number.
+        let floor = thickness_mm * 1e-3 / 400.0;
+        let fineness = Fineness {
+            at_face_m: fineness.at_face_m.max(floor),
+            inside_m: fineness.inside_m.max(floor),
+        };
+        let column = Column {
+            grid: Grid::new(thickness_mm * 1e-3, self.geometry.exponent(), fineness),
+            material: Material::constant(self.k_w_mk, self.rho_kg_m3, self.cp_j_kgk),
+            boil_c: f64::INFINITY,
+        };
+        let mut marcher = Marcher::new(&column, self.start_c, None, steps);
+        let mut peaks = Peaks(vec![(f64::NEG_INFINITY, 0.0); column.grid.len()]);
+        let mut sampler = Sampler::new(&column.grid, &self.report_s, &self.at_share);
+        marcher.run(&stages, &mut (&mut peaks, &mut sampler));
+        let coldest = peaks.0.iter().copied().reduce(|a, b| if b.0 < a.0 { b } else { a });
+        let (coldest_peak_c, coldest_peak_s) = coldest.unwrap_or((self.start_c, 0.0));
+        Ok(BareAnswer { temperature_c: sampler.rows, coldest_peak_c, coldest_peak_s })
+    }
+}

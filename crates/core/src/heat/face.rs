@@ -1,0 +1,126 @@
+//! What one face of the piece sees.
+//!
+//! `q = h (T_fluid - T_s) + eps sigma (T_wall^4 - T_s^4) - L m`,
+//! `m = beta (rho_v,surface - rho_v,air)`: positive evaporates and cools, negative condenses
+//! and heats. Evaporation is scaled by the wetness of the surface, condensation is not: steam
+//! condenses on a dry or an oiled skin as well, and runs off.
+
+use crate::matter::water;
+
+/// What a face touches.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Medium {
+    /// Something that keeps its temperature, C.
+    Held(f64),
+    /// The plate of the pan, which has a temperature of its own.
+    Plate,
+}
+
+/// Contact or a stirred liquid: one coefficient to one temperature.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Contact {
+    /// Coefficient, W/(m2 K).
+    pub h_w_m2k: f64,
+    /// To what.
+    pub to: Medium,
+}
+
+/// Air or vapour, and the walls behind it.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Gas {
+    /// Temperature of the gas, C.
+    pub t_c: f64,
+    /// Convection, W/(m2 K).
+    pub h_w_m2k: f64,
+    /// Emissivity of the surface to the walls.
+    pub emissivity: f64,
+    /// Temperature of the walls, C.
+    pub wall_c: f64,
+    /// Partial pressure of water vapour, Pa.
+    pub vapour_pa: f64,
+    /// Wetness of the surface, 0 sealed to 1 wet.
+    pub wetness: f64,
+}
+
+/// What one face of the piece sees.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Face {
+    /// What it touches, if anything.
+    pub contact: Option<Contact>,
+    /// The gas it sees, if any.
+    pub gas: Option<Gas>,
+    /// A surface temperature held from outside, for exact checks.
+    pub held_c: Option<f64>,
+}
+
+/// `q = a - b T_s` in W/m2 and `m = m0 + m1 T_s` in kg/(m2 s), near one surface temperature.
+#[derive(Debug, Clone, Copy, Default)]
+pub(super) struct Line {
+    pub a: f64,
+    pub b: f64,
+    pub m0: f64,
+    pub m1: f64,
+    /// Of `q`, the part that goes to the plate: `contact_h (plate - T_s)`.
+    pub plate_h: f64,
+}
+
+/// Conductance that stands for "held at": far above anything a kitchen has.
+const HELD_H_W_M2K: f64 = 1e9;
+
+impl Face {
+    /// No heat passes.
+    pub const INSULATED: Self = Self { contact: None, gas: None, held_c: None };
+
+    /// Touches something.
+    pub fn touching(h_w_m2k: f64, to: Medium) -> Self {
+        Self { contact: Some(Contact { h_w_m2k, to }), ..Self::INSULATED }
+    }
+
+    /// Sees a gas.
+    pub fn in_gas(gas: Gas) -> Self {
+        Self { gas: Some(gas), ..Self::INSULATED }
+    }
+
+    /// Exchange near the surface temperature `ts_c`. `dampness` (0 to 1) says how much free
+    /// water the flesh below the surface still has to give.
+    pub(super) fn line(&self, ts_c: f64, plate_c: f64, dampness: f64) -> Line {
+        let mut line = Line::default();
+        if let Some(held) = self.held_c {
+            line.a = HELD_H_W_M2K * held;
+            line.b = HELD_H_W_M2K;
+            return line;
+        }
+        if let Some(contact) = self.contact {
+            let to_c = match contact.to {
+                Medium::Held(t_c) => t_c,
+                Medium::Plate => {
+                    line.plate_h = contact.h_w_m2k;
+                    plate_c
+                }
+            };
+            line.a += contact.h_w_m2k * to_c;
+            line.b += contact.h_w_m2k;
+        }
+        if let Some(gas) = self.gas {
+            line.a += gas.h_w_m2k * gas.t_c;
+            line.b += gas.h_w_m2k;
+            let (ts_k, wall_k) = (ts_c + water::ZERO_C_K, gas.wall_c + water::ZERO_C_K);
+            let radiant = gas.emissivity * water::SIGMA_W_M2K4;
+            let slope = 4.0 * radiant * ts_k.powi(3);
+            line.a += radiant * (wall_k.powi(4) - ts_k.powi(4)) + slope * ts_c;
+            line.b += slope;
+
+            let film_c = 0.5 * (gas.t_c + ts_c);
+            let beta = water::mass_transfer_m_s(gas.h_w_m2k, film_c);
+            let (rho_s, rho_slope) = water::saturated_vapour(ts_c);
+            let drive = rho_s - water::vapour_density_kg_m3(gas.vapour_pa, gas.t_c);
+            let rate = beta * if drive > 0.0 { gas.wetness * dampness } else { 1.0 };
+            let latent = water::latent_heat_j_kg(ts_c);
+            line.m1 = rate * rho_slope;
+            line.m0 = rate * drive - line.m1 * ts_c;
+            line.a -= latent * line.m0;
+            line.b += latent * line.m1;
+        }
+        line
+    }
+}

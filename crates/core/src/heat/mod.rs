@@ -1,0 +1,23 @@
+//! Heat and water through the thickness of one piece.
+//!
+//! One-dimensional finite volumes, implicit in time (backward Euler, so nothing overshoots),
+//! properties lagged one step, the step chosen by an error estimate:
+//!
+//! `C(T, w) dT/dt = (1/A) d/dx (A k dT/dx) - L w_boil`
+//!
+//! Limits: no shrinking, no sideways heat, juice squeezed out by the setting protein stays
+//! where it is. Faces see convection, radiation, evaporation, condensation and contact.
+
+mod bare;
+mod face;
+mod grid;
+mod march;
+mod plate;
+mod sample;
+
+pub use bare::{BareAnswer, BareFace, BareProblem, BareStage, Geometry};
+pub use face::{Contact, Face, Gas, Medium};
+pub use grid::{Fineness, Grid};
+pub use march::{Column, Ledger, Marcher, Moment, Sink, Stage, Steps};
+pub use plate::{Hob, Plate};
+pub use sample::Sampler;

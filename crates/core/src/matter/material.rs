@@ -1,0 +1,123 @@
+//! One solid as the marcher sees it: properties by volume, ready for the inner loop.
+//!
+//! The volume is kept: mass is counted per cubic metre of the piece as it lay raw. Shrinking
+//! is not modelled. Water is counted apart, so a cell that dries loses its water's heat
+//! capacity and conducts like crust.
+
+use super::composition::{Component, Composition, poly};
+
+/// Conductivity of crust, W/(m K). Porous fried crusts, published 0.1 to 0.2.
+pub const K_CRUST_W_MK: f64 = 0.16;
+
+/// Below this share of its first water a cell is crust.
+pub const CRUST_WATER_SHARE: f64 = 0.4;
+/// From this share of its first water down, conductivity falls towards that of crust.
+const WET_WATER_SHARE: f64 = 0.7;
+/// Share of the water that never boils off.
+const BOUND_WATER_SHARE: f64 = 0.02;
+
+/// Validity of the component polynomials, C; beyond it they are held at the end value.
+const VALID_C: (f64, f64) = (-40.0, 150.0);
+const K_TABLE_LEN: usize = 192;
+
+/// A solid with water in it.
+#[derive(Debug, Clone)]
+pub struct Material {
+    /// Water at the start, kg/m3.
+    pub water_kg_m3: f64,
+    /// Density at the start, kg/m3.
+    pub rho_kg_m3: f64,
+    /// Heat capacity of the dry part by volume, polynomial in C, J/(m3 K).
+    dry_j_m3k: [f64; 3],
+    /// Heat capacity of water, polynomial in C, J/(kg K).
+    water_j_kgk: [f64; 3],
+    /// Conductivity while wet, every kelvin over [`VALID_C`].
+    k_wet: [f64; K_TABLE_LEN],
+    /// Conductivity when dry.
+    k_dry: f64,
+}
+
+/// `int_0^T a0 + a1 t + a2 t^2 dt`, with the polynomial held constant outside its validity.
+fn integral(a: &[f64; 3], t_c: f64) -> f64 {
+    let t = t_c.clamp(VALID_C.0, VALID_C.1);
+    let inside = t * (a[0] + t * (a[1] / 2.0 + t * a[2] / 3.0));
+    inside + (t_c - t) * poly(a, t)
+}
+
+impl Material {
+    /// Flesh of a given composition. Mass by volume is taken at 20 C and kept.
+    pub fn flesh(composition: &Composition) -> Self {
+        let rho = composition.rho_kg_m3(20.0);
+        let mut dry = [0.0; 3];
+        for (share, part) in &composition.parts()[1..] {
+            for (sum, a) in dry.iter_mut().zip(part.cp_kj_kgk) {
+                *sum += 1e3 * share * rho * a;
+            }
+        }
+        Self {
+            water_kg_m3: composition.water_share * rho,
+            rho_kg_m3: rho,
+            dry_j_m3k: dry,
+            water_j_kgk: Component::WATER.cp_kj_kgk.map(|a| 1e3 * a),
+            k_wet: std::array::from_fn(|i| composition.k_w_mk(VALID_C.0 + i as f64)),
+            k_dry: K_CRUST_W_MK,
+        }
+    }
+
+    /// A dry solid with constant properties, for checks against exact solutions.
+    pub fn constant(k_w_mk: f64, rho_kg_m3: f64, cp_j_kgk: f64) -> Self {
+        Self {
+            water_kg_m3: 0.0,
+            rho_kg_m3,
+            dry_j_m3k: [rho_kg_m3 * cp_j_kgk, 0.0, 0.0],
+            water_j_kgk: [0.0; 3],
+            k_wet: [k_w_mk; K_TABLE_LEN],
+            k_dry: k_w_mk,
+        }
+    }
+
+    /// Water that never leaves, kg/m3.
+    pub fn bound_water_kg_m3(&self) -> f64 {
+        BOUND_WATER_SHARE * self.water_kg_m3
+    }
+
+    /// Share of the first water still there; 1 for a dry solid.
+    pub fn water_left(&self, w_kg_m3: f64) -> f64 {
+        if self.water_kg_m3 > 0.0 { w_kg_m3 / self.water_kg_m3 } else { 1.0 }
+    }
+
+    /// Heat capacity by volume, J/(m3 K).
+    pub fn capacity_j_m3k(&self, t_c: f64, w_kg_m3: f64) -> f64 {
+        let t = t_c.clamp(VALID_C.0, VALID_C.1);
+        poly(&self.dry_j_m3k, t) + w_kg_m3 * poly(&self.water_j_kgk, t)
+    }
+
+    /// Enthalpy by volume above 0 C, J/m3.
+    pub fn enthalpy_j_m3(&self, t_c: f64, w_kg_m3: f64) -> f64 {
+        integral(&self.dry_j_m3k, t_c) + w_kg_m3 * self.water_enthalpy_j_kg(t_c)
+    }
+
+    /// Enthalpy of liquid water above 0 C, J/kg.
+    pub fn water_enthalpy_j_kg(&self, t_c: f64) -> f64 {
+        integral(&self.water_j_kgk, t_c)
+    }
+
+    /// Conductivity, W/(m K), of a cell at `t_c` that holds `w_kg_m3` of water.
+    pub fn k_w_mk(&self, t_c: f64, w_kg_m3: f64) -> f64 {
+        let at = (t_c - VALID_C.0).clamp(0.0, (K_TABLE_LEN - 2) as f64);
+        let i = at as usize;
+        let wet = self.k_wet[i] + (at - i as f64) * (self.k_wet[i + 1] - self.k_wet[i]);
+        let left = self.water_left(w_kg_m3);
+        if left >= WET_WATER_SHARE {
+            return wet;
+        }
+        let share = ((left - CRUST_WATER_SHARE) / (WET_WATER_SHARE - CRUST_WATER_SHARE)).max(0.0);
+        self.k_dry + share * (wet - self.k_dry)
+    }
+
+    /// How far a cell has gone towards crust, 0 (wet) to 1 (crust).
+    pub fn crustiness(&self, w_kg_m3: f64) -> f64 {
+        let left = self.water_left(w_kg_m3);
+        ((WET_WATER_SHARE - left) / (WET_WATER_SHARE - CRUST_WATER_SHARE)).clamp(0.0, 1.0)
+    }
+}

@@ -1,0 +1,11 @@
+//! From what the flesh is made of to how it takes up heat; and water, steam and air.
+//!
+//! Sources: `CHOI-OKOS-1986` (component polynomials, -40 to 150 C), `WAGNER-PRUSS-1993`
+//! (saturation pressure), `IAPWS-95` (latent heat fit).
+
+mod composition;
+mod material;
+pub mod water;
+
+pub use composition::{Component, Composition};
+pub use material::{K_CRUST_W_MK, Material};

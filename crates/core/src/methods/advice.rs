@@ -1,0 +1,149 @@
+//! What a method says in words: whether it suits, the steps, the cues, the cautions.
+//!
+//! Sentences carry no temperatures and no lengths: those stand beside them as numbers, so an
+//! interface can show them in the cook's unit.
+
+/// A reason for or against.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Reason {
+    /// Stable name.
+    pub code: &'static str,
+    /// One short sentence.
+    pub message: String,
+    /// Speaks for the method.
+    pub good: bool,
+}
+
+impl Reason {
+    /// One that speaks for it.
+    pub fn good(code: &'static str, message: impl Into<String>) -> Self {
+        Self { code, message: message.into(), good: true }
+    }
+    /// One that speaks against it.
+    pub fn bad(code: &'static str, message: impl Into<String>) -> Self {
+        Self { code, message: message.into(), good: false }
+    }
+}
+
+/// Whether a method suits a piece.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Suits {
+    /// It can be done.
+    pub suits: bool,
+    /// Why it can, cannot, or can with care.
+    pub reasons: Vec<Reason>,
+}
+
+/// What a step is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Act {
+    /// Before the fish meets the heat.
+    Prepare,
+    /// Onto the heat.
+    Start,
+    /// A change of the fire.
+    Adjust,
+    /// Turn it over.
+    Turn,
+    /// Look whether it is done.
+    Look,
+    /// Off the heat.
+    Off,
+    /// Onto the plate.
+    Serve,
+}
+
+/// Something to mind.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Caution {
+    /// Stable name.
+    pub code: &'static str,
+    /// One short sentence.
+    pub message: &'static str,
+}
+
+/// One step of the card.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Step {
+    /// When, s after the fish meets the heat; negative before.
+    pub at_s: f64,
+    /// What kind of step.
+    pub act: Act,
+    /// What to do.
+    pub what: String,
+    /// Temperature that belongs to it, C.
+    pub at_c: Option<f64>,
+    /// What to look for.
+    pub cues: Vec<&'static str>,
+    /// What to mind.
+    pub cautions: Vec<Caution>,
+}
+
+impl Step {
+    /// A step with nothing to look for yet.
+    pub fn new(at_s: f64, act: Act, what: impl Into<String>) -> Self {
+        Self { at_s, act, what: what.into(), at_c: None, cues: Vec::new(), cautions: Vec::new() }
+    }
+    /// With a temperature.
+    pub fn at_c(mut self, t_c: f64) -> Self {
+        self.at_c = Some(t_c);
+        self
+    }
+    /// With cues.
+    pub fn cues(mut self, cues: &[&'static str]) -> Self {
+        self.cues.extend_from_slice(cues);
+        self
+    }
+    /// With a caution.
+    pub fn caution(mut self, code: &'static str, message: &'static str) -> Self {
+        self.cautions.push(Caution { code, message });
+        self
+    }
+}
+
+/// What the plan found, for the steps.
+#[derive(Debug, Clone, PartialEq)]
+pub struct PlanFacts {
+    /// When the piece is turned, s.
+    pub turns_s: Vec<f64>,
+    /// When it leaves the heat, s.
+    pub off_heat_s: f64,
+    /// How long it rests, s.
+    pub rest_s: f64,
+    /// When to begin to look, s.
+    pub look_from_s: f64,
+    /// Core when it leaves the heat, C.
+    pub core_at_off_c: f64,
+    /// Core at its highest, C.
+    pub core_peak_c: f64,
+}
+
+impl PlanFacts {
+    /// The tester between flakes and then to the lip, in the cook's words.
+    /// Lip: cold under 35, just warm 38 to 45, warm 46 to 52, hot above 55 C.
+    pub fn lip(&self) -> &'static str {
+        match self.core_at_off_c {
+            t if t < 36.0 => "Hold the tester in the middle, then to the lip: still cool.",
+            t if t < 45.5 => "Hold the tester in the middle, then to the lip: just warm.",
+            t if t < 53.5 => "Hold the tester in the middle, then to the lip: warm.",
+            _ => "Hold the tester in the middle, then to the lip: hot.",
+        }
+    }
+
+    /// Look, off and serve: the end that all methods share.
+    pub fn finish(&self, off: &str, look: &[&'static str]) -> Vec<Step> {
+        let mut steps = Vec::new();
+        if self.look_from_s < self.off_heat_s {
+            let what = "Look whether it is done";
+            steps.push(Step::new(self.look_from_s, Act::Look, what).cues(look));
+        }
+        steps.push(
+            Step::new(self.off_heat_s, Act::Off, off).at_c(self.core_at_off_c).cues(&[self.lip()]),
+        );
+        let serve = "Serve. The heat inside has done the rest";
+        steps.push(
+            Step::new(self.off_heat_s + self.rest_s, Act::Serve, serve).at_c(self.core_peak_c),
+        );
+        steps
+    }
+}

@@ -1,0 +1,144 @@
+//! The slice over time: the field sampled evenly in time and depth, compact enough to send.
+
+use super::doneness::Band;
+use super::tally::{OVERCOOKED_C, SET_SHARE, Tally};
+use crate::InputError;
+use crate::heat::{Column, Moment, Sink};
+use crate::quantity::checked;
+
+/// How many samples are wanted.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct FieldAsked {
+    /// Columns: evenly from the start to the end of the rest.
+    pub times: usize,
+    /// Rows: evenly from the low face (skin) to the high face.
+    pub depths: usize,
+}
+
+impl FieldAsked {
+    /// Checks the size.
+    ///
+    /// # Errors
+    /// [`InputError::OutOfRange`] outside 2 to 600 times and 2 to 200 depths.
+    pub fn new(times: usize, depths: usize) -> Result<Self, InputError> {
+        checked("field.times", times as f64, (2.0, 600.0), "columns")?;
+        checked("field.depths", depths as f64, (2.0, 200.0), "rows")?;
+        Ok(Self { times, depths })
+    }
+}
+
+/// The slice over time, quantised to bytes, column after column (all depths of a time).
+#[derive(Debug, Clone, PartialEq)]
+pub struct SliceField {
+    /// Number of columns.
+    pub times: usize,
+    /// Number of rows.
+    pub depths: usize,
+    /// Time of the last column, s; the first is 0.
+    pub end_s: f64,
+    /// State, 40 steps a level: 0 raw, 1 half set, 2 the low end of the target, 3 its high
+    /// end, 4 overcooked, 5 boiling hot, 6 crust. It never falls.
+    pub state: Vec<u8>,
+    /// Temperature, two steps a kelvin from 0 C, held at 127.5 C.
+    pub half_c: Vec<u8>,
+}
+
+/// Steps of [`SliceField::state`] a level.
+pub const STATE_STEPS: f64 = 40.0;
+
+/// Fills a [`SliceField`].
+#[derive(Debug)]
+pub struct FieldSink<'a> {
+    column: &'a Column,
+    tally: Tally<'a>,
+    band: Band,
+    field: SliceField,
+    last_t_s: f64,
+    last: [Vec<f64>; 2],
+    now: [Vec<f64>; 2],
+    cells: Vec<f64>,
+}
+
+impl<'a> FieldSink<'a> {
+    /// Samples from 0 to `end_s`.
+    pub fn new(column: &'a Column, asked: FieldAsked, end_s: f64, band: Band) -> Self {
+        let row = || vec![0.0; asked.depths];
+        let room = asked.times * asked.depths;
+        Self {
+            column,
+            tally: Tally::new(column),
+            band,
+            field: SliceField {
+                times: asked.times,
+                depths: asked.depths,
+                end_s,
+                state: Vec::with_capacity(room),
+                half_c: Vec::with_capacity(room),
+            },
+            last_t_s: 0.0,
+            last: [row(), row()],
+            now: [row(), row()],
+            cells: vec![0.0; column.grid.len()],
+        }
+    }
+
+    /// The field, and the tally that went along.
+    pub fn finish(self) -> (SliceField, Tally<'a>) {
+        (self.field, self.tally)
+    }
+
+    /// State of a cell on the scale of [`SliceField::state`].
+    fn state(&self, i: usize) -> f64 {
+        let peak = self.tally.peaks().0[i];
+        let opaque = self.tally.opaque_share(i);
+        let Band { low_c, high_c } = self.band;
+        let dry_c = OVERCOOKED_C.max(high_c + 1.0);
+        let part = |from: f64, to: f64| ((peak - from) / (to - from).max(0.1)).clamp(0.0, 1.0);
+        if peak >= dry_c {
+            4.0 + part(dry_c, 100.0) + self.tally.crustiness(i)
+        } else if peak >= high_c {
+            3.0 + part(high_c, dry_c)
+        } else if peak >= low_c {
+            2.0 + part(low_c, high_c)
+        } else if opaque >= SET_SHARE {
+            1.0 + part(low_c - 8.0, low_c)
+        } else {
+            opaque / SET_SHARE
+        }
+    }
+}
+
+impl Sink for FieldSink<'_> {
+    fn step(&mut self, moment: &Moment<'_>) {
+        self.tally.step(moment);
+        let grid = &self.column.grid;
+        for i in 0..self.cells.len() {
+            self.cells[i] = self.state(i);
+        }
+        let depths = self.field.depths;
+        let n = self.cells.len();
+        for row in 0..depths {
+            let share = (row as f64 + 0.5) / depths as f64;
+            self.now[0][row] = grid.sample(&self.cells, self.cells[0], self.cells[n - 1], share);
+            self.now[1][row] =
+                grid.sample(moment.t_c, moment.low_surface_c, moment.high_surface_c, share);
+        }
+        let gap = self.field.end_s / (self.field.times - 1) as f64;
+        loop {
+            let done = self.field.state.len() / depths;
+            let at = done as f64 * gap;
+            if done >= self.field.times || at > moment.t_s + 1e-6 {
+                break;
+            }
+            let span = moment.t_s - self.last_t_s;
+            let f = if span > 0.0 { (at - self.last_t_s) / span } else { 1.0 };
+            for row in 0..depths {
+                let mix = |k: usize| self.last[k][row] + f * (self.now[k][row] - self.last[k][row]);
+                self.field.state.push((STATE_STEPS * mix(0)).round() as u8);
+                self.field.half_c.push((2.0 * mix(1)).round().clamp(0.0, 255.0) as u8);
+            }
+        }
+        std::mem::swap(&mut self.last, &mut self.now);
+        self.last_t_s = moment.t_s;
+    }
+}

@@ -1,0 +1,12 @@
+//! What the field means to a cook: doneness, the cooked line, crust, safety.
+
+mod doneness;
+mod field;
+mod kinetics;
+pub mod safety;
+mod tally;
+
+pub use doneness::{Band, Family, Level, TargetAsked};
+pub use field::{FieldAsked, FieldSink, SliceField};
+pub use kinetics::{lethality_listeria, setting_rate_1_s};
+pub use tally::{OVERCOOKED_C, Outcome, PeakSink, Tally};

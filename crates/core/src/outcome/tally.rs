@@ -1,0 +1,192 @@
+//! Sinks that read the outcome off the field while it is computed.
+
+use super::doneness::Band;
+use super::kinetics::rates;
+use super::safety::{self, Safety};
+use crate::heat::{Column, Moment, Sink};
+
+/// Above this, actin sets and juice is squeezed out, C. DSC peaks of actin in cod, hake and
+/// salmon lie at 73 to 80 C at scanning rates; loss begins before (`SKIPNES-2008`, trend).
+pub const OVERCOOKED_C: f64 = 66.0;
+/// A cell has set when it is half opaque.
+pub const SET_SHARE: f64 = 0.5;
+
+/// The highest temperature of every cell; all that the search for a time needs.
+#[derive(Debug, Clone, PartialEq)]
+pub struct PeakSink(pub Vec<f64>);
+
+impl PeakSink {
+    /// For a column.
+    pub fn new(column: &Column) -> Self {
+        Self(vec![f64::NEG_INFINITY; column.grid.len()])
+    }
+
+    /// Highest temperature of the coldest point: of the cell whose own highest is lowest.
+    pub fn coldest_c(&self) -> f64 {
+        self.0.iter().copied().fold(f64::INFINITY, f64::min)
+    }
+}
+
+impl Sink for PeakSink {
+    fn step(&mut self, moment: &Moment<'_>) {
+        for (peak, t) in self.0.iter_mut().zip(moment.t_c) {
+            *peak = peak.max(*t);
+        }
+    }
+}
+
+/// Everything that adds up in every cell.
+#[derive(Debug, Clone)]
+pub struct Tally<'a> {
+    column: &'a Column,
+    peaks: PeakSink,
+    setting: Vec<f64>,
+    f70_min: Vec<f64>,
+    above_63_s: Vec<f64>,
+    best_63_s: Vec<f64>,
+    above_60_s: Vec<f64>,
+    best_60_s: Vec<f64>,
+    last_c: Vec<f64>,
+    water: Vec<f64>,
+    plate_low_c: Option<f64>,
+}
+
+/// How a piece came out.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Outcome {
+    /// Highest temperature of the coldest point, C.
+    pub core_peak_c: f64,
+    /// Share of the thickness whose highest temperature lies in the band.
+    pub even_share: f64,
+    /// Share of the thickness above [`OVERCOOKED_C`].
+    pub overcooked_share: f64,
+    /// Crust on the skin side and the flesh side, mm.
+    pub crust_mm: [f64; 2],
+    /// Water lost, share of the mass of the raw piece.
+    pub weight_loss_share: f64,
+    /// Height of the cooked line from the skin side, share of the thickness.
+    pub cooked_line_share: f64,
+    /// Coldest the pan became.
+    pub plate_low_c: Option<f64>,
+    /// Safety figures.
+    pub safety: Safety,
+}
+
+impl<'a> Tally<'a> {
+    /// For a column.
+    pub fn new(column: &'a Column) -> Self {
+        let zeros = || vec![0.0; column.grid.len()];
+        Self {
+            column,
+            peaks: PeakSink::new(column),
+            setting: zeros(),
+            f70_min: zeros(),
+            above_63_s: zeros(),
+            best_63_s: zeros(),
+            above_60_s: zeros(),
+            best_60_s: zeros(),
+            last_c: Vec::new(),
+            water: vec![column.material.water_kg_m3; column.grid.len()],
+            plate_low_c: None,
+        }
+    }
+
+    /// Highest temperature of each cell so far.
+    pub fn peaks(&self) -> &PeakSink {
+        &self.peaks
+    }
+
+    /// How opaque a cell is, 0 raw to 1: `1 - exp(-int k dt)`.
+    pub fn opaque_share(&self, i: usize) -> f64 {
+        1.0 - (-self.setting[i]).exp()
+    }
+
+    /// Crust of a cell, 0 to 1.
+    pub fn crustiness(&self, i: usize) -> f64 {
+        self.column.material.crustiness(self.water[i])
+    }
+
+    fn crust_mm(&self, cells: impl Iterator<Item = usize>) -> f64 {
+        // Cells count by how far they have dried, so that the figure does not jump by a cell.
+        cells
+            .map(|i| (self.crustiness(i), 1e3 * self.column.grid.width_m[i]))
+            .take_while(|(crust, _)| *crust > 0.0)
+            .fold(0.0, |sum, (crust, width)| sum + crust * width)
+    }
+
+    /// Reads the outcome for a band.
+    pub fn outcome(&self, band: Band) -> Outcome {
+        let grid = &self.column.grid;
+        let n = grid.len();
+        let thickness = grid.thickness_m();
+        let share_of = |test: &dyn Fn(f64) -> bool| {
+            let cells = self.peaks.0.iter().zip(&grid.width_m);
+            cells.filter(|(peak, _)| test(**peak)).fold(0.0, |sum, (_, w)| sum + w) / thickness
+        };
+        let least = |of: &[f64]| of.iter().copied().fold(f64::INFINITY, f64::min);
+        let volume: f64 = grid.volume_m.iter().sum();
+        let lost: f64 = grid
+            .volume_m
+            .iter()
+            .zip(&self.water)
+            .map(|(v, w)| v * (self.column.material.water_kg_m3 - w))
+            .sum();
+        let set = (0..n).take_while(|i| self.opaque_share(*i) >= SET_SHARE);
+        Outcome {
+            core_peak_c: self.peaks.coldest_c(),
+            even_share: share_of(&|peak| peak >= band.low_c && peak <= band.high_c),
+            overcooked_share: share_of(&|peak| peak > OVERCOOKED_C),
+            crust_mm: [self.crust_mm(0..n), self.crust_mm((0..n).rev())],
+            weight_loss_share: lost / (volume * self.column.material.rho_kg_m3),
+            cooked_line_share: set.map(|i| grid.width_m[i]).sum::<f64>() / thickness,
+            plate_low_c: self.plate_low_c,
+            safety: Safety {
+                food_code_63c_15s: least(&self.best_63_s) >= safety::FOOD_CODE_S,
+                listeria_log: 6.0 * least(&self.f70_min) / safety::LISTERIA_6D_MIN,
+                parasite_60c_1min: least(&self.best_60_s) >= safety::PARASITE_S,
+            },
+        }
+    }
+}
+
+/// Time above a line within a step that goes straight from `a` to `b`, and whether it ends
+/// above.
+fn time_above(a: f64, b: f64, line: f64, dt: f64) -> (f64, bool) {
+    match (a >= line, b >= line) {
+        (true, true) => (dt, true),
+        (false, true) => (dt * (b - line) / (b - a), true),
+        (true, false) => (dt * (a - line) / (a - b), false),
+        (false, false) => (0.0, false),
+    }
+}
+
+impl Sink for Tally<'_> {
+    fn step(&mut self, moment: &Moment<'_>) {
+        self.peaks.step(moment);
+        let dt = moment.dt_s;
+        for (i, t) in moment.t_c.iter().enumerate() {
+            let before = self.last_c.get(i).copied().unwrap_or(*t);
+            let (set_a, kill_a) = rates(before);
+            let (set_b, kill_b) = rates(*t);
+            self.setting[i] += 0.5 * dt * (set_a + set_b);
+            self.f70_min[i] += 0.5 * dt / 60.0 * (kill_a + kill_b);
+            for (line, run, best) in [
+                (safety::FOOD_CODE_C, &mut self.above_63_s[i], &mut self.best_63_s[i]),
+                (safety::PARASITE_C, &mut self.above_60_s[i], &mut self.best_60_s[i]),
+            ] {
+                let (above, stays) = time_above(before, *t, line, dt);
+                *run += above;
+                *best = best.max(*run);
+                if !stays {
+                    *run = 0.0;
+                }
+            }
+        }
+        self.last_c.clear();
+        self.last_c.extend_from_slice(moment.t_c);
+        self.water.copy_from_slice(moment.water_kg_m3);
+        if let Some(plate) = moment.plate_c {
+            self.plate_low_c = Some(self.plate_low_c.map_or(plate, |low| low.min(plate)));
+        }
+    }
+}

@@ -1,0 +1,210 @@
+//! One piece under one programme, run as often as a question needs.
+
+use crate::fish::Piece;
+use crate::heat::{Column, Fineness, Grid, Marcher, Stage, Steps};
+use crate::matter::{Material, water};
+use crate::methods::{Nudge, Programme};
+use crate::outcome::PeakSink;
+
+/// No cooking takes longer, s. A target not reached by then is out of reach.
+pub(super) const LONGEST_S: f64 = 4.0 * 3600.0;
+/// Times are found to this, s.
+const TIME_TOLERANCE_S: f64 = 0.25;
+
+/// One piece of some thickness under one programme.
+pub(super) struct Bench {
+    pub column: Column,
+    pub programme: Programme,
+    start_c: f64,
+    steps: Steps,
+}
+
+/// What a search found.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) enum Stop {
+    /// The time at which the aim is met.
+    Reached(f64),
+    /// The aim is above what can be had; the best found.
+    OutOfReach {
+        /// Time at which nothing more is gained, s.
+        best_s: f64,
+        /// Core then, C.
+        best_c: f64,
+    },
+}
+
+impl Stop {
+    pub fn time_s(self) -> f64 {
+        match self {
+            Self::Reached(t_s) | Self::OutOfReach { best_s: t_s, .. } => t_s,
+        }
+    }
+}
+
+impl Bench {
+    pub fn new(piece: &Piece, thickness_m: f64, programme: &Programme, nudge: &Nudge) -> Self {
+        let s = piece.cut.dimensionality() - 1.0;
+        Self {
+            column: Column {
+                grid: Grid::new(thickness_m * nudge.thickness, s, Fineness::ORDINARY),
+                material: Material::flesh(&piece.composition),
+                boil_c: water::boiling_point_c(water::P_ATM_PA),
+            },
+            programme: if *nudge == Nudge::NONE { programme.clone() } else { programme.nudged(nudge) },
+            start_c: piece.start.value() + nudge.start_k,
+            steps: Steps::ORDINARY,
+        }
+    }
+
+    pub fn marcher(&self) -> Marcher<'_> {
+        Marcher::new(&self.column, self.start_c, self.programme.plate, self.steps)
+    }
+
+    /// Highest temperature of the coldest point when cooked for `total_s` and rested.
+    fn peak_c(&self, total_s: f64) -> f64 {
+        let durations = self.programme.durations_s(total_s);
+        let mut peaks = PeakSink::new(&self.column);
+        self.marcher().run(&self.programme.stages(&durations, self.programme.rest_s), &mut peaks);
+        peaks.coldest_c()
+    }
+
+    /// Finds the time on the heat after which the coldest point peaks at `aim_c`; turns go
+    /// along as shares of it.
+    pub fn time_for(&self, aim_c: f64, guess_s: f64) -> Stop {
+        search(aim_c, self.start_c, guess_s, |t_s| self.peak_c(t_s))
+    }
+
+    /// The same with everything before the last leg kept as planned: how early or late the
+    /// piece may leave the heat. `planned` are the durations of all legs.
+    pub fn last_leg(&self, planned: &[f64]) -> LastLeg<'_> {
+        let before = planned.iter().zip(&self.programme.legs);
+        let mut stages: Vec<Stage> = before.map(|(s, leg)| leg.stage(*s)).collect();
+        // A leg that takes no time is no leg.
+        while stages.len() > 1 && stages.last().is_some_and(|s| s.duration_s <= 0.0) {
+            stages.pop();
+        }
+        let last = stages.pop();
+        let mut marcher = self.marcher();
+        let mut peaks = PeakSink::new(&self.column);
+        marcher.run(&stages, &mut peaks);
+        LastLeg { bench: self, last, seen: vec![(0.0, marcher, peaks)], first_s: stages.iter().map(|s| s.duration_s).sum() }
+    }
+}
+
+/// A search along the last leg that starts again from where it has been.
+pub(super) struct LastLeg<'a> {
+    bench: &'a Bench,
+    last: Option<Stage>,
+    /// Time into the leg, the state there, the peaks so far; in order of time.
+    seen: Vec<(f64, Marcher<'a>, PeakSink)>,
+    first_s: f64,
+}
+
+impl LastLeg<'_> {
+    fn peak_c(&mut self, into_s: f64) -> f64 {
+        let Some(last) = self.last else { return f64::NAN };
+        let at = self.seen.partition_point(|(t, _, _)| *t <= into_s).max(1);
+        let (from_s, mut marcher, mut peaks) = self.seen[at - 1].clone();
+        if into_s > from_s {
+            marcher.run(&[Stage { duration_s: into_s - from_s, ..last }], &mut peaks);
+            self.seen.insert(at, (into_s, marcher.clone(), peaks.clone()));
+        }
+        marcher.run(&[self.bench.programme.rest_stage(self.bench.programme.rest_s)], &mut peaks);
+        peaks.coldest_c()
+    }
+
+    /// Total time on the heat for `aim_c`. When the legs before the last already carry the
+    /// piece past it, the time at which it should have left during them.
+    pub fn time_for(&mut self, aim_c: f64, guess_s: f64) -> Stop {
+        let first_s = self.first_s;
+        let done_c = self.peak_c(0.0);
+        if done_c >= aim_c {
+            if first_s <= 0.0 {
+                return Stop::Reached(0.0);
+            }
+            return self.within_first(aim_c, done_c);
+        }
+        let guess = (guess_s - first_s).max(5.0);
+        match search(aim_c, done_c, guess, |t_s| self.peak_c(t_s)) {
+            Stop::Reached(t_s) => Stop::Reached(first_s + t_s),
+            Stop::OutOfReach { best_s, best_c } => {
+                Stop::OutOfReach { best_s: first_s + best_s, best_c }
+            }
+        }
+    }
+
+    fn within_first(&self, aim_c: f64, done_c: f64) -> Stop {
+        let bench = self.bench;
+        let Some(leg) = bench.programme.legs.first() else { return Stop::Reached(0.0) };
+        let peak = |t_s: f64| {
+            let mut peaks = PeakSink::new(&bench.column);
+            let rest = bench.programme.rest_stage(bench.programme.rest_s);
+            bench.marcher().run(&[leg.stage(t_s), rest], &mut peaks);
+            peaks.coldest_c()
+        };
+        bracketed(aim_c, (0.0, bench.start_c), (self.first_s, done_c), peak)
+    }
+}
+
+/// Finds where a rising function of time meets `aim`. `at_zero` is its value at 0.
+fn search(aim: f64, at_zero: f64, guess_s: f64, mut f: impl FnMut(f64) -> f64) -> Stop {
+    if at_zero >= aim {
+        return Stop::Reached(0.0);
+    }
+    let mut low = (0.0, at_zero);
+    let mut t = guess_s.clamp(1.0, LONGEST_S);
+    loop {
+        let value = f(t);
+        if value >= aim {
+            return bracketed(aim, low, (t, value), f);
+        }
+        let gained = value - low.1;
+        if t >= LONGEST_S || (t > 600.0 && gained < 0.02) {
+            return Stop::OutOfReach { best_s: t, best_c: value };
+        }
+        // Go on along the straight line, within reason.
+        let slope = gained / (t - low.0);
+        let ahead = if slope > 1e-9 { t + 1.15 * (aim - value) / slope } else { 2.0 * t };
+        low = (t, value);
+        t = ahead.clamp(1.05 * t + 1.0, 2.5 * t + 5.0).min(LONGEST_S);
+    }
+}
+
+/// Illinois variant of false position between a time too short and one long enough.
+fn bracketed(
+    aim: f64,
+    mut low: (f64, f64),
+    mut high: (f64, f64),
+    mut f: impl FnMut(f64) -> f64,
+) -> Stop {
+    let (mut low_miss, mut high_miss) = (low.1 - aim, high.1 - aim);
+    let mut side = 0;
+    for _ in 0..40 {
+        if high.0 - low.0 < TIME_TOLERANCE_S || high_miss - low_miss < 1e-9 {
+            break;
+        }
+        let t = (low.0 * high_miss - high.0 * low_miss) / (high_miss - low_miss);
+        let value = f(t);
+        if (value - aim).abs() < 0.005 {
+            return Stop::Reached(t);
+        }
+        if value < aim {
+            low = (t, value);
+            low_miss = value - aim;
+            if side == -1 {
+                high_miss *= 0.5;
+            }
+            side = -1;
+        } else {
+            high = (t, value);
+            high_miss = value - aim;
+            if side == 1 {
+                low_miss *= 0.5;
+            }
+            side = 1;
+        }
+    }
+    let (a, b) = (low.1 - aim, high.1 - aim);
+    let t = if b - a > 1e-9 { (low.0 * b - high.0 * a) / (b - a) } else { high.0 };
+    Stop::Reached(t)
+}

@@ -1,0 +1,316 @@
+//! Settings and target in, times out.
+
+use super::bench::{Bench, Stop};
+use super::ensemble;
+use crate::InputError;
+use crate::fish::{Piece, PieceAsked};
+use crate::heat::{Moment, Sink};
+use crate::methods::{Chosen, Method, Nudge, PlanFacts, Step, Value};
+use crate::outcome::{Band, FieldAsked, FieldSink, Outcome, SliceField, Tally, TargetAsked};
+
+/// A method as asked for.
+#[derive(Debug, Clone, PartialEq)]
+pub struct MethodAsked {
+    /// Kind on the wire.
+    pub kind: String,
+    /// Settings by name.
+    pub settings: Vec<(String, Value)>,
+}
+
+/// A plan as asked for.
+#[derive(Debug, Clone, PartialEq)]
+pub struct PlanAsked {
+    /// The piece.
+    pub piece: PieceAsked,
+    /// The method.
+    pub method: MethodAsked,
+    /// The target.
+    pub target: TargetAsked,
+    /// Run the ensemble too.
+    pub range: bool,
+    /// Sample the slice over time.
+    pub field: Option<FieldAsked>,
+    /// Leave the heat this much later (negative: earlier) than planned, s.
+    pub late_s: f64,
+}
+
+/// How early and how late the piece may leave the heat and still end in the band.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Window {
+    /// Seconds before.
+    pub early_s: f64,
+    /// Seconds after.
+    pub late_s: f64,
+}
+
+/// Something the cook should know before lighting the fire.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Warning {
+    /// Stable name.
+    pub code: &'static str,
+    /// One sentence.
+    pub message: String,
+}
+
+/// A plan.
+#[derive(Debug, Clone)]
+pub struct Plan {
+    /// The method.
+    pub method: &'static Method,
+    /// Its settings, defaults filled in.
+    pub chosen: Chosen,
+    /// The band aimed at.
+    pub band: Band,
+    /// When the piece leaves the heat, s.
+    pub off_heat_s: f64,
+    /// When it is turned, s.
+    pub turns_s: Vec<f64>,
+    /// How long it rests, s.
+    pub rest_s: f64,
+    /// When to begin to look: nine in ten pieces are not done before, s.
+    pub look_from_s: f64,
+    /// Nine in ten pieces are done by then, s.
+    pub latest_s: f64,
+    /// How forgiving it is.
+    pub window: Window,
+    /// Coldest point as it leaves the heat, C.
+    pub core_at_off_c: f64,
+    /// Coldest point of the thin end at its highest, C; without a thin end, the thick part's.
+    pub thin_end_peak_c: f64,
+    /// Share of the thin end that is overcooked; without a thin end, the thick part's.
+    pub thin_end_overcooked_share: f64,
+    /// How the thick part comes out.
+    pub outcome: Outcome,
+    /// What to do.
+    pub steps: Vec<Step>,
+    /// What to know.
+    pub warnings: Vec<Warning>,
+    /// Slice over time of the thick part, if asked for.
+    pub field: Option<SliceField>,
+    /// Slice over time of the thin end, if asked for and there is one.
+    pub thin_field: Option<SliceField>,
+}
+
+/// Remembers the coldest cell at one time.
+struct CoreAt {
+    at_s: f64,
+    core_c: f64,
+}
+
+impl Sink for CoreAt {
+    fn step(&mut self, moment: &Moment<'_>) {
+        if moment.t_s <= self.at_s + 1e-6 {
+            self.core_c = moment.t_c.iter().copied().fold(f64::INFINITY, f64::min);
+        }
+    }
+}
+
+/// Seconds late or early that may be asked for.
+const LATE_RANGE_S: (f64, f64) = (-3600.0, 3600.0);
+
+/// Plans one piece.
+///
+/// The coldest point, after the rest, peaks in the middle of the band. Turns follow as shares
+/// of the time. The window keeps the turns as planned and moves only the end.
+///
+/// # Errors
+/// [`InputError`] for anything in the request that is out of range or unknown. A target out of
+/// reach is not an error: the plan says so in a warning and gives the nearest.
+pub fn plan(asked: &PlanAsked) -> Result<Plan, InputError> {
+    let piece = Piece::new(&asked.piece)?;
+    let method = Method::find(&asked.method.kind)?;
+    let chosen = Chosen::read(method.kind, method.settings, &asked.method.settings)?;
+    let band = piece.family()?.band(&asked.target)?;
+    crate::quantity::checked("late_s", asked.late_s, LATE_RANGE_S, "s")?;
+    plan_checked(&piece, method, chosen, band, asked)
+}
+
+pub(super) fn plan_checked(
+    piece: &Piece,
+    method: &'static Method,
+    chosen: Chosen,
+    band: Band,
+    asked: &PlanAsked,
+) -> Result<Plan, InputError> {
+    let programme = (method.programme)(piece, &chosen)?;
+    let bench = Bench::new(piece, piece.thickness.metres(), &programme, &Nudge::NONE);
+    let guess_s = first_guess_s(piece.thickness.value());
+    let found = bench.time_for(band.middle_c(), guess_s);
+    let mut warnings = Vec::new();
+    if let Stop::OutOfReach { best_c, .. } = found {
+        warnings.push(Warning {
+            code: "target_out_of_reach",
+            message: format!(
+                "This fire does not bring the core to the target: it stays {:.0} K below. \
+                 More heat or a lower target is needed.",
+                (band.middle_c() - best_c).max(0.0)
+            ),
+        });
+    }
+    let planned_s = found.time_s();
+    let durations = programme.durations_s(planned_s);
+
+    let mut last = bench.last_leg(&durations);
+    let low_s = last.time_for(band.low_c, planned_s).time_s();
+    let high_s = match last.time_for(band.high_c, planned_s) {
+        Stop::Reached(t_s) => t_s,
+        // The high end is never passed: as long as the search went is the honest bound.
+        Stop::OutOfReach { best_s, .. } => best_s,
+    };
+    let window =
+        Window { early_s: (planned_s - low_s).max(0.0), late_s: (high_s - planned_s).max(0.0) };
+
+    let off_heat_s = (planned_s + asked.late_s).max(0.0);
+    let actual = moved_end(&durations, off_heat_s);
+    let (look_from_s, latest_s) = if asked.range {
+        ensemble::early_and_late_s(piece, &programme, &durations, band, planned_s)
+    } else {
+        (planned_s, planned_s)
+    };
+
+    let stages = programme.stages(&actual, programme.rest_s);
+    let end_s = off_heat_s + programme.rest_s;
+    let mut core = CoreAt { at_s: off_heat_s, core_c: piece.start.value() };
+    let (outcome, field) = run_column(&bench, &stages, asked, end_s, band, &mut core);
+    let (mut thin_end_peak_c, mut thin_end_overcooked_share) =
+        (outcome.core_peak_c, outcome.overcooked_share);
+    let mut thin_field = None;
+    if let Some(thin) = piece.thin_end {
+        let bench = Bench::new(piece, thin.metres(), &programme, &Nudge::NONE);
+        let (thin_outcome, field) = run_column(&bench, &stages, asked, end_s, band, &mut ());
+        thin_end_peak_c = thin_outcome.core_peak_c;
+        thin_end_overcooked_share = thin_outcome.overcooked_share;
+        thin_field = field;
+    }
+
+    let facts = PlanFacts {
+        turns_s: programme.turns_s(&actual),
+        off_heat_s,
+        rest_s: programme.rest_s,
+        look_from_s,
+        core_at_off_c: core.core_c,
+        core_peak_c: outcome.core_peak_c,
+    };
+    warnings.extend(warn(piece, &chosen, &programme, &outcome, band, thin_end_peak_c));
+    Ok(Plan {
+        method,
+        band,
+        off_heat_s,
+        rest_s: programme.rest_s,
+        look_from_s,
+        latest_s,
+        window,
+        core_at_off_c: core.core_c,
+        thin_end_peak_c,
+        thin_end_overcooked_share,
+        outcome,
+        steps: (method.steps)(piece, &chosen, &facts),
+        turns_s: facts.turns_s,
+        warnings,
+        field,
+        thin_field,
+        chosen,
+    })
+}
+
+/// A start for the search: half a minute a millimetre, more for thick pieces, s.
+fn first_guess_s(thickness_mm: f64) -> f64 {
+    12.0 * thickness_mm * (1.0 + thickness_mm / 40.0)
+}
+
+/// The durations with the end moved: the last leg is stretched or cut, and legs that would
+/// begin after the end fall away.
+pub(super) fn moved_end(durations: &[f64], off_s: f64) -> Vec<f64> {
+    let mut left = off_s;
+    let last = durations.iter().rposition(|s| *s > 0.0).unwrap_or(0);
+    durations
+        .iter()
+        .enumerate()
+        .map(|(i, s)| {
+            let takes = if i == last { left } else { s.min(left) };
+            left -= takes;
+            takes
+        })
+        .collect()
+}
+
+fn run_column<S: Sink>(
+    bench: &Bench,
+    stages: &[crate::heat::Stage],
+    asked: &PlanAsked,
+    end_s: f64,
+    band: Band,
+    extra: &mut S,
+) -> (Outcome, Option<SliceField>) {
+    match asked.field {
+        Some(size) => {
+            let mut sink = FieldSink::new(&bench.column, size, end_s, band);
+            bench.marcher().run(stages, &mut (&mut sink, extra));
+            let (field, tally) = sink.finish();
+            (tally.outcome(band), Some(field))
+        }
+        None => {
+            let mut tally = Tally::new(&bench.column);
+            bench.marcher().run(stages, &mut (&mut tally, extra));
+            (tally.outcome(band), None)
+        }
+    }
+}
+
+/// A pan that drops more than this loses the sear, K.
+const PAN_DROP_K: f64 = 40.0;
+
+fn warn(
+    piece: &Piece,
+    chosen: &Chosen,
+    programme: &crate::methods::Programme,
+    outcome: &Outcome,
+    band: Band,
+    thin_peak_c: f64,
+) -> Vec<Warning> {
+    let mut warnings = Vec::new();
+    let mut add = |code, message: String| warnings.push(Warning { code, message });
+    if let (Some(plate), Some(low_c)) = (programme.plate, outcome.plate_low_c) {
+        let hold_c = chosen.number("hold_c").unwrap_or(plate.start_c);
+        let drop_k = plate.start_c.min(hold_c) - low_c;
+        if drop_k > PAN_DROP_K {
+            add(
+                "pan_drops",
+                format!(
+                    "The fish pulls this pan {drop_k:.0} K below what was asked. Fewer pieces, a \
+                     heavier pan or a stronger hob."
+                ),
+            );
+        }
+        let hottest_c = plate.hottest_c();
+        if plate.start_c.max(hold_c) > hottest_c {
+            add("hob_too_weak", "This hob cannot hold a pan that hot.".into());
+        }
+    }
+    if piece.thin_end.is_some() && thin_peak_c > band.high_c + 6.0 {
+        add(
+            "thin_end_over",
+            format!(
+                "The thin end will be {:.0} K past the target when the thick part is right. Fold it \
+                 under, trim it, or serve it as the well-done end.",
+                thin_peak_c - band.high_c
+            ),
+        );
+    }
+    if !outcome.safety.food_code_63c_15s {
+        add(
+            "below_food_code",
+            "Below the food-safety figure for fish. Not for anyone pregnant, very young, old or \
+             with weak immunity."
+                .into(),
+        );
+    }
+    if band.high_c < 60.0 && !outcome.safety.parasite_60c_1min {
+        add(
+            "parasites",
+            "Not hot enough to kill parasites: use fish that was frozen for it or is exempt."
+                .into(),
+        );
+    }
+    warnings
+}

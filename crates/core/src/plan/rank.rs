@@ -1,0 +1,146 @@
+//! Every method planned for one piece and ordered by what matters to the cook.
+
+use super::planner::{Plan, PlanAsked, MethodAsked, plan_checked};
+use crate::InputError;
+use crate::fish::{Piece, PieceAsked, Skin};
+use crate::methods::{Chosen, Method, Reason};
+use crate::outcome::{FieldAsked, TargetAsked};
+
+/// What matters to the cook, each on or off.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub struct Wishes {
+    /// Crisp skin or crust.
+    pub crisp: bool,
+    /// Tender and even through.
+    pub tender: bool,
+    /// On the plate soon.
+    pub quick: bool,
+    /// Can be left alone.
+    pub hands_off: bool,
+    /// Little smell in the house.
+    pub little_smell: bool,
+    /// Half a minute does not ruin it.
+    pub forgiving: bool,
+    /// Little fat.
+    pub little_fat: bool,
+}
+
+/// A ranking as asked for.
+#[derive(Debug, Clone, PartialEq)]
+pub struct RankAsked {
+    /// The piece.
+    pub piece: PieceAsked,
+    /// The target.
+    pub target: TargetAsked,
+    /// What matters.
+    pub wishes: Wishes,
+    /// Sample the slice over time of each.
+    pub field: Option<FieldAsked>,
+}
+
+/// One method for the piece.
+#[derive(Debug, Clone)]
+pub struct Way {
+    /// The method.
+    pub method: &'static Method,
+    /// It can be done.
+    pub suits: bool,
+    /// Higher stands first.
+    pub score: f64,
+    /// Why.
+    pub reasons: Vec<Reason>,
+    /// The plan with default settings; none when it does not suit.
+    pub plan: Option<Plan>,
+}
+
+/// A wish counts this much against a quality nobody asked for.
+const WISHED: f64 = 4.0;
+
+/// Plans every method for one piece with its default settings and orders them.
+///
+/// # Errors
+/// [`InputError`] for anything in the request that is out of range or unknown.
+pub fn rank(asked: &RankAsked) -> Result<Vec<Way>, InputError> {
+    let piece = Piece::new(&asked.piece)?;
+    let band = piece.family()?.band(&asked.target)?;
+    let mut ways = Vec::new();
+    for method in Method::all().iter().copied() {
+        let said = (method.suits)(&piece);
+        let mut reasons = said.reasons;
+        let mut score = 0.0;
+        let mut made = None;
+        if said.suits {
+            let request = PlanAsked {
+                piece: asked.piece.clone(),
+                method: MethodAsked { kind: method.kind.to_owned(), settings: Vec::new() },
+                target: asked.target.clone(),
+                range: false,
+                field: asked.field,
+                late_s: 0.0,
+            };
+            let chosen = Chosen::read(method.kind, method.settings, &[])?;
+            let plan = plan_checked(&piece, method, chosen, band, &request)?;
+            let qualities = qualities(&piece, &plan);
+            score = weigh(&qualities, asked.wishes) - 0.1 * reasons.iter().filter(|r| !r.good).count() as f64;
+            reasons.extend(explain(&plan));
+            made = Some(plan);
+        }
+        ways.push(Way { method, suits: said.suits, score, reasons, plan: made });
+    }
+    ways.sort_by(|a, b| b.suits.cmp(&a.suits).then(b.score.total_cmp(&a.score)));
+    Ok(ways)
+}
+
+/// Qualities from 0 to 1 in the order of [`Wishes`].
+fn qualities(piece: &Piece, plan: &Plan) -> [f64; 7] {
+    let skin_side = if piece.skin == Skin::On { 0 } else { 1 };
+    let crust_mm = plan.outcome.crust_mm[skin_side].max(0.5 * plan.outcome.crust_mm[1]);
+    let window_s = plan.window.early_s + plan.window.late_s;
+    [
+        (crust_mm / 0.5).min(1.0),
+        (1.0 - plan.outcome.overcooked_share) * (0.5 + 0.5 * plan.outcome.even_share),
+        1.0 / (1.0 + plan.off_heat_s / 600.0),
+        plan.method.nature.hands_off,
+        plan.method.nature.little_smell,
+        window_s / (window_s + 60.0),
+        plan.method.nature.little_fat,
+    ]
+}
+
+fn weigh(qualities: &[f64; 7], wishes: Wishes) -> f64 {
+    let Wishes { crisp, tender, quick, hands_off, little_smell, forgiving, little_fat } = wishes;
+    let wished = [crisp, tender, quick, hands_off, little_smell, forgiving, little_fat];
+    let weights = wished.map(|on| if on { WISHED } else { 1.0 });
+    let sum: f64 = qualities.iter().zip(weights).map(|(q, w)| q * w).sum();
+    sum / weights.iter().sum::<f64>()
+}
+
+/// What the simulation says for and against.
+fn explain(plan: &Plan) -> Vec<Reason> {
+    let mut reasons = Vec::new();
+    let window_s = plan.window.early_s + plan.window.late_s;
+    if window_s < 45.0 {
+        reasons.push(Reason::bad(
+            "narrow",
+            format!("Unforgiving: {window_s:.0} s between too soon and too late."),
+        ));
+    } else if window_s > 120.0 {
+        reasons.push(Reason::good(
+            "forgiving",
+            format!("Forgiving: {:.0} min between too soon and too late.", window_s / 60.0),
+        ));
+    }
+    let over = plan.outcome.overcooked_share;
+    if over < 0.05 {
+        reasons.push(Reason::good("even", "Hardly any of it is overcooked."));
+    } else if over > 0.3 {
+        reasons.push(Reason::bad(
+            "uneven",
+            format!("{:.0} % of the thickness is overcooked when the middle is right.", 100.0 * over),
+        ));
+    }
+    if plan.outcome.crust_mm[0].max(plan.outcome.crust_mm[1]) > 0.15 {
+        reasons.push(Reason::good("crust", "Leaves a dry, brown crust."));
+    }
+    reasons
+}

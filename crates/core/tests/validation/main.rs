@@ -1,0 +1,6 @@
+//! The engine against things outside it.
+#![allow(clippy::unwrap_used, clippy::print_stdout)]
+#![allow(missing_docs)]
+
+mod exact;
+mod practice;
