@@ -18,7 +18,10 @@ fn piece() -> PieceAsked {
 }
 
 fn method(kind: &str) -> MethodAsked {
-    MethodAsked { kind: kind.into(), settings: vec![] }
+    MethodAsked {
+        kind: kind.into(),
+        settings: vec![],
+    }
 }
 
 fn engine(c: &mut Criterion) {
@@ -28,7 +31,9 @@ fn engine(c: &mut Criterion) {
         sides_s: vec![500.0, 100.0],
         rest_s: 0.0,
     };
-    c.bench_function("forward run of ten minutes", |b| b.iter(|| simulate(&ten_minutes).unwrap()));
+    c.bench_function("forward run of ten minutes", |b| {
+        b.iter(|| simulate(&ten_minutes).unwrap())
+    });
     for kind in ["sear_skin_first", "slow_bake"] {
         let mut asked = PlanAsked {
             piece: piece(),
@@ -38,9 +43,13 @@ fn engine(c: &mut Criterion) {
             field: None,
             late_s: 0.0,
         };
-        c.bench_function(&format!("plan {kind}"), |b| b.iter(|| plan(&asked).unwrap()));
+        c.bench_function(&format!("plan {kind}"), |b| {
+            b.iter(|| plan(&asked).unwrap())
+        });
         asked.range = true;
-        c.bench_function(&format!("plan {kind} with range"), |b| b.iter(|| plan(&asked).unwrap()));
+        c.bench_function(&format!("plan {kind} with range"), |b| {
+            b.iter(|| plan(&asked).unwrap())
+        });
     }
     let asked = RankAsked {
         piece: piece(),

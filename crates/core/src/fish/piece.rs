@@ -58,16 +58,24 @@ impl Cut {
     /// [`InputError::UnknownName`].
     pub fn find(key: &str) -> Result<Self, InputError> {
         let found = Self::ALL.iter().find(|(_, name, _)| *name == key);
-        found.map(|(cut, _, _)| *cut).ok_or_else(|| InputError::UnknownName {
-            field: "piece.cut".into(),
-            given: key.chars().take(60).collect(),
-            known: Self::ALL.iter().map(|(_, name, _)| (*name).to_owned()).collect(),
-        })
+        found
+            .map(|(cut, _, _)| *cut)
+            .ok_or_else(|| InputError::UnknownName {
+                field: "piece.cut".into(),
+                given: key.chars().take(60).collect(),
+                known: Self::ALL
+                    .iter()
+                    .map(|(_, name, _)| (*name).to_owned())
+                    .collect(),
+            })
     }
 
     /// Name on the wire.
     pub fn key(self) -> &'static str {
-        Self::ALL.iter().find(|(cut, _, _)| *cut == self).map_or("fillet", |(_, key, _)| key)
+        Self::ALL
+            .iter()
+            .find(|(cut, _, _)| *cut == self)
+            .map_or("fillet", |(_, key, _)| key)
     }
 
     /// Equivalent heat transfer dimensionality E, source `ASHRAE-FREEZING-TIMES`: 1 slab,
@@ -155,15 +163,23 @@ impl Piece {
         let composition = match (asked.composition, species) {
             (Some([water, protein, fat, ash]), _) => Composition::new(water, protein, fat, ash)?,
             (None, Some(species)) => species.composition()?,
-            (None, None) => return Err(InputError::Missing { field: "piece.fish".into() }),
+            (None, None) => {
+                return Err(InputError::Missing {
+                    field: "piece.fish".into(),
+                });
+            }
         };
         let cut = Cut::find(asked.cut.as_deref().unwrap_or("fillet"))?;
         let Some(thickness_mm) = asked.thickness_mm else {
-            return Err(InputError::Missing { field: "piece.thickness_mm".into() });
+            return Err(InputError::Missing {
+                field: "piece.thickness_mm".into(),
+            });
         };
         let thickness = Thickness::new("piece.thickness_mm", thickness_mm)?;
-        let thin_end =
-            asked.thin_end_mm.map(|mm| Thickness::new("piece.thin_end_mm", mm)).transpose()?;
+        let thin_end = asked
+            .thin_end_mm
+            .map(|mm| Thickness::new("piece.thin_end_mm", mm))
+            .transpose()?;
         if let Some(thin) = thin_end.filter(|thin| *thin > thickness) {
             return Err(InputError::ThinEndThicker {
                 thin_mm: thin.value(),
@@ -205,7 +221,8 @@ impl Piece {
     /// # Errors
     /// [`InputError::UnknownName`] when the species names no known family.
     pub fn family(&self) -> Result<&'static Family, InputError> {
-        self.species.map_or_else(|| Family::find("lean_flaky"), Species::family)
+        self.species
+            .map_or_else(|| Family::find("lean_flaky"), Species::family)
     }
 
     /// Area that all pieces cover, m2: mass over density and mean thickness.

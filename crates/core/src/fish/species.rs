@@ -88,11 +88,14 @@ impl Species {
     /// # Errors
     /// [`InputError::UnknownName`] with the names it knows.
     pub fn find(key: &str) -> Result<&'static Species, InputError> {
-        Self::all().iter().find(|s| s.key == key).ok_or_else(|| InputError::UnknownName {
-            field: "piece.fish".into(),
-            given: key.chars().take(60).collect(),
-            known: Self::all().iter().map(|s| s.key.clone()).collect(),
-        })
+        Self::all()
+            .iter()
+            .find(|s| s.key == key)
+            .ok_or_else(|| InputError::UnknownName {
+                field: "piece.fish".into(),
+                given: key.chars().take(60).collect(),
+                known: Self::all().iter().map(|s| s.key.clone()).collect(),
+            })
     }
 
     /// What the flesh is made of; water is what the rest leaves.
@@ -125,10 +128,16 @@ mod tests {
             let name = &fish.key;
             assert!(keys.insert(name.clone()), "{name} twice");
             let flesh = fish.composition().unwrap();
-            assert!((0.6..0.86).contains(&flesh.water_share), "{name}: {flesh:?}");
+            assert!(
+                (0.6..0.86).contains(&flesh.water_share),
+                "{name}: {flesh:?}"
+            );
             assert!(fish.family().is_ok(), "{name}");
             let [thin, usual, thick] = fish.thickness_mm;
-            assert!(2.0 <= thin && thin < usual && usual < thick && thick <= 120.0, "{name}");
+            assert!(
+                2.0 <= thin && thin < usual && usual < thick && thick <= 120.0,
+                "{name}"
+            );
             assert!(fish.source.starts_with("USDA-SR: "), "{name}");
             assert!(fish.scientific.split(' ').count() == 2, "{name}");
         }

@@ -114,9 +114,10 @@ fn face(field: &str, bare: &BareFace) -> Result<Face, InputError> {
             let h = checked(&format!("{field}.h_w_m2k"), h_w_m2k, (0.0, 1e6), "W/m2K")?;
             Face::touching(h, Medium::Held(t("fluid_c", fluid_c)?))
         }
-        BareFace::Surface { surface_c } => {
-            Face { held_c: Some(t("surface_c", surface_c)?), ..Face::INSULATED }
-        }
+        BareFace::Surface { surface_c } => Face {
+            held_c: Some(t("surface_c", surface_c)?),
+            ..Face::INSULATED
+        },
         BareFace::Insulated => Face::INSULATED,
     })
 }
@@ -128,7 +129,13 @@ impl BareProblem {
     /// [`InputError`] for anything out of range, more than 100 stages, 10 000 report times or
     /// 1000 depths.
     pub fn solve(&self) -> Result<BareAnswer, InputError> {
-        self.solve_with(Fineness::ORDINARY, Steps { tolerance_k: 0.002, longest_s: 1e4 })
+        self.solve_with(
+            Fineness::ORDINARY,
+            Steps {
+                tolerance_k: 0.002,
+                longest_s: 1e4,
+            },
+        )
     }
 
     /// Solves with a grid and steps of one's own.
@@ -142,8 +149,18 @@ impl BareProblem {
         checked("cp_j_kgk", self.cp_j_kgk, (10.0, 2e4), "J/kgK")?;
         checked("start_c", self.start_c, (-200.0, 2000.0), "C")?;
         checked("stages", self.stages.len() as f64, (1.0, 100.0), "stages")?;
-        checked("report_s", self.report_s.len() as f64, (0.0, 10_000.0), "times")?;
-        checked("at_share", self.at_share.len() as f64, (0.0, 1000.0), "depths")?;
+        checked(
+            "report_s",
+            self.report_s.len() as f64,
+            (0.0, 10_000.0),
+            "times",
+        )?;
+        checked(
+            "at_share",
+            self.at_share.len() as f64,
+            (0.0, 1000.0),
+            "depths",
+        )?;
         let total_s: f64 = self.stages.iter().map(|stage| stage.duration_s).sum();
         let mut last_s = 0.0;
         for t_s in &self.report_s {
@@ -177,8 +194,16 @@ impl BareProblem {
         let mut peaks = Peaks(vec![(f64::NEG_INFINITY, 0.0); column.grid.len()]);
         let mut sampler = Sampler::new(&column.grid, &self.report_s, &self.at_share);
         marcher.run(&stages, &mut (&mut peaks, &mut sampler));
-        let coldest = peaks.0.iter().copied().reduce(|a, b| if b.0 < a.0 { b } else { a });
+        let coldest = peaks
+            .0
+            .iter()
+            .copied()
+            .reduce(|a, b| if b.0 < a.0 { b } else { a });
         let (coldest_peak_c, coldest_peak_s) = coldest.unwrap_or((self.start_c, 0.0));
-        Ok(BareAnswer { temperature_c: sampler.rows, coldest_peak_c, coldest_peak_s })
+        Ok(BareAnswer {
+            temperature_c: sampler.rows,
+            coldest_peak_c,
+            coldest_peak_s,
+        })
     }
 }

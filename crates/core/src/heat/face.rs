@@ -69,16 +69,26 @@ const HELD_H_W_M2K: f64 = 1e9;
 
 impl Face {
     /// No heat passes.
-    pub const INSULATED: Self = Self { contact: None, gas: None, held_c: None };
+    pub const INSULATED: Self = Self {
+        contact: None,
+        gas: None,
+        held_c: None,
+    };
 
     /// Touches something.
     pub fn touching(h_w_m2k: f64, to: Medium) -> Self {
-        Self { contact: Some(Contact { h_w_m2k, to }), ..Self::INSULATED }
+        Self {
+            contact: Some(Contact { h_w_m2k, to }),
+            ..Self::INSULATED
+        }
     }
 
     /// Sees a gas.
     pub fn in_gas(gas: Gas) -> Self {
-        Self { gas: Some(gas), ..Self::INSULATED }
+        Self {
+            gas: Some(gas),
+            ..Self::INSULATED
+        }
     }
 
     /// Exchange near the surface temperature `ts_c`. `dampness` (0 to 1) says how much free
@@ -114,7 +124,12 @@ impl Face {
             let beta = water::mass_transfer_m_s(gas.h_w_m2k, film_c);
             let (rho_s, rho_slope) = water::saturated_vapour(ts_c);
             let drive = rho_s - water::vapour_density_kg_m3(gas.vapour_pa, gas.t_c);
-            let rate = beta * if drive > 0.0 { gas.wetness * dampness } else { 1.0 };
+            let rate = beta
+                * if drive > 0.0 {
+                    gas.wetness * dampness
+                } else {
+                    1.0
+                };
             let latent = water::latent_heat_j_kg(ts_c);
             line.m1 = rate * rho_slope;
             line.m0 = rate * drive - line.m1 * ts_c;

@@ -11,11 +11,17 @@ pub struct Fineness {
 
 impl Fineness {
     /// What every plan uses: 0.25 mm at the faces, growing to 1 mm inside.
-    pub const ORDINARY: Self = Self { at_face_m: 0.25e-3, inside_m: 1.0e-3 };
+    pub const ORDINARY: Self = Self {
+        at_face_m: 0.25e-3,
+        inside_m: 1.0e-3,
+    };
 
     /// The same grid with every cell `factor` times as wide.
     pub fn scaled(self, factor: f64) -> Self {
-        Self { at_face_m: self.at_face_m * factor, inside_m: self.inside_m * factor }
+        Self {
+            at_face_m: self.at_face_m * factor,
+            inside_m: self.inside_m * factor,
+        }
     }
 }
 
@@ -81,7 +87,12 @@ impl Grid {
             edge = to;
         }
         // |u|^0 at the exact middle is 1 and stays 1 for a slab.
-        Self { width_m: widths, centre_m, wall, volume_m }
+        Self {
+            width_m: widths,
+            centre_m,
+            wall,
+            volume_m,
+        }
     }
 
     /// Number of cells.
@@ -113,7 +124,11 @@ impl Grid {
         } else {
             (self.centre_m[right], field[right])
         };
-        if x1 > x0 { v0 + (v1 - v0) * (x - x0) / (x1 - x0) } else { v0 }
+        if x1 > x0 {
+            v0 + (v1 - v0) * (x - x0) / (x1 - x0)
+        } else {
+            v0
+        }
     }
 }
 

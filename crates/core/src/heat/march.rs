@@ -1,4 +1,6 @@
 //! The marcher: one implicit step after another, pushed to a sink.
+// Stencils read a cell and its neighbours in several arrays: the index is the subject.
+#![allow(clippy::needless_range_loop)]
 
 use super::face::{Face, Line};
 use super::grid::Grid;
@@ -32,7 +34,7 @@ pub struct Stage {
 /// How the step is chosen.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Steps {
-    /// Error allowed in one step, K, as volume-weighted root mean square.
+    /// Error allowed in one step, K, as root mean square weighted by heat capacity.
     pub tolerance_k: f64,
     /// Longest step, s.
     pub longest_s: f64,
@@ -40,7 +42,10 @@ pub struct Steps {
 
 impl Steps {
     /// What every plan uses.
-    pub const ORDINARY: Self = Self { tolerance_k: 0.02, longest_s: 10.0 };
+    pub const ORDINARY: Self = Self {
+        tolerance_k: 0.03,
+        longest_s: 10.0,
+    };
 }
 
 /// The field at one moment, as the sink sees it.
@@ -119,6 +124,8 @@ enum Mode {
 const WATER_DIFFUSIVITY_M2_S: f64 = 1e-9;
 /// First step after the faces change, s.
 const FIRST_STEP_S: f64 = 0.05;
+/// A step this short is taken whatever its error, s.
+const SHORTEST_STEP_S: f64 = 1e-4;
 /// Most a step may grow over the one before.
 const MOST_GROWTH: f64 = 2.0;
 /// Free water, as share of the first, below which a surface evaporates less and less.
@@ -139,6 +146,7 @@ pub struct Marcher<'a> {
     low_surface_c: f64,
     high_surface_c: f64,
     plate_c: f64,
+    latent_j_kg: f64,
     ledger: Ledger,
     work: Work,
 }
@@ -148,12 +156,28 @@ pub struct Marcher<'a> {
 struct Work {
     capacity: Vec<f64>,
     conductance: Vec<f64>,
-    lower: Vec<f64>,
-    diagonal: Vec<f64>,
+    upper: Vec<f64>,
+    pivot: Vec<f64>,
     right: Vec<f64>,
     t_new: Vec<f64>,
     rate: Vec<f64>,
     mode: Vec<Mode>,
+}
+
+/// What the two faces give their cells: `flux = source - sink * cell_c`, W/m2.
+#[derive(Debug, Clone, Copy)]
+struct Ends {
+    low: (f64, f64),
+    high: (f64, f64),
+}
+
+impl Ends {
+    fn low_w_m2(&self, cell_c: f64) -> f64 {
+        self.low.0 - self.low.1 * cell_c
+    }
+    fn high_w_m2(&self, cell_c: f64) -> f64 {
+        self.high.0 - self.high.1 * cell_c
+    }
 }
 
 /// One face, linearised and joined to the half cell below it.
@@ -172,7 +196,10 @@ impl Joint {
     /// `flux into the cell = source - sink * cell_c`, W/m2.
     fn coefficients(&self) -> (f64, f64) {
         let all = self.inner + self.line.b;
-        (self.inner * self.line.a / all, self.inner * self.line.b / all)
+        (
+            self.inner * self.line.a / all,
+            self.inner * self.line.b / all,
+        )
     }
 }
 
@@ -190,12 +217,13 @@ impl<'a> Marcher<'a> {
             low_surface_c: start_c,
             high_surface_c: start_c,
             plate_c: plate.map_or(start_c, |p| p.start_c),
+            latent_j_kg: water::latent_heat_j_kg(column.boil_c),
             ledger: Ledger::default(),
             work: Work {
                 capacity: vec![0.0; n],
                 conductance: vec![0.0; n],
-                lower: vec![0.0; n],
-                diagonal: vec![0.0; n],
+                upper: vec![0.0; n],
+                pivot: vec![0.0; n],
                 right: vec![0.0; n],
                 t_new: vec![0.0; n],
                 rate: vec![0.0; n],
@@ -221,13 +249,27 @@ impl<'a> Marcher<'a> {
 
     /// Enthalpy above 0 C now, J/m2.
     pub fn stored_j_m2(&self) -> f64 {
-        let cells = self.column.grid.volume_m.iter().zip(&self.t_c).zip(&self.water);
-        cells.map(|((v, t), w)| v * self.column.material.enthalpy_j_m3(*t, *w)).sum()
+        let cells = self
+            .column
+            .grid
+            .volume_m
+            .iter()
+            .zip(&self.t_c)
+            .zip(&self.water);
+        cells
+            .map(|((v, t), w)| v * self.column.material.enthalpy_j_m3(*t, *w))
+            .sum()
     }
 
     /// Water held now, kg/m2.
     pub fn water_kg_m2(&self) -> f64 {
-        self.column.grid.volume_m.iter().zip(&self.water).map(|(v, w)| v * w).sum()
+        self.column
+            .grid
+            .volume_m
+            .iter()
+            .zip(&self.water)
+            .map(|(v, w)| v * w)
+            .sum()
     }
 
     /// The field now.
@@ -266,10 +308,16 @@ impl<'a> Marcher<'a> {
         while end_s - self.t_s > 1e-9 {
             let left = end_s - self.t_s;
             // Two even last steps rather than a long one and a sliver.
-            let step = if dt >= left { left } else if 2.0 * dt > left { 0.5 * left } else { dt };
+            let step = if dt >= left {
+                left
+            } else if 2.0 * dt > left {
+                0.5 * left
+            } else {
+                dt
+            };
             let error = self.try_step(stage, step);
             let ratio = (self.steps.tolerance_k / error.max(1e-12)).sqrt();
-            if error > 2.0 * self.steps.tolerance_k && step > 1e-4 {
+            if error > 2.0 * self.steps.tolerance_k && step > SHORTEST_STEP_S {
                 self.ledger.rejected += 1;
                 dt = step * (0.9 * ratio).max(0.2);
                 continue;
@@ -302,7 +350,10 @@ impl<'a> Marcher<'a> {
         let k = self.column.material.k_w_mk(self.t_c[i], self.water[i]);
         let inner = 2.0 * k / self.column.grid.width_m[i];
         let dampness = self.dampness(i);
-        let mut joint = Joint { line: face.line(surface_c, self.plate_c, dampness), inner };
+        let mut joint = Joint {
+            line: face.line(surface_c, self.plate_c, dampness),
+            inner,
+        };
         if face.gas.is_some() {
             // Newton on the surface balance; radiation and vapour are smooth, so it is quick.
             let mut at_c = surface_c;
@@ -320,126 +371,137 @@ impl<'a> Marcher<'a> {
 
     /// Tries one step. If its error is small enough the state moves on; the error is returned.
     fn try_step(&mut self, stage: &Stage, dt: f64) -> f64 {
-        let column = self.column;
-        let (grid, material) = (&column.grid, &column.material);
-        let n = grid.len();
+        let n = self.t_c.len();
         let low = self.join(&stage.low, 0, self.low_surface_c);
         let high = self.join(&stage.high, n - 1, self.high_surface_c);
-        {
-            let work = &mut self.work;
-            let mut half_before = 0.0;
-            for i in 0..n {
-                let (t, w) = (self.t_c[i], self.water[i]);
-                work.capacity[i] = material.capacity_j_m3k(t, w) * grid.volume_m[i] / dt;
-                let half = 0.5 * grid.width_m[i] / material.k_w_mk(t, w);
-                // Between cell i-1 and i: G = A / (dx/2k + dx/2k).
-                work.conductance[i] = if i > 0 { grid.wall[i] / (half_before + half) } else { 0.0 };
-                half_before = half;
-            }
-        }
-        let (low_source, low_sink) = low.coefficients();
-        let (high_source, high_sink) = high.coefficients();
-
+        self.conduct(dt);
+        let ends = Ends {
+            low: low.coefficients(),
+            high: high.coefficients(),
+        };
         // Which cells boil is found by trying: solve, look, mend.
         for _ in 0..12 {
-            self.solve(dt, (low_source, low_sink), (high_source, high_sink));
-            if !self.mend_modes(dt, (low_source, low_sink), (high_source, high_sink)) {
+            self.solve(dt, &ends);
+            if !self.mend_modes(dt, &ends) {
                 break;
             }
         }
-
-        // Local error of backward Euler: dt^2/2 T'' by the change of the rate.
-        let (mut sum, mut volume) = (0.0, 0.0);
-        for i in 0..n {
-            let rate = (self.work.t_new[i] - self.t_c[i]) / dt;
-            let error = 0.5 * dt * (rate - self.work.rate[i]);
-            sum += grid.volume_m[i] * error * error;
-            volume += grid.volume_m[i];
+        let error = self.error_k(dt);
+        if error <= 2.0 * self.steps.tolerance_k || dt <= SHORTEST_STEP_S {
+            self.accept(dt, &low, &high, &ends, stage.plate_set_c);
         }
-        let error = (sum / volume).sqrt();
-        if error > 2.0 * self.steps.tolerance_k && dt > 1e-4 {
-            return error;
-        }
-        self.accept(dt, &low, &high, stage.plate_set_c);
         error
     }
 
-    /// Heat into cell `i` from its neighbours and faces for the temperatures in `t_new`, W/m2.
-    fn heat_into(&self, i: usize, low: (f64, f64), high: (f64, f64)) -> f64 {
-        let (g, t) = (&self.work.conductance, &self.work.t_new);
-        let n = t.len();
-        let from_below = if i > 0 { g[i] * (t[i - 1] - t[i]) } else { low.0 - low.1 * t[0] };
-        let from_above =
-            if i + 1 < n { g[i + 1] * (t[i + 1] - t[i]) } else { high.0 - high.1 * t[n - 1] };
-        from_below + from_above
+    /// Heat capacities and conductances for one step.
+    fn conduct(&mut self, dt: f64) {
+        let Column { grid, material, .. } = self.column;
+        let n = self.t_c.len();
+        let (t_c, water) = (&self.t_c[..n], &self.water[..n]);
+        let (width, volume, wall) = (&grid.width_m[..n], &grid.volume_m[..n], &grid.wall[..n]);
+        let capacity = &mut self.work.capacity[..n];
+        let conductance = &mut self.work.conductance[..n];
+        let per_dt = 1.0 / dt;
+        let (mut k_before, mut width_before) = (1.0, 0.0);
+        for i in 0..n {
+            capacity[i] = material.capacity_j_m3k(t_c[i], water[i]) * volume[i] * per_dt;
+            let k = material.k_w_mk(t_c[i], water[i]);
+            // Between cell i-1 and i: G = A / (dx1/(2 k1) + dx2/(2 k2)).
+            conductance[i] =
+                2.0 * wall[i] * k_before * k / (width_before * k + width[i] * k_before);
+            (k_before, width_before) = (k, width[i]);
+        }
+        conductance[0] = 0.0;
+    }
+
+    /// Local error of backward Euler, `dt^2/2 T''` by the change of the rate: root mean
+    /// square over the heat capacity, K. Cells that boil keep their temperature and have none.
+    fn error_k(&self, dt: f64) -> f64 {
+        let n = self.t_c.len();
+        let (t_new, t_c) = (&self.work.t_new[..n], &self.t_c[..n]);
+        let (rate, capacity) = (&self.work.rate[..n], &self.work.capacity[..n]);
+        let (mut sum, mut all) = (0.0, 0.0);
+        for i in 0..n {
+            let error = 0.5 * (t_new[i] - t_c[i] - dt * rate[i]);
+            sum += capacity[i] * error * error;
+            all += capacity[i];
+        }
+        (sum / all).sqrt()
     }
 
     /// Solves the tridiagonal system of one step (Thomas).
-    fn solve(&mut self, dt: f64, low: (f64, f64), high: (f64, f64)) {
+    fn solve(&mut self, dt: f64, ends: &Ends) {
         let column = self.column;
-        let (grid, material) = (&column.grid, &column.material);
+        let n = self.t_c.len();
         let work = &mut self.work;
-        let n = grid.len();
-        let latent = water::latent_heat_j_kg(column.boil_c);
+        let (t_c, g, capacity) = (&self.t_c[..n], &work.conductance[..n], &work.capacity[..n]);
+        let (upper, right) = (&mut work.upper[..n], &mut work.right[..n]);
+        let (pivot, t_new, mode) = (&mut work.pivot[..n], &mut work.t_new[..n], &work.mode[..n]);
+        let (mut pivot_before, mut upper_before, mut right_before) = (0.0, 0.0, 0.0);
         for i in 0..n {
-            let below = work.conductance[i];
-            let above = if i + 1 < n { work.conductance[i + 1] } else { 0.0 };
-            let (lower, mut diagonal, mut right, upper);
-            if work.mode[i] == Mode::Boils {
-                (lower, diagonal, right, upper) = (0.0, 1.0, column.boil_c, 0.0);
-            } else {
-                lower = -below;
-                upper = -above;
-                diagonal = work.capacity[i] + below + above;
-                right = work.capacity[i] * self.t_c[i];
-                if i == 0 {
-                    diagonal += low.1;
-                    right += low.0;
-                }
-                if i + 1 == n {
-                    diagonal += high.1;
-                    right += high.0;
-                }
-                if work.mode[i] == Mode::DriesOut {
-                    let free = self.water[i] - material.bound_water_kg_m3();
-                    right -= latent * free * grid.volume_m[i] / dt;
-                }
-            }
-            // Forward sweep; `lower` keeps the scaled upper band.
+            let below = g[i];
+            let above = if i + 1 < n { g[i + 1] } else { 0.0 };
+            let mut lower = -below;
+            let mut over = -above;
+            let mut diagonal = capacity[i] + below + above;
+            let mut source = capacity[i] * t_c[i];
             if i == 0 {
-                work.diagonal[0] = diagonal;
-                work.right[0] = right;
-            } else {
-                let factor = lower / work.diagonal[i - 1];
-                work.diagonal[i] = diagonal - factor * work.lower[i - 1];
-                work.right[i] = right - factor * work.right[i - 1];
+                source += ends.low.0;
+                diagonal += ends.low.1;
             }
-            work.lower[i] = upper;
+            if i + 1 == n {
+                source += ends.high.0;
+                diagonal += ends.high.1;
+            }
+            match mode[i] {
+                Mode::Free => {}
+                Mode::Boils => {
+                    (lower, diagonal, over, source) = (0.0, 1.0, 0.0, column.boil_c);
+                }
+                Mode::DriesOut => {
+                    let free = self.water[i] - column.material.bound_water_kg_m3();
+                    source -= self.latent_j_kg * free * column.grid.volume_m[i] / dt;
+                }
+            }
+            let factor = lower * pivot_before;
+            pivot[i] = 1.0 / (diagonal - factor * upper_before);
+            right[i] = source - factor * right_before;
+            upper[i] = over;
+            (pivot_before, upper_before, right_before) = (pivot[i], over, right[i]);
         }
-        work.t_new[n - 1] = work.right[n - 1] / work.diagonal[n - 1];
-        for i in (0..n - 1).rev() {
-            work.t_new[i] = (work.right[i] - work.lower[i] * work.t_new[i + 1]) / work.diagonal[i];
+        let mut above_c = 0.0;
+        for i in (0..n).rev() {
+            above_c = (right[i] - upper[i] * above_c) * pivot[i];
+            t_new[i] = above_c;
         }
     }
 
     /// Puts right which cells boil; answers whether anything changed.
-    fn mend_modes(&mut self, dt: f64, low: (f64, f64), high: (f64, f64)) -> bool {
+    fn mend_modes(&mut self, dt: f64, ends: &Ends) -> bool {
         let column = self.column;
         let boil_c = column.boil_c;
+        let hottest_c = self
+            .work
+            .t_new
+            .iter()
+            .copied()
+            .fold(f64::NEG_INFINITY, f64::max);
+        if hottest_c <= boil_c && self.work.mode.iter().all(|m| *m == Mode::Free) {
+            return false;
+        }
         let no_water = NO_WATER_SHARE * column.material.water_kg_m3;
-        let latent = water::latent_heat_j_kg(boil_c);
         let mut changed = false;
-        for i in 0..column.grid.len() {
+        for i in 0..self.t_c.len() {
             let free = self.free_water(i);
             let mode = match self.work.mode[i] {
                 Mode::Free if self.work.t_new[i] > boil_c && free > no_water => Mode::Boils,
                 Mode::Free => Mode::Free,
                 _ if free <= no_water => Mode::Free,
                 Mode::Boils => {
-                    let surplus = self.surplus_j_m2(i, dt, low, high);
+                    let surplus = self.surplus_j_m2(i, dt, ends);
                     if surplus < 0.0 {
                         Mode::Free
-                    } else if surplus > latent * free * column.grid.volume_m[i] {
+                    } else if surplus > self.latent_j_kg * free * column.grid.volume_m[i] {
                         Mode::DriesOut
                     } else {
                         Mode::Boils
@@ -455,23 +517,38 @@ impl<'a> Marcher<'a> {
     }
 
     /// Heat left over in a cell held at the boiling point, J/m2.
-    fn surplus_j_m2(&self, i: usize, dt: f64, low: (f64, f64), high: (f64, f64)) -> f64 {
-        let material = &self.column.material;
-        let warmed = material.enthalpy_j_m3(self.column.boil_c, self.water[i])
-            - material.enthalpy_j_m3(self.t_c[i], self.water[i]);
-        dt * self.heat_into(i, low, high) - warmed * self.column.grid.volume_m[i]
+    fn surplus_j_m2(&self, i: usize, dt: f64, ends: &Ends) -> f64 {
+        let (g, t) = (&self.work.conductance, &self.work.t_new);
+        let n = t.len();
+        let from_below = if i > 0 {
+            g[i] * (t[i - 1] - t[i])
+        } else {
+            ends.low_w_m2(t[0])
+        };
+        let from_above = if i + 1 < n {
+            g[i + 1] * (t[i + 1] - t[i])
+        } else {
+            ends.high_w_m2(t[n - 1])
+        };
+        let Column {
+            grid,
+            material,
+            boil_c,
+        } = self.column;
+        let warmed = material.gained_j_m3(self.t_c[i], *boil_c, self.water[i]);
+        dt * (from_below + from_above) - warmed * grid.volume_m[i]
     }
 
     /// Moves the state on by the step just solved.
-    fn accept(&mut self, dt: f64, low: &Joint, high: &Joint, plate_set_c: f64) {
-        let column = self.column;
-        let (grid, material) = (&column.grid, &column.material);
-        let n = grid.len();
-        let (low_c, high_c) = (low.coefficients(), high.coefficients());
-        let latent = water::latent_heat_j_kg(column.boil_c);
-
-        let into_low = low_c.0 - low_c.1 * self.work.t_new[0];
-        let into_high = high_c.0 - high_c.1 * self.work.t_new[n - 1];
+    fn accept(&mut self, dt: f64, low: &Joint, high: &Joint, ends: &Ends, plate_set_c: f64) {
+        let Column {
+            grid,
+            material,
+            boil_c,
+        } = self.column;
+        let n = self.t_c.len();
+        let into_low = ends.low_w_m2(self.work.t_new[0]);
+        let into_high = ends.high_w_m2(self.work.t_new[n - 1]);
         self.low_surface_c = low.surface_c(self.work.t_new[0]);
         self.high_surface_c = high.surface_c(self.work.t_new[n - 1]);
         self.ledger.heat_in_j_m2 += dt * (into_low + into_high);
@@ -484,36 +561,34 @@ impl<'a> Marcher<'a> {
             self.plate_c = plate.step(self.plate_c, plate_set_c, to_fish, dt);
         }
 
+        let per_dt = 1.0 / dt;
         for i in 0..n {
-            let (t_old, volume) = (self.t_c[i], grid.volume_m[i]);
-            let mut boiled = 0.0;
-            let t_new = match self.work.mode[i] {
-                Mode::Boils => {
-                    boiled = self.surplus_j_m2(i, dt, low_c, high_c).max(0.0) / latent;
-                    column.boil_c
-                }
-                mode => {
-                    // Quasi-enthalpy correction: keep the heat that went in, mend the
-                    // temperature for the heat capacity that changed under way.
-                    let t = self.work.t_new[i];
-                    let in_j_m3 = self.work.capacity[i] * dt / volume * (t - t_old);
-                    let risen = material.enthalpy_j_m3(t, self.water[i])
-                        - material.enthalpy_j_m3(t_old, self.water[i]);
-                    if mode == Mode::DriesOut {
-                        boiled = self.free_water(i) * volume;
-                    }
-                    t + (in_j_m3 - risen) / material.capacity_j_m3k(t, self.water[i])
-                }
+            let (t_old, w, mode) = (self.t_c[i], self.water[i], self.work.mode[i]);
+            let (t, volume) = (self.work.t_new[i], grid.volume_m[i]);
+            self.work.rate[i] = (t - t_old) * per_dt;
+            let boiled = match mode {
+                Mode::Free => 0.0,
+                Mode::Boils => self.surplus_j_m2(i, dt, ends).max(0.0) / self.latent_j_kg,
+                Mode::DriesOut => self.free_water(i) * volume,
             };
-            self.work.rate[i] = (self.work.t_new[i] - t_old) / dt;
-            self.t_c[i] = t_new;
-            self.take_water(i, boiled);
-            self.ledger.boiled_j_m2 += boiled * latent;
+            self.t_c[i] = if mode == Mode::Boils {
+                *boil_c
+            } else {
+                // Quasi-enthalpy correction: keep the heat that went in, mend the temperature
+                // for the heat capacity that changed under way.
+                let capacity = self.work.capacity[i] * dt / volume;
+                t + (t - t_old) - material.gained_j_m3(t_old, t, w) / capacity
+            };
+            if boiled > 0.0 {
+                self.take_water(i, boiled);
+                self.ledger.boiled_j_m2 += boiled * self.latent_j_kg;
+            }
         }
 
-        for (joint, i, surface_c) in
-            [(low, 0, self.low_surface_c), (high, n - 1, self.high_surface_c)]
-        {
+        for (joint, i, surface_c) in [
+            (low, 0, self.low_surface_c),
+            (high, n - 1, self.high_surface_c),
+        ] {
             let gone = dt * (joint.line.m0 + joint.line.m1 * surface_c);
             if gone > 0.0 {
                 let most = self.free_water(i).max(0.0) * grid.volume_m[i];
@@ -531,8 +606,7 @@ impl<'a> Marcher<'a> {
         }
         self.water[i] -= kg_m2 / self.column.grid.volume_m[i];
         self.ledger.water_out_kg_m2 += kg_m2;
-        self.ledger.carried_j_m2 +=
-            kg_m2 * self.column.material.water_enthalpy_j_kg(self.t_c[i]);
+        self.ledger.carried_j_m2 += kg_m2 * self.column.material.water_enthalpy_j_kg(self.t_c[i]);
     }
 
     /// Liquid water spreads between cells that are not crust, and takes its heat along.
@@ -540,25 +614,45 @@ impl<'a> Marcher<'a> {
     fn spread_water(&mut self, dt: f64) {
         let column = self.column;
         let (grid, material) = (&column.grid, &column.material);
-        let mut before = self.water[0];
-        for i in 1..grid.len() {
-            let (left, right) = (before, self.water[i]);
-            before = right;
-            if (left - right).abs() < 1e-6 * material.water_kg_m3 {
-                continue;
+        if self.ledger.water_out_kg_m2 <= 0.0 {
+            return; // evenly wet
+        }
+        let even = 1e-6 * material.water_kg_m3;
+        let n = self.t_c.len();
+        // First what passes each wall, then what that does to the cells: neither depends on
+        // the direction of the sweep.
+        let moved = &mut self.work.right;
+        for i in 1..n {
+            let (left, right) = (self.water[i - 1], self.water[i]);
+            moved[i] = if (left - right).abs() < even {
+                0.0
+            } else {
+                let open = 1.0 - material.crustiness(left.min(right));
+                let apart = grid.centre_m[i] - grid.centre_m[i - 1];
+                dt * grid.wall[i] * WATER_DIFFUSIVITY_M2_S * open * (left - right) / apart
+            };
+        }
+        let mut below_c = self.t_c[0];
+        for i in 0..n {
+            let from_below = if i > 0 { moved[i] } else { 0.0 };
+            let from_above = if i + 1 < n { -moved[i + 1] } else { 0.0 };
+            let here_c = self.t_c[i];
+            if from_below != 0.0 || from_above != 0.0 {
+                // Mixing: what arrives brings the enthalpy it had.
+                let own = material.water_enthalpy_j_kg(here_c);
+                let mut brought = 0.0;
+                if from_below > 0.0 {
+                    brought += from_below * (material.water_enthalpy_j_kg(below_c) - own);
+                }
+                if from_above > 0.0 {
+                    let above = material.water_enthalpy_j_kg(self.t_c[i + 1]);
+                    brought += from_above * (above - own);
+                }
+                self.water[i] += (from_below + from_above) / grid.volume_m[i];
+                let capacity = material.capacity_j_m3k(here_c, self.water[i]);
+                self.t_c[i] += brought / (capacity * grid.volume_m[i]);
             }
-            let open = 1.0 - material.crustiness(left.min(right));
-            let apart = grid.centre_m[i] - grid.centre_m[i - 1];
-            let moved = dt * grid.wall[i] * WATER_DIFFUSIVITY_M2_S * open * (left - right) / apart;
-            let (from, to) = if moved > 0.0 { (i - 1, i) } else { (i, i - 1) };
-            let amount = moved.abs();
-            // Mixing: what arrives brings the enthalpy it had.
-            let brought = material.water_enthalpy_j_kg(self.t_c[from])
-                - material.water_enthalpy_j_kg(self.t_c[to]);
-            self.water[from] -= amount / grid.volume_m[from];
-            self.water[to] += amount / grid.volume_m[to];
-            let capacity = material.capacity_j_m3k(self.t_c[to], self.water[to]);
-            self.t_c[to] += amount * brought / (capacity * grid.volume_m[to]);
+            below_c = here_c;
         }
     }
 }

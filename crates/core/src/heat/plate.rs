@@ -42,7 +42,11 @@ impl Plate {
         let t_new = (base + hold + gain * set_c) / (stored + LOSS_W_M2K + gain);
         let asked = hold + gain * (set_c - t_new);
         let given = asked.clamp(0.0, self.hob.most_w_m2);
-        if given == asked { t_new } else { (base + given) / (stored + LOSS_W_M2K) }
+        if given == asked {
+            t_new
+        } else {
+            (base + given) / (stored + LOSS_W_M2K)
+        }
     }
 
     /// Hottest the hob can hold this pan with nothing in it, C.
@@ -55,8 +59,12 @@ impl Plate {
 mod tests {
     use super::*;
 
-    const CLAD: Plate =
-        Plate { start_c: 200.0, capacity_j_m2k: 10e3, hob: Hob { most_w_m2: 25e3 }, cover_share: 0.5 };
+    const CLAD: Plate = Plate {
+        start_c: 200.0,
+        capacity_j_m2k: 10e3,
+        hob: Hob { most_w_m2: 25e3 },
+        cover_share: 0.5,
+    };
 
     fn after(plate: &Plate, set_c: f64, fish_w_m2: f64, seconds: usize) -> f64 {
         (0..seconds).fold(plate.start_c, |t, _| plate.step(t, set_c, fish_w_m2, 1.0))
@@ -70,8 +78,14 @@ mod tests {
 
     #[test]
     fn light_pan_drops_further_than_heavy_one() {
-        let light = Plate { capacity_j_m2k: 7.5e3, ..CLAD };
-        let heavy = Plate { capacity_j_m2k: 15e3, ..CLAD };
+        let light = Plate {
+            capacity_j_m2k: 7.5e3,
+            ..CLAD
+        };
+        let heavy = Plate {
+            capacity_j_m2k: 15e3,
+            ..CLAD
+        };
         let load = 60e3; // more than the hob gives
         assert!(after(&light, 200.0, load, 20) < after(&heavy, 200.0, load, 20) - 5.0);
     }

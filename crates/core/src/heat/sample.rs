@@ -43,10 +43,22 @@ impl Sink for Sampler<'_> {
                 *share,
             );
         }
-        while let Some(&at) = self.times_s.get(self.next).filter(|at| **at <= moment.t_s + 1e-9) {
+        while let Some(&at) = self
+            .times_s
+            .get(self.next)
+            .filter(|at| **at <= moment.t_s + 1e-9)
+        {
             let span = moment.t_s - self.last_t_s;
-            let f = if span > 0.0 { (at - self.last_t_s) / span } else { 1.0 };
-            let row = self.last.iter().zip(&self.now).map(|(a, b)| a + f * (b - a));
+            let f = if span > 0.0 {
+                (at - self.last_t_s) / span
+            } else {
+                1.0
+            };
+            let row = self
+                .last
+                .iter()
+                .zip(&self.now)
+                .map(|(a, b)| a + f * (b - a));
             self.rows.push(row.collect());
             self.next += 1;
         }

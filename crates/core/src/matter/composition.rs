@@ -81,7 +81,11 @@ impl Composition {
     pub fn new(water: f64, protein: f64, fat: f64, ash: f64) -> Result<Self, InputError> {
         let field = |name: &str| format!("piece.composition.{name}");
         checked(&field("water_share"), water, (0.3, 0.95), "")?;
-        for (name, share) in [("protein_share", protein), ("fat_share", fat), ("ash_share", ash)] {
+        for (name, share) in [
+            ("protein_share", protein),
+            ("fat_share", fat),
+            ("ash_share", ash),
+        ] {
             checked(&field(name), share, (0.0, 0.6), "")?;
         }
         let sum = water + protein + fat + ash;
@@ -110,12 +114,20 @@ impl Composition {
 
     /// Density in kg/m3 at `t_c`: `1 / sum(x_i / rho_i)`. Source `CHOI-OKOS-1986`.
     pub fn rho_kg_m3(&self, t_c: f64) -> f64 {
-        1.0 / self.parts().iter().map(|(x, c)| x / poly(&c.rho_kg_m3, t_c)).sum::<f64>()
+        1.0 / self
+            .parts()
+            .iter()
+            .map(|(x, c)| x / poly(&c.rho_kg_m3, t_c))
+            .sum::<f64>()
     }
 
     /// Heat capacity in J/(kg K) at `t_c`: `sum(x_i cp_i)`. Source `CHOI-OKOS-1986`.
     pub fn cp_j_kgk(&self, t_c: f64) -> f64 {
-        1e3 * self.parts().iter().map(|(x, c)| x * poly(&c.cp_kj_kgk, t_c)).sum::<f64>()
+        1e3 * self
+            .parts()
+            .iter()
+            .map(|(x, c)| x * poly(&c.cp_kj_kgk, t_c))
+            .sum::<f64>()
     }
 
     /// Conductivity along and across the fibres (parallel and perpendicular model), W/(m K):

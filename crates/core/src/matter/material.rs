@@ -35,6 +35,8 @@ pub struct Material {
     k_wet: [f64; K_TABLE_LEN],
     /// Conductivity when dry.
     k_dry: f64,
+    /// One over the first water, m3/kg; 0 for a dry solid.
+    per_water_m3_kg: f64,
 }
 
 /// `int_0^T a0 + a1 t + a2 t^2 dt`, with the polynomial held constant outside its validity.
@@ -61,6 +63,7 @@ impl Material {
             water_j_kgk: Component::WATER.cp_kj_kgk.map(|a| 1e3 * a),
             k_wet: std::array::from_fn(|i| composition.k_w_mk(VALID_C.0 + i as f64)),
             k_dry: K_CRUST_W_MK,
+            per_water_m3_kg: 1.0 / (composition.water_share * rho),
         }
     }
 
@@ -73,6 +76,7 @@ impl Material {
             water_j_kgk: [0.0; 3],
             k_wet: [k_w_mk; K_TABLE_LEN],
             k_dry: k_w_mk,
+            per_water_m3_kg: 0.0,
         }
     }
 
@@ -83,13 +87,31 @@ impl Material {
 
     /// Share of the first water still there; 1 for a dry solid.
     pub fn water_left(&self, w_kg_m3: f64) -> f64 {
-        if self.water_kg_m3 > 0.0 { w_kg_m3 / self.water_kg_m3 } else { 1.0 }
+        if self.per_water_m3_kg > 0.0 {
+            w_kg_m3 * self.per_water_m3_kg
+        } else {
+            1.0
+        }
     }
 
     /// Heat capacity by volume, J/(m3 K).
     pub fn capacity_j_m3k(&self, t_c: f64, w_kg_m3: f64) -> f64 {
         let t = t_c.clamp(VALID_C.0, VALID_C.1);
         poly(&self.dry_j_m3k, t) + w_kg_m3 * poly(&self.water_j_kgk, t)
+    }
+
+    /// Enthalpy by volume gained from `from_c` to `to_c`, J/m3. As [`Self::enthalpy_j_m3`] of
+    /// the one less the other, quicker where both lie in the validity of the polynomials.
+    pub fn gained_j_m3(&self, from_c: f64, to_c: f64, w_kg_m3: f64) -> f64 {
+        if from_c.min(to_c) < VALID_C.0 || from_c.max(to_c) > VALID_C.1 {
+            return self.enthalpy_j_m3(to_c, w_kg_m3) - self.enthalpy_j_m3(from_c, w_kg_m3);
+        }
+        // int a0 + a1 t + a2 t^2 = (b - a) (a0 + a1 (a+b)/2 + a2 (a^2 + a b + b^2)/3)
+        let mean = |c: &[f64; 3]| {
+            let (sum, squares) = (from_c + to_c, from_c * from_c + from_c * to_c + to_c * to_c);
+            c[0] + 0.5 * c[1] * sum + c[2] * (1.0 / 3.0) * squares
+        };
+        (to_c - from_c) * (mean(&self.dry_j_m3k) + w_kg_m3 * mean(&self.water_j_kgk))
     }
 
     /// Enthalpy by volume above 0 C, J/m3.

@@ -51,7 +51,11 @@ pub fn boiling_point_c(p_pa: f64) -> f64 {
     let (mut low, mut high) = (0.0, 140.0);
     while high - low > 1e-6 {
         let mid = 0.5 * (low + high);
-        if p_saturation_pa(mid) < p_pa { low = mid } else { high = mid }
+        if p_saturation_pa(mid) < p_pa {
+            low = mid
+        } else {
+            high = mid
+        }
     }
     0.5 * (low + high)
 }
@@ -79,7 +83,10 @@ pub fn saturated_vapour(t_c: f64) -> (f64, f64) {
     let at = (t_c / TABLE_STEP_C).clamp(0.0, (TABLE_LEN - 2) as f64 + 0.999_999);
     let i = at as usize;
     let slope = (table[i + 1] - table[i]) / TABLE_STEP_C;
-    (table[i] + (at - i as f64) * TABLE_STEP_C * slope, slope.max(0.0))
+    (
+        table[i] + (at - i as f64) * TABLE_STEP_C * slope,
+        slope.max(0.0),
+    )
 }
 
 /// Mass transfer coefficient from a heat transfer coefficient, m/s:

@@ -17,11 +17,19 @@ pub struct Reason {
 impl Reason {
     /// One that speaks for it.
     pub fn good(code: &'static str, message: impl Into<String>) -> Self {
-        Self { code, message: message.into(), good: true }
+        Self {
+            code,
+            message: message.into(),
+            good: true,
+        }
     }
     /// One that speaks against it.
     pub fn bad(code: &'static str, message: impl Into<String>) -> Self {
-        Self { code, message: message.into(), good: false }
+        Self {
+            code,
+            message: message.into(),
+            good: false,
+        }
     }
 }
 
@@ -82,7 +90,14 @@ pub struct Step {
 impl Step {
     /// A step with nothing to look for yet.
     pub fn new(at_s: f64, act: Act, what: impl Into<String>) -> Self {
-        Self { at_s, act, what: what.into(), at_c: None, cues: Vec::new(), cautions: Vec::new() }
+        Self {
+            at_s,
+            act,
+            what: what.into(),
+            at_c: None,
+            cues: Vec::new(),
+            cautions: Vec::new(),
+        }
     }
     /// With a temperature.
     pub fn at_c(mut self, t_c: f64) -> Self {
@@ -138,7 +153,9 @@ impl PlanFacts {
             steps.push(Step::new(self.look_from_s, Act::Look, what).cues(look));
         }
         steps.push(
-            Step::new(self.off_heat_s, Act::Off, off).at_c(self.core_at_off_c).cues(&[self.lip()]),
+            Step::new(self.off_heat_s, Act::Off, off)
+                .at_c(self.core_at_off_c)
+                .cues(&[self.lip()]),
         );
         let serve = "Serve. The heat inside has done the rest";
         steps.push(

@@ -1,10 +1,10 @@
 //! The faces that several methods share. Values with ranges and sources: `docs/SOURCES.md`.
 
+use crate::InputError;
 use crate::fish::Piece;
 use crate::heat::{Contact, Face, Gas, Hob, Medium, Plate};
 use crate::matter::water;
 use crate::methods::{Chosen, Spec, Takes, Unit};
-use crate::InputError;
 
 /// Flesh, skin and oil radiate alike.
 pub const EMISSIVITY: f64 = 0.9;
@@ -57,7 +57,13 @@ pub const fn turn_share(default: f64) -> Spec {
     Spec {
         key: "turn_share",
         name: "First side",
-        takes: Takes::Number { min: 0.3, max: 1.0, step: 0.01, unit: Unit::Share, default },
+        takes: Takes::Number {
+            min: 0.3,
+            max: 1.0,
+            step: 0.01,
+            unit: Unit::Share,
+            default,
+        },
     }
 }
 
@@ -66,7 +72,13 @@ pub const fn pan_c(default: f64) -> Spec {
     Spec {
         key: "pan_c",
         name: "Pan when it goes in",
-        takes: Takes::Number { min: 100.0, max: 300.0, step: 5.0, unit: Unit::Celsius, default },
+        takes: Takes::Number {
+            min: 100.0,
+            max: 300.0,
+            step: 5.0,
+            unit: Unit::Celsius,
+            default,
+        },
     }
 }
 
@@ -75,7 +87,13 @@ pub const fn hold_c(default: f64) -> Spec {
     Spec {
         key: "hold_c",
         name: "Pan held at",
-        takes: Takes::Number { min: 80.0, max: 280.0, step: 5.0, unit: Unit::Celsius, default },
+        takes: Takes::Number {
+            min: 80.0,
+            max: 280.0,
+            step: 5.0,
+            unit: Unit::Celsius,
+            default,
+        },
     }
 }
 
@@ -153,7 +171,13 @@ pub fn at_rest(skin_up: bool) -> (Face, Face) {
         vapour_pa: ROOM_VAPOUR_PA,
         wetness: 0.6,
     });
-    let down = Face { contact: Some(Contact { h_w_m2k: 10.0, to: Medium::Held(ROOM_C) }), ..Face::INSULATED };
+    let down = Face {
+        contact: Some(Contact {
+            h_w_m2k: 10.0,
+            to: Medium::Held(ROOM_C),
+        }),
+        ..Face::INSULATED
+    };
     if skin_up { (up, down) } else { (down, up) }
 }
 

@@ -63,12 +63,14 @@ impl Method {
     /// # Errors
     /// [`InputError::UnknownName`] with the kinds it knows.
     pub fn find(kind: &str) -> Result<&'static Method, InputError> {
-        Self::all().iter().copied().find(|m| m.kind == kind).ok_or_else(|| {
-            InputError::UnknownName {
+        Self::all()
+            .iter()
+            .copied()
+            .find(|m| m.kind == kind)
+            .ok_or_else(|| InputError::UnknownName {
                 field: "method.kind".into(),
                 given: kind.chars().take(60).collect(),
                 known: Self::all().iter().map(|m| m.kind.to_owned()).collect(),
-            }
-        })
+            })
     }
 }

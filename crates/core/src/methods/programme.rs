@@ -56,7 +56,12 @@ pub struct Nudge {
 
 impl Nudge {
     /// Exactly as asked.
-    pub const NONE: Self = Self { contact: 1.0, thickness: 1.0, start_k: 0.0, heat: 1.0 };
+    pub const NONE: Self = Self {
+        contact: 1.0,
+        thickness: 1.0,
+        start_k: 0.0,
+        heat: 1.0,
+    };
 }
 
 /// Room temperature that a hotter or cooler oven is measured from, C.
@@ -66,7 +71,11 @@ const FIRE_C: f64 = 60.0;
 
 impl Nudge {
     fn hot(&self, t_c: f64) -> f64 {
-        if t_c > FIRE_C { ROOM_C + (t_c - ROOM_C) * self.heat } else { t_c }
+        if t_c > FIRE_C {
+            ROOM_C + (t_c - ROOM_C) * self.heat
+        } else {
+            t_c
+        }
     }
 
     fn face(&self, face: &Face) -> Face {
@@ -83,14 +92,22 @@ impl Nudge {
             h_w_m2k: g.h_w_m2k * self.contact,
             ..g
         });
-        Face { contact, gas, ..*face }
+        Face {
+            contact,
+            gas,
+            ..*face
+        }
     }
 }
 
 impl Programme {
     /// How long each leg takes when all are to take `total_s`.
     pub fn durations_s(&self, total_s: f64) -> Vec<f64> {
-        let last: f64 = self.legs.iter().map(|l| if let Span::Last(s) = l.span { s } else { 0.0 }).sum();
+        let last: f64 = self
+            .legs
+            .iter()
+            .map(|l| if let Span::Last(s) = l.span { s } else { 0.0 })
+            .sum();
         let squeeze = if last > total_s { total_s / last } else { 1.0 };
         let shared = (total_s - last).max(0.0);
         self.legs
@@ -104,15 +121,24 @@ impl Programme {
 
     /// Stages for the marcher, the rest last.
     pub fn stages(&self, durations_s: &[f64], rest_s: f64) -> Vec<Stage> {
-        let mut stages: Vec<Stage> =
-            self.legs.iter().zip(durations_s).map(|(leg, s)| leg.stage(*s)).collect();
+        let mut stages: Vec<Stage> = self
+            .legs
+            .iter()
+            .zip(durations_s)
+            .map(|(leg, s)| leg.stage(*s))
+            .collect();
         stages.push(self.rest_stage(rest_s));
         stages
     }
 
     /// The rest alone.
     pub fn rest_stage(&self, rest_s: f64) -> Stage {
-        Stage { duration_s: rest_s, low: self.rest.0, high: self.rest.1, plate_set_c: ROOM_C }
+        Stage {
+            duration_s: rest_s,
+            low: self.rest.0,
+            high: self.rest.1,
+            plate_set_c: ROOM_C,
+        }
     }
 
     /// When the piece is turned, s.
@@ -137,7 +163,10 @@ impl Programme {
             ..*leg
         });
         Self {
-            plate: self.plate.map(|p| Plate { start_c: nudge.hot(p.start_c), ..p }),
+            plate: self.plate.map(|p| Plate {
+                start_c: nudge.hot(p.start_c),
+                ..p
+            }),
             legs: legs.collect(),
             ..self.clone()
         }
@@ -147,6 +176,11 @@ impl Programme {
 impl Leg {
     /// As a stage for the marcher.
     pub fn stage(&self, duration_s: f64) -> Stage {
-        Stage { duration_s, low: self.low, high: self.high, plate_set_c: self.plate_set_c }
+        Stage {
+            duration_s,
+            low: self.low,
+            high: self.high,
+            plate_set_c: self.plate_set_c,
+        }
     }
 }

@@ -36,7 +36,11 @@ pub(super) static METHOD: Method = Method {
     suits,
     programme,
     steps,
-    nature: Nature { hands_off: 0.2, little_smell: 0.2, little_fat: 0.5 },
+    nature: Nature {
+        hands_off: 0.2,
+        little_smell: 0.2,
+        little_fat: 0.5,
+    },
 };
 
 struct Settings {
@@ -64,10 +68,16 @@ fn suits(piece: &Piece) -> Suits {
     }
     match (piece.skin, piece.species.map(|s| s.skin)) {
         (Skin::On, Some(SkinEats::Crisps) | None) => {
-            reasons.push(Reason::good("skin_crisps", "The skin takes the heat and crisps."));
+            reasons.push(Reason::good(
+                "skin_crisps",
+                "The skin takes the heat and crisps.",
+            ));
         }
         (Skin::On, Some(_)) => {
-            reasons.push(Reason::bad("skin_stays_tough", "This skin stays tough; take it off."));
+            reasons.push(Reason::bad(
+                "skin_stays_tough",
+                "This skin stays tough; take it off.",
+            ));
         }
         (Skin::Off, _) => reasons.push(Reason::bad(
             "no_skin",
@@ -80,11 +90,18 @@ fn suits(piece: &Piece) -> Suits {
             "More than one pan holds side by side: cook in turns or take two pans.",
         ));
     }
-    Suits { suits: !thick, reasons }
+    Suits {
+        suits: !thick,
+        reasons,
+    }
 }
 
 fn programme(piece: &Piece, chosen: &Chosen) -> Result<Programme, InputError> {
-    let Settings { hold_c, pan_c, turn_share } = settings(chosen)?;
+    let Settings {
+        hold_c,
+        pan_c,
+        turn_share,
+    } = settings(chosen)?;
     let leg = |share, low, high, turned| Leg {
         span: Span::Share(share),
         low,
@@ -97,8 +114,18 @@ fn programme(piece: &Piece, chosen: &Chosen) -> Result<Programme, InputError> {
     Ok(Programme {
         plate: Some(media::plate(piece, chosen)?),
         legs: vec![
-            leg(turn_share, pressed, media::over_open_pan(FLESH_UP_WETNESS), false),
-            leg(1.0 - turn_share, media::over_open_pan(SKIN_UP_WETNESS), unpressed, true),
+            leg(
+                turn_share,
+                pressed,
+                media::over_open_pan(FLESH_UP_WETNESS),
+                false,
+            ),
+            leg(
+                1.0 - turn_share,
+                media::over_open_pan(SKIN_UP_WETNESS),
+                unpressed,
+                true,
+            ),
         ],
         rest: media::at_rest(true),
         rest_s: REST_S,

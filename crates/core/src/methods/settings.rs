@@ -112,7 +112,10 @@ impl Chosen {
         }
         let mut chosen = Vec::with_capacity(specs.len());
         for spec in specs {
-            let value = asked.iter().find(|(key, _)| key == spec.key).map(|(_, value)| value);
+            let value = asked
+                .iter()
+                .find(|(key, _)| key == spec.key)
+                .map(|(_, value)| value);
             chosen.push((spec, spec.check(value)?));
         }
         Ok(Self(chosen))
@@ -125,7 +128,9 @@ impl Chosen {
 
     fn get(&self, key: &str) -> Result<&Value, InputError> {
         let found = self.0.iter().find(|(spec, _)| spec.key == key);
-        let missing = || InputError::Missing { field: format!("method.{key}") };
+        let missing = || InputError::Missing {
+            field: format!("method.{key}"),
+        };
         found.map(|(_, value)| value).ok_or_else(missing)
     }
 
@@ -164,7 +169,10 @@ impl Chosen {
 }
 
 fn wrong_kind(key: &str, takes: &'static str) -> InputError {
-    InputError::WrongKind { field: format!("method.{key}"), takes }
+    InputError::WrongKind {
+        field: format!("method.{key}"),
+        takes,
+    }
 }
 
 impl Spec {

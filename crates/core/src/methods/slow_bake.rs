@@ -25,14 +25,28 @@ pub(super) static METHOD: Method = Method {
         Spec {
             key: "oven_c",
             name: "Oven",
-            takes: Takes::Number { min: 80.0, max: 180.0, step: 1.0, unit: Unit::Celsius, default: 149.0 },
+            takes: Takes::Number {
+                min: 80.0,
+                max: 180.0,
+                step: 1.0,
+                unit: Unit::Celsius,
+                default: 149.0,
+            },
         },
-        Spec { key: "fan", name: "Fan", takes: Takes::Flag { default: false } },
+        Spec {
+            key: "fan",
+            name: "Fan",
+            takes: Takes::Flag { default: false },
+        },
         Spec {
             key: "coating",
             name: "On the fish",
             takes: Takes::Choice {
-                options: &[("none", "nothing"), ("oil", "oil"), ("butter", "butter, under and over")],
+                options: &[
+                    ("none", "nothing"),
+                    ("oil", "oil"),
+                    ("butter", "butter, under and over"),
+                ],
                 default: "oil",
             },
         },
@@ -40,18 +54,34 @@ pub(super) static METHOD: Method = Method {
     suits,
     programme,
     steps,
-    nature: Nature { hands_off: 0.95, little_smell: 0.7, little_fat: 0.7 },
+    nature: Nature {
+        hands_off: 0.95,
+        little_smell: 0.7,
+        little_fat: 0.7,
+    },
 };
 
 fn suits(piece: &Piece) -> Suits {
-    let mut reasons = vec![Reason::good("gentle", "Gentle heat: the middle and the edge end close together.")];
+    let mut reasons = vec![Reason::good(
+        "gentle",
+        "Gentle heat: the middle and the edge end close together.",
+    )];
     if piece.composition.fat_share > 0.05 {
-        reasons.push(Reason::good("fat_forgives", "Fat keeps it moist if it stays in too long."));
+        reasons.push(Reason::good(
+            "fat_forgives",
+            "Fat keeps it moist if it stays in too long.",
+        ));
     }
     if piece.thickness.value() < THIN_MM {
-        reasons.push(Reason::bad("thin_dries", "So thin that it dries before it is worth the wait."));
+        reasons.push(Reason::bad(
+            "thin_dries",
+            "So thin that it dries before it is worth the wait.",
+        ));
     }
-    Suits { suits: true, reasons }
+    Suits {
+        suits: true,
+        reasons,
+    }
 }
 
 /// How freely water leaves the top: `none` like raw flesh, oil a film, butter a seal.
@@ -89,11 +119,17 @@ fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
         "butter" => "Butter under the fish and over it",
         _ => "Pat the fish dry",
     };
-    let heat = if fan { "heat the oven, fan on" } else { "heat the oven, no fan" };
+    let heat = if fan {
+        "heat the oven, fan on"
+    } else {
+        "heat the oven, no fan"
+    };
     let mut steps = vec![
         Step::new(-900.0, Act::Prepare, format!("{coat}; {heat}")).at_c(oven_c),
-        Step::new(0.0, Act::Start, "Into the middle of the oven, skin down")
-            .caution("hot_handle", "Dish and handle stay hot: lay a cloth over them when they come out."),
+        Step::new(0.0, Act::Start, "Into the middle of the oven, skin down").caution(
+            "hot_handle",
+            "Dish and handle stay hot: lay a cloth over them when they come out.",
+        ),
     ];
     steps.extend(facts.finish(
         "Out of the oven, out of the dish",

@@ -87,11 +87,14 @@ impl Family {
     /// # Errors
     /// [`InputError::UnknownName`].
     pub fn find(key: &str) -> Result<&'static Family, InputError> {
-        Self::all().iter().find(|f| f.key == key).ok_or_else(|| InputError::UnknownName {
-            field: "piece.family".into(),
-            given: key.to_owned(),
-            known: Self::all().iter().map(|f| f.key.clone()).collect(),
-        })
+        Self::all()
+            .iter()
+            .find(|f| f.key == key)
+            .ok_or_else(|| InputError::UnknownName {
+                field: "piece.family".into(),
+                given: key.to_owned(),
+                known: Self::all().iter().map(|f| f.key.clone()).collect(),
+            })
     }
 
     /// Turns a target into a band.
@@ -112,13 +115,16 @@ impl Family {
             TargetAsked::Usual => &self.default,
         };
         let level = self.levels.iter().find(|level| level.key == *key);
-        level.map(|l| Band { low_c: l.low_c, high_c: l.high_c }).ok_or_else(|| {
-            InputError::UnknownName {
+        level
+            .map(|l| Band {
+                low_c: l.low_c,
+                high_c: l.high_c,
+            })
+            .ok_or_else(|| InputError::UnknownName {
                 field: "target.level".into(),
                 given: key.chars().take(60).collect(),
                 known: self.levels.iter().map(|l| l.key.clone()).collect(),
-            }
-        })
+            })
     }
 }
 

@@ -120,8 +120,12 @@ impl Sink for FieldSink<'_> {
         for row in 0..depths {
             let share = (row as f64 + 0.5) / depths as f64;
             self.now[0][row] = grid.sample(&self.cells, self.cells[0], self.cells[n - 1], share);
-            self.now[1][row] =
-                grid.sample(moment.t_c, moment.low_surface_c, moment.high_surface_c, share);
+            self.now[1][row] = grid.sample(
+                moment.t_c,
+                moment.low_surface_c,
+                moment.high_surface_c,
+                share,
+            );
         }
         let gap = self.field.end_s / (self.field.times - 1) as f64;
         loop {
@@ -131,11 +135,17 @@ impl Sink for FieldSink<'_> {
                 break;
             }
             let span = moment.t_s - self.last_t_s;
-            let f = if span > 0.0 { (at - self.last_t_s) / span } else { 1.0 };
+            let f = if span > 0.0 {
+                (at - self.last_t_s) / span
+            } else {
+                1.0
+            };
             for row in 0..depths {
                 let mix = |k: usize| self.last[k][row] + f * (self.now[k][row] - self.last[k][row]);
                 self.field.state.push((STATE_STEPS * mix(0)).round() as u8);
-                self.field.half_c.push((2.0 * mix(1)).round().clamp(0.0, 255.0) as u8);
+                self.field
+                    .half_c
+                    .push((2.0 * mix(1)).round().clamp(0.0, 255.0) as u8);
             }
         }
         std::mem::swap(&mut self.last, &mut self.now);

@@ -47,8 +47,9 @@ mod tests {
     fn exact_lethality_of_a_linear_ramp() {
         let dt_min = 1e-3;
         let steps = (12.5 / dt_min) as usize;
-        let sum: f64 =
-            (0..steps).map(|i| dt_min * rates(50.0 + 2.0 * dt_min * (i as f64 + 0.5)).1).sum();
+        let sum: f64 = (0..steps)
+            .map(|i| dt_min * rates(50.0 + 2.0 * dt_min * (i as f64 + 0.5)).1)
+            .sum();
         assert!((sum / 7.555_802_845 - 1.0).abs() < 2e-3, "{sum}"); // table error
     }
 

@@ -121,7 +121,10 @@ impl<'a> Tally<'a> {
         let thickness = grid.thickness_m();
         let share_of = |test: &dyn Fn(f64) -> bool| {
             let cells = self.peaks.0.iter().zip(&grid.width_m);
-            cells.filter(|(peak, _)| test(**peak)).fold(0.0, |sum, (_, w)| sum + w) / thickness
+            cells
+                .filter(|(peak, _)| test(**peak))
+                .fold(0.0, |sum, (_, w)| sum + w)
+                / thickness
         };
         let least = |of: &[f64]| of.iter().copied().fold(f64::INFINITY, f64::min);
         let volume: f64 = grid.volume_m.iter().sum();
@@ -171,8 +174,16 @@ impl Sink for Tally<'_> {
             self.setting[i] += 0.5 * dt * (set_a + set_b);
             self.f70_min[i] += 0.5 * dt / 60.0 * (kill_a + kill_b);
             for (line, run, best) in [
-                (safety::FOOD_CODE_C, &mut self.above_63_s[i], &mut self.best_63_s[i]),
-                (safety::PARASITE_C, &mut self.above_60_s[i], &mut self.best_60_s[i]),
+                (
+                    safety::FOOD_CODE_C,
+                    &mut self.above_63_s[i],
+                    &mut self.best_63_s[i],
+                ),
+                (
+                    safety::PARASITE_C,
+                    &mut self.above_60_s[i],
+                    &mut self.best_60_s[i],
+                ),
             ] {
                 let (above, stays) = time_above(before, *t, line, dt);
                 *run += above;

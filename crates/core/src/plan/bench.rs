@@ -50,7 +50,11 @@ impl Bench {
                 material: Material::flesh(&piece.composition),
                 boil_c: water::boiling_point_c(water::P_ATM_PA),
             },
-            programme: if *nudge == Nudge::NONE { programme.clone() } else { programme.nudged(nudge) },
+            programme: if *nudge == Nudge::NONE {
+                programme.clone()
+            } else {
+                programme.nudged(nudge)
+            },
             start_c: piece.start.value() + nudge.start_k,
             steps: Steps::ORDINARY,
         }
@@ -64,7 +68,10 @@ impl Bench {
     fn peak_c(&self, total_s: f64) -> f64 {
         let durations = self.programme.durations_s(total_s);
         let mut peaks = PeakSink::new(&self.column);
-        self.marcher().run(&self.programme.stages(&durations, self.programme.rest_s), &mut peaks);
+        self.marcher().run(
+            &self.programme.stages(&durations, self.programme.rest_s),
+            &mut peaks,
+        );
         peaks.coldest_c()
     }
 
@@ -87,7 +94,12 @@ impl Bench {
         let mut marcher = self.marcher();
         let mut peaks = PeakSink::new(&self.column);
         marcher.run(&stages, &mut peaks);
-        LastLeg { bench: self, last, seen: vec![(0.0, marcher, peaks)], first_s: stages.iter().map(|s| s.duration_s).sum() }
+        LastLeg {
+            bench: self,
+            last,
+            seen: vec![(0.0, marcher, peaks)],
+            first_s: stages.iter().map(|s| s.duration_s).sum(),
+        }
     }
 }
 
@@ -102,14 +114,26 @@ pub(super) struct LastLeg<'a> {
 
 impl LastLeg<'_> {
     fn peak_c(&mut self, into_s: f64) -> f64 {
-        let Some(last) = self.last else { return f64::NAN };
+        let Some(last) = self.last else {
+            return f64::NAN;
+        };
         let at = self.seen.partition_point(|(t, _, _)| *t <= into_s).max(1);
         let (from_s, mut marcher, mut peaks) = self.seen[at - 1].clone();
         if into_s > from_s {
-            marcher.run(&[Stage { duration_s: into_s - from_s, ..last }], &mut peaks);
-            self.seen.insert(at, (into_s, marcher.clone(), peaks.clone()));
+            marcher.run(
+                &[Stage {
+                    duration_s: into_s - from_s,
+                    ..last
+                }],
+                &mut peaks,
+            );
+            self.seen
+                .insert(at, (into_s, marcher.clone(), peaks.clone()));
         }
-        marcher.run(&[self.bench.programme.rest_stage(self.bench.programme.rest_s)], &mut peaks);
+        marcher.run(
+            &[self.bench.programme.rest_stage(self.bench.programme.rest_s)],
+            &mut peaks,
+        );
         peaks.coldest_c()
     }
 
@@ -127,15 +151,18 @@ impl LastLeg<'_> {
         let guess = (guess_s - first_s).max(5.0);
         match search(aim_c, done_c, guess, |t_s| self.peak_c(t_s)) {
             Stop::Reached(t_s) => Stop::Reached(first_s + t_s),
-            Stop::OutOfReach { best_s, best_c } => {
-                Stop::OutOfReach { best_s: first_s + best_s, best_c }
-            }
+            Stop::OutOfReach { best_s, best_c } => Stop::OutOfReach {
+                best_s: first_s + best_s,
+                best_c,
+            },
         }
     }
 
     fn within_first(&self, aim_c: f64, done_c: f64) -> Stop {
         let bench = self.bench;
-        let Some(leg) = bench.programme.legs.first() else { return Stop::Reached(0.0) };
+        let Some(leg) = bench.programme.legs.first() else {
+            return Stop::Reached(0.0);
+        };
         let peak = |t_s: f64| {
             let mut peaks = PeakSink::new(&bench.column);
             let rest = bench.programme.rest_stage(bench.programme.rest_s);
@@ -160,11 +187,18 @@ fn search(aim: f64, at_zero: f64, guess_s: f64, mut f: impl FnMut(f64) -> f64) -
         }
         let gained = value - low.1;
         if t >= LONGEST_S || (t > 600.0 && gained < 0.02) {
-            return Stop::OutOfReach { best_s: t, best_c: value };
+            return Stop::OutOfReach {
+                best_s: t,
+                best_c: value,
+            };
         }
         // Go on along the straight line, within reason.
         let slope = gained / (t - low.0);
-        let ahead = if slope > 1e-9 { t + 1.15 * (aim - value) / slope } else { 2.0 * t };
+        let ahead = if slope > 1e-9 {
+            t + 1.15 * (aim - value) / slope
+        } else {
+            2.0 * t
+        };
         low = (t, value);
         t = ahead.clamp(1.05 * t + 1.0, 2.5 * t + 5.0).min(LONGEST_S);
     }
@@ -205,6 +239,10 @@ fn bracketed(
         }
     }
     let (a, b) = (low.1 - aim, high.1 - aim);
-    let t = if b - a > 1e-9 { (low.0 * b - high.0 * a) / (b - a) } else { high.0 };
+    let t = if b - a > 1e-9 {
+        (low.0 * b - high.0 * a) / (b - a)
+    } else {
+        high.0
+    };
     Stop::Reached(t)
 }

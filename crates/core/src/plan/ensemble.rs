@@ -43,7 +43,11 @@ fn normal(p: f64) -> f64 {
     let (mut low, mut high) = (-4.0, 4.0);
     for _ in 0..40 {
         let mid = 0.5 * (low + high);
-        if cumulative(mid) < p { low = mid } else { high = mid }
+        if cumulative(mid) < p {
+            low = mid
+        } else {
+            high = mid
+        }
     }
     0.5 * (low + high)
 }
@@ -69,11 +73,17 @@ pub(super) fn early_and_late_s(
     let mut times: Vec<f64> = members()
         .map(|nudge| {
             let bench = Bench::new(piece, piece.thickness.metres(), programme, &nudge);
-            bench.last_leg(durations).time_for(band.middle_c(), planned_s).time_s()
+            bench
+                .last_leg(durations)
+                .time_for(band.middle_c(), planned_s)
+                .time_s()
         })
         .collect();
     times.sort_by(f64::total_cmp);
-    (quantile(&times, 0.1).min(planned_s), quantile(&times, 0.9).max(planned_s))
+    (
+        quantile(&times, 0.1).min(planned_s),
+        quantile(&times, 0.9).max(planned_s),
+    )
 }
 
 fn quantile(sorted: &[f64], p: f64) -> f64 {
@@ -89,7 +99,12 @@ mod tests {
 
     #[test]
     fn normal_quantiles_are_the_tabled_ones() {
-        for (p, x) in [(0.5, 0.0), (0.841_344_7, 1.0), (0.975, 1.959_964), (0.1, -1.281_552)] {
+        for (p, x) in [
+            (0.5, 0.0),
+            (0.841_344_7, 1.0),
+            (0.975, 1.959_964),
+            (0.1, -1.281_552),
+        ] {
             assert!((normal(p) - x).abs() < 1e-4, "{p}");
         }
     }
@@ -99,8 +114,16 @@ mod tests {
         let all: Vec<Nudge> = members().collect();
         let n = all.len() as f64;
         let mean = all.iter().map(|m| m.thickness).sum::<f64>() / n;
-        let var = all.iter().map(|m| (m.thickness - mean).powi(2)).sum::<f64>() / n;
+        let var = all
+            .iter()
+            .map(|m| (m.thickness - mean).powi(2))
+            .sum::<f64>()
+            / n;
         assert!((mean - 1.0).abs() < 0.01, "{mean}");
-        assert!((var.sqrt() - THICKNESS_SIGMA).abs() < 0.015, "{}", var.sqrt());
+        assert!(
+            (var.sqrt() - THICKNESS_SIGMA).abs() < 0.015,
+            "{}",
+            var.sqrt()
+        );
     }
 }

@@ -157,8 +157,10 @@ pub(super) fn plan_checked(
         // The high end is never passed: as long as the search went is the honest bound.
         Stop::OutOfReach { best_s, .. } => best_s,
     };
-    let window =
-        Window { early_s: (planned_s - low_s).max(0.0), late_s: (high_s - planned_s).max(0.0) };
+    let window = Window {
+        early_s: (planned_s - low_s).max(0.0),
+        late_s: (high_s - planned_s).max(0.0),
+    };
 
     let off_heat_s = (planned_s + asked.late_s).max(0.0);
     let actual = moved_end(&durations, off_heat_s);
@@ -170,7 +172,10 @@ pub(super) fn plan_checked(
 
     let stages = programme.stages(&actual, programme.rest_s);
     let end_s = off_heat_s + programme.rest_s;
-    let mut core = CoreAt { at_s: off_heat_s, core_c: piece.start.value() };
+    let mut core = CoreAt {
+        at_s: off_heat_s,
+        core_c: piece.start.value(),
+    };
     let (outcome, field) = run_column(&bench, &stages, asked, end_s, band, &mut core);
     let (mut thin_end_peak_c, mut thin_end_overcooked_share) =
         (outcome.core_peak_c, outcome.overcooked_share);
@@ -191,7 +196,14 @@ pub(super) fn plan_checked(
         core_at_off_c: core.core_c,
         core_peak_c: outcome.core_peak_c,
     };
-    warnings.extend(warn(piece, &chosen, &programme, &outcome, band, thin_end_peak_c));
+    warnings.extend(warn(
+        piece,
+        &chosen,
+        &programme,
+        &outcome,
+        band,
+        thin_end_peak_c,
+    ));
     Ok(Plan {
         method,
         band,
@@ -284,7 +296,10 @@ fn warn(
         }
         let hottest_c = plate.hottest_c();
         if plate.start_c.max(hold_c) > hottest_c {
-            add("hob_too_weak", "This hob cannot hold a pan that hot.".into());
+            add(
+                "hob_too_weak",
+                "This hob cannot hold a pan that hot.".into(),
+            );
         }
     }
     if piece.thin_end.is_some() && thin_peak_c > band.high_c + 6.0 {

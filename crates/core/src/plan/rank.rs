@@ -1,6 +1,6 @@
 //! Every method planned for one piece and ordered by what matters to the cook.
 
-use super::planner::{Plan, PlanAsked, MethodAsked, plan_checked};
+use super::planner::{MethodAsked, Plan, PlanAsked, plan_checked};
 use crate::InputError;
 use crate::fish::{Piece, PieceAsked, Skin};
 use crate::methods::{Chosen, Method, Reason};
@@ -72,7 +72,10 @@ pub fn rank(asked: &RankAsked) -> Result<Vec<Way>, InputError> {
         if said.suits {
             let request = PlanAsked {
                 piece: asked.piece.clone(),
-                method: MethodAsked { kind: method.kind.to_owned(), settings: Vec::new() },
+                method: MethodAsked {
+                    kind: method.kind.to_owned(),
+                    settings: Vec::new(),
+                },
                 target: asked.target.clone(),
                 range: false,
                 field: asked.field,
@@ -81,11 +84,18 @@ pub fn rank(asked: &RankAsked) -> Result<Vec<Way>, InputError> {
             let chosen = Chosen::read(method.kind, method.settings, &[])?;
             let plan = plan_checked(&piece, method, chosen, band, &request)?;
             let qualities = qualities(&piece, &plan);
-            score = weigh(&qualities, asked.wishes) - 0.1 * reasons.iter().filter(|r| !r.good).count() as f64;
+            score = weigh(&qualities, asked.wishes)
+                - 0.1 * reasons.iter().filter(|r| !r.good).count() as f64;
             reasons.extend(explain(&plan));
             made = Some(plan);
         }
-        ways.push(Way { method, suits: said.suits, score, reasons, plan: made });
+        ways.push(Way {
+            method,
+            suits: said.suits,
+            score,
+            reasons,
+            plan: made,
+        });
     }
     ways.sort_by(|a, b| b.suits.cmp(&a.suits).then(b.score.total_cmp(&a.score)));
     Ok(ways)
@@ -108,8 +118,24 @@ fn qualities(piece: &Piece, plan: &Plan) -> [f64; 7] {
 }
 
 fn weigh(qualities: &[f64; 7], wishes: Wishes) -> f64 {
-    let Wishes { crisp, tender, quick, hands_off, little_smell, forgiving, little_fat } = wishes;
-    let wished = [crisp, tender, quick, hands_off, little_smell, forgiving, little_fat];
+    let Wishes {
+        crisp,
+        tender,
+        quick,
+        hands_off,
+        little_smell,
+        forgiving,
+        little_fat,
+    } = wishes;
+    let wished = [
+        crisp,
+        tender,
+        quick,
+        hands_off,
+        little_smell,
+        forgiving,
+        little_fat,
+    ];
     let weights = wished.map(|on| if on { WISHED } else { 1.0 });
     let sum: f64 = qualities.iter().zip(weights).map(|(q, w)| q * w).sum();
     sum / weights.iter().sum::<f64>()
@@ -127,7 +153,10 @@ fn explain(plan: &Plan) -> Vec<Reason> {
     } else if window_s > 120.0 {
         reasons.push(Reason::good(
             "forgiving",
-            format!("Forgiving: {:.0} min between too soon and too late.", window_s / 60.0),
+            format!(
+                "Forgiving: {:.0} min between too soon and too late.",
+                window_s / 60.0
+            ),
         ));
     }
     let over = plan.outcome.overcooked_share;
@@ -136,7 +165,10 @@ fn explain(plan: &Plan) -> Vec<Reason> {
     } else if over > 0.3 {
         reasons.push(Reason::bad(
             "uneven",
-            format!("{:.0} % of the thickness is overcooked when the middle is right.", 100.0 * over),
+            format!(
+                "{:.0} % of the thickness is overcooked when the middle is right.",
+                100.0 * over
+            ),
         ));
     }
     if plan.outcome.crust_mm[0].max(plan.outcome.crust_mm[1]) > 0.15 {

@@ -76,7 +76,11 @@ impl Sink for Series {
                 break;
             }
             let span = now.t_s - last.t_s;
-            let f = if span > 0.0 { (at - last.t_s) / span } else { 1.0 };
+            let f = if span > 0.0 {
+                (at - last.t_s) / span
+            } else {
+                1.0
+            };
             let mix = |a: f64, b: f64| a + f * (b - a);
             self.points.push(SeriesPoint {
                 t_s: at,
@@ -124,7 +128,12 @@ pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
     let stages = programme.stages(&asked.sides_s, asked.rest_s);
     let cooking = &stages[..stages.len() - 1];
     marcher.run(cooking, &mut (&mut tally, &mut series));
-    let core_at_off_c = marcher.moment(0.0).t_c.iter().copied().fold(f64::INFINITY, f64::min);
+    let core_at_off_c = marcher
+        .moment(0.0)
+        .t_c
+        .iter()
+        .copied()
+        .fold(f64::INFINITY, f64::min);
     marcher.run(&stages[stages.len() - 1..], &mut (&mut tally, &mut series));
 
     let ledger = marcher.ledger();

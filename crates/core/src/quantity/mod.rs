@@ -33,7 +33,13 @@ pub fn checked(
     if given >= min && given <= max {
         Ok(given)
     } else {
-        Err(InputError::OutOfRange { field: field.to_owned(), given, min, max, unit })
+        Err(InputError::OutOfRange {
+            field: field.to_owned(),
+            given,
+            min,
+            max,
+            unit,
+        })
     }
 }
 
@@ -128,14 +134,20 @@ mod tests {
             let error = Thickness::new("piece.thickness_mm", bad).unwrap_err();
             assert_eq!(error.code(), "out_of_range");
             assert_eq!(error.field(), "piece.thickness_mm");
-            assert!(error.to_string().contains("between 2 and 120 mm"), "{error}");
+            assert!(
+                error.to_string().contains("between 2 and 120 mm"),
+                "{error}"
+            );
         }
         assert!(Thickness::new("x", 2.0).is_ok() && Thickness::new("x", 120.0).is_ok());
     }
 
     #[test]
     fn a_rise_carries_a_temperature_on() {
-        let (a, b) = (Celsius::new("a", 8.0).unwrap(), Celsius::new("b", 54.0).unwrap());
+        let (a, b) = (
+            Celsius::new("a", 8.0).unwrap(),
+            Celsius::new("b", 54.0).unwrap(),
+        );
         assert_eq!(a + (b - a), b);
     }
 }

@@ -2,16 +2,20 @@
 //!
 //! Tolerance: 0.5 % of the temperature step at the ordinary grid, what the engine promises.
 
-use cindo_core::heat::{
-    BareAnswer, BareFace, BareProblem, BareStage, Fineness, Geometry, Steps,
-};
+use cindo_core::heat::{BareAnswer, BareFace, BareProblem, BareStage, Fineness, Geometry, Steps};
 use serde_json::Value;
 
 const PROMISED_SHARE: f64 = 0.005;
 
 fn case(id: &str) -> Value {
     let all: Value = serde_json::from_str(include_str!("data/exact.json")).unwrap();
-    all["cases"].as_array().unwrap().iter().find(|c| c["id"] == id).unwrap().clone()
+    all["cases"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .find(|c| c["id"] == id)
+        .unwrap()
+        .clone()
 }
 
 fn num(v: &Value) -> f64 {
@@ -23,11 +27,20 @@ fn nums(v: &Value) -> Vec<f64> {
 }
 
 fn fluid(h_w_m2k: f64, fluid_c: f64) -> BareFace {
-    if h_w_m2k == 0.0 { BareFace::Insulated } else { BareFace::Fluid { h_w_m2k, fluid_c } }
+    if h_w_m2k == 0.0 {
+        BareFace::Insulated
+    } else {
+        BareFace::Fluid { h_w_m2k, fluid_c }
+    }
 }
 
 /// The material of all cases.
-fn problem(geometry: Geometry, thickness_mm: f64, start_c: f64, stages: Vec<BareStage>) -> BareProblem {
+fn problem(
+    geometry: Geometry,
+    thickness_mm: f64,
+    start_c: f64,
+    stages: Vec<BareStage>,
+) -> BareProblem {
     BareProblem {
         geometry,
         thickness_mm,
@@ -44,26 +57,43 @@ fn problem(geometry: Geometry, thickness_mm: f64, start_c: f64, stages: Vec<Bare
 /// Worst miss against `wanted[time][depth]`, as a share of `step_k`.
 fn worst(answer: &BareAnswer, wanted: &[Vec<f64>], step_k: f64) -> f64 {
     assert_eq!(answer.temperature_c.len(), wanted.len());
-    let pairs = answer.temperature_c.iter().flatten().zip(wanted.iter().flatten());
-    pairs.map(|(a, b)| (a - b).abs() / step_k).fold(0.0, f64::max)
+    let pairs = answer
+        .temperature_c
+        .iter()
+        .flatten()
+        .zip(wanted.iter().flatten());
+    pairs
+        .map(|(a, b)| (a - b).abs() / step_k)
+        .fold(0.0, f64::max)
 }
 
 fn table(id: &str, geometry: Geometry, length_per_lc: f64, columns: [&str; 3], one_face: bool) {
     let alpha = 0.5 / (1055.0 * 3700.0);
     let mut seen = 0;
     for row in case(id)["outputs"]["table"].as_array().unwrap() {
-        let Some(bi) = row["Bi"].as_f64() else { continue };
+        let Some(bi) = row["Bi"].as_f64() else {
+            continue;
+        };
         let (fo, lc_m) = (num(&row["Fo"]), 0.0125);
         let face = fluid(bi * 0.5 / lc_m, 100.0);
         let low = if one_face { BareFace::Insulated } else { face };
         let t_s = fo * lc_m * lc_m / alpha;
-        let stage = BareStage { duration_s: t_s, low, high: face };
+        let stage = BareStage {
+            duration_s: t_s,
+            low,
+            high: face,
+        };
         let mut bare = problem(geometry, 1e3 * lc_m * length_per_lc, 0.0, vec![stage]);
         bare.report_s = vec![t_s];
         let answer = bare.solve().unwrap();
         let wanted = columns.map(|c| 100.0 * (1.0 - num(&row[c])));
         let miss = worst(&answer, &[wanted.to_vec()], 100.0);
-        assert!(miss < PROMISED_SHARE, "{id} Bi {bi} Fo {fo}: {:.3} % {:?} {wanted:?}", 100.0 * miss, answer.temperature_c);
+        assert!(
+            miss < PROMISED_SHARE,
+            "{id} Bi {bi} Fo {fo}: {:.3} % {:?} {wanted:?}",
+            100.0 * miss,
+            answer.temperature_c
+        );
         seen += 1;
     }
     assert!(seen >= 20, "{id}: only {seen} rows read");
@@ -78,7 +108,13 @@ fn exact_slab_table() {
 #[test]
 fn exact_cylinder_table() {
     let columns = ["theta_surface", "theta_centre", "theta_surface"];
-    table("d_cylinder_dimless", Geometry::Cylinder, 2.0, columns, false);
+    table(
+        "d_cylinder_dimless",
+        Geometry::Cylinder,
+        2.0,
+        columns,
+        false,
+    );
 }
 
 #[test]
@@ -89,8 +125,18 @@ fn exact_sphere_table() {
 
 #[test]
 fn exact_slab_one_face_table() {
-    let columns = ["theta_adiabatic_face", "theta_midplane", "theta_heated_face"];
-    table("b_slab_one_face_dimless", Geometry::Slab, 1.0, columns, true);
+    let columns = [
+        "theta_adiabatic_face",
+        "theta_midplane",
+        "theta_heated_face",
+    ];
+    table(
+        "b_slab_one_face_dimless",
+        Geometry::Slab,
+        1.0,
+        columns,
+        true,
+    );
 }
 
 #[test]
@@ -116,7 +162,12 @@ fn exact_two_unequal_faces() {
 
 #[test]
 fn exact_slab_in_a_fluid_and_at_a_held_surface() {
-    for id in ["a_dim_boiling_water", "a_dim_poach_80C", "a_dim_fixed_surface_100C", "a_dim_still_air_warming_22C"] {
+    for id in [
+        "a_dim_boiling_water",
+        "a_dim_poach_80C",
+        "a_dim_fixed_surface_100C",
+        "a_dim_still_air_warming_22C",
+    ] {
         let case = case(id);
         let (given, out) = (&case["inputs"], &case["outputs"]);
         let (fluid_c, start_c) = (num(&given["Tinf_C"]), num(&given["T0_C"]));
@@ -125,7 +176,11 @@ fn exact_slab_in_a_fluid_and_at_a_held_surface() {
             None => BareFace::Surface { surface_c: fluid_c },
         };
         let times = nums(&out["times_s"]);
-        let stage = BareStage { duration_s: *times.last().unwrap(), low: face, high: face };
+        let stage = BareStage {
+            duration_s: *times.last().unwrap(),
+            low: face,
+            high: face,
+        };
         let mut bare = problem(Geometry::Slab, 25.0, start_c, vec![stage]);
         bare.report_s = times;
         bare.at_share = vec![0.0, 0.5];
@@ -159,12 +214,21 @@ fn exact_heat_then_rest() {
             high: fluid(num(&s["h_xL"]), num(&s["Tinf_xL_C"])),
         };
         let heated_s = num(&given["stage1"]["duration_s"]);
-        let stages = vec![stage(&given["stage1"], heated_s), stage(&given["stage2"], 600.0)];
+        let stages = vec![
+            stage(&given["stage1"], heated_s),
+            stage(&given["stage2"], 600.0),
+        ];
         let step_k = num(&given["stage1"]["Tinf_x0_C"]) - 5.0;
         let mut bare = problem(Geometry::Slab, 25.0, 5.0, stages);
-        bare.report_s = nums(&out["after_switch_s"]).iter().map(|t| heated_s + t).collect();
+        bare.report_s = nums(&out["after_switch_s"])
+            .iter()
+            .map(|t| heated_s + t)
+            .collect();
         bare.at_share = vec![0.5];
-        let wanted: Vec<_> = nums(&out["core_after_switch_C"]).iter().map(|t| vec![*t]).collect();
+        let wanted: Vec<_> = nums(&out["core_after_switch_C"])
+            .iter()
+            .map(|t| vec![*t])
+            .collect();
         let miss = worst(&bare.solve().unwrap(), &wanted, step_k);
         println!("{id}: {:.3} %", 100.0 * miss);
         assert!(miss < PROMISED_SHARE, "{id}: {:.3} %", 100.0 * miss);
@@ -191,11 +255,19 @@ fn exact_error_shrinks_as_the_grid_is_refined() {
             let mut bare = problem(Geometry::Slab, 25.0, 5.0, vec![stage]);
             bare.report_s = times.clone();
             bare.at_share = vec![0.0, 0.25, 0.5, 0.75, 1.0];
-            let steps = Steps { tolerance_k: 0.01 * factor.powi(4), longest_s: 1e4 };
-            let answer = bare.solve_with(Fineness::ORDINARY.scaled(*factor), steps).unwrap();
+            let steps = Steps {
+                tolerance_k: 0.01 * factor.powi(4),
+                longest_s: 1e4,
+            };
+            let answer = bare
+                .solve_with(Fineness::ORDINARY.scaled(*factor), steps)
+                .unwrap();
             worst(&answer, &wanted, 175.0)
         })
         .collect();
     println!("errors at 2, 1 and 1/2 of the grid: {errors:?}");
-    assert!(errors[1] < errors[0] / 2.5 && errors[2] < errors[1] / 2.5, "{errors:?}");
+    assert!(
+        errors[1] < errors[0] / 2.5 && errors[2] < errors[1] / 2.5,
+        "{errors:?}"
+    );
 }

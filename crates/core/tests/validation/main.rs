@@ -3,4 +3,6 @@
 #![allow(missing_docs)]
 
 mod exact;
+mod laws;
 mod practice;
+mod published;

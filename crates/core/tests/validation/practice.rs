@@ -7,14 +7,18 @@ use cindo_core::plan::{MethodAsked, Plan, PlanAsked, plan};
 
 fn planned(row: &toml::Table) -> Plan {
     let number = |v: &toml::Value| v.as_float().or(v.as_integer().map(|i| i as f64)).unwrap();
-    let settings = row["settings"].as_table().unwrap().iter().map(|(key, value)| {
-        let value = match value {
-            toml::Value::String(word) => Value::Word(word.clone()),
-            toml::Value::Boolean(flag) => Value::Flag(*flag),
-            other => Value::Number(number(other)),
-        };
-        (key.clone(), value)
-    });
+    let settings = row["settings"]
+        .as_table()
+        .unwrap()
+        .iter()
+        .map(|(key, value)| {
+            let value = match value {
+                toml::Value::String(word) => Value::Word(word.clone()),
+                toml::Value::Boolean(flag) => Value::Flag(*flag),
+                other => Value::Number(number(other)),
+            };
+            (key.clone(), value)
+        });
     let band = row["band_c"].as_array().unwrap();
     plan(&PlanAsked {
         piece: PieceAsked {
@@ -40,7 +44,11 @@ fn planned(row: &toml::Table) -> Plan {
 fn inside(id: &str) -> bool {
     let file: toml::Table = include_str!("data/practice.toml").parse().unwrap();
     let rows = file["row"].as_array().unwrap();
-    let row = rows.iter().map(|r| r.as_table().unwrap()).find(|r| r["id"].as_str() == Some(id)).unwrap();
+    let row = rows
+        .iter()
+        .map(|r| r.as_table().unwrap())
+        .find(|r| r["id"].as_str() == Some(id))
+        .unwrap();
     let minutes: Vec<f64> = row["minutes"]
         .as_array()
         .unwrap()
@@ -52,9 +60,16 @@ fn inside(id: &str) -> bool {
     let high_min = (plan.off_heat_s + plan.window.late_s) / 60.0;
     println!(
         "{id} {:20} {low_min:5.2} to {high_min:5.2} min, cooks {:4.1} to {:4.1}; off {:.2} core {:.1} -> {:.1} C, over {:.2}, crust {:.2?} mm, loss {:.3}, pan {:?}",
-        row["what"].as_str().unwrap(), minutes[0], minutes[1], plan.off_heat_s / 60.0,
-        plan.core_at_off_c, plan.outcome.core_peak_c, plan.outcome.overcooked_share,
-        plan.outcome.crust_mm, plan.outcome.weight_loss_share, plan.outcome.plate_low_c,
+        row["what"].as_str().unwrap(),
+        minutes[0],
+        minutes[1],
+        plan.off_heat_s / 60.0,
+        plan.core_at_off_c,
+        plan.outcome.core_peak_c,
+        plan.outcome.overcooked_share,
+        plan.outcome.crust_mm,
+        plan.outcome.weight_loss_share,
+        plan.outcome.plate_low_c,
     );
     low_min <= minutes[1] && high_min >= minutes[0]
 }
