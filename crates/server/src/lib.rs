@@ -1,1 +1,13 @@
-//! x
+//! Cindo's server: HTTP, command line, store and demo round the core.
+//!
+//! One direction: routes and command line check a request in [`wire`], ask the core, and
+//! answer in [`wire`]; what is kept goes through [`store`].
+#![forbid(unsafe_code)]
+
+pub mod cli;
+pub mod config;
+pub mod demo;
+pub mod error;
+pub mod routes;
+pub mod store;
+pub mod wire;

@@ -48,8 +48,10 @@ pub struct Window {
 pub struct Warning {
     /// Stable name.
     pub code: &'static str,
-    /// One sentence.
-    pub message: String,
+    /// One sentence, without figures that have a unit.
+    pub message: &'static str,
+    /// By how much, K, where that says something.
+    pub by_k: Option<f64>,
 }
 
 /// A plan.
@@ -140,11 +142,9 @@ pub(super) fn plan_checked(
     if let Stop::OutOfReach { best_c, .. } = found {
         warnings.push(Warning {
             code: "target_out_of_reach",
-            message: format!(
-                "This fire does not bring the core to the target: it stays {:.0} K below. \
-                 More heat or a lower target is needed.",
-                (band.middle_c() - best_c).max(0.0)
-            ),
+            message: "This fire does not bring the core to the target. More heat or a lower \
+                      target is needed.",
+            by_k: Some((band.middle_c() - best_c).max(0.0)),
         });
     }
     let planned_s = found.time_s();
@@ -271,6 +271,8 @@ fn run_column<S: Sink>(
 
 /// A pan that drops more than this loses the sear, K.
 const PAN_DROP_K: f64 = 40.0;
+/// A thin end is worth a word from here on, K past the target.
+const THIN_END_OVER_K: f64 = 6.0;
 
 fn warn(
     piece: &Piece,
@@ -281,50 +283,49 @@ fn warn(
     thin_peak_c: f64,
 ) -> Vec<Warning> {
     let mut warnings = Vec::new();
-    let mut add = |code, message: String| warnings.push(Warning { code, message });
+    let mut add = |code, message, by_k| {
+        warnings.push(Warning {
+            code,
+            message,
+            by_k,
+        })
+    };
     if let (Some(plate), Some(low_c)) = (programme.plate, outcome.plate_low_c) {
         let hold_c = chosen.number("hold_c").unwrap_or(plate.start_c);
         let drop_k = plate.start_c.min(hold_c) - low_c;
         if drop_k > PAN_DROP_K {
             add(
                 "pan_drops",
-                format!(
-                    "The fish pulls this pan {drop_k:.0} K below what was asked. Fewer pieces, a \
-                     heavier pan or a stronger hob."
-                ),
+                "The fish pulls this pan far below what was asked. Fewer pieces, a heavier pan \
+                 or a stronger hob.",
+                Some(drop_k),
             );
         }
-        let hottest_c = plate.hottest_c();
-        if plate.start_c.max(hold_c) > hottest_c {
-            add(
-                "hob_too_weak",
-                "This hob cannot hold a pan that hot.".into(),
-            );
+        if plate.start_c.max(hold_c) > plate.hottest_c() {
+            add("hob_too_weak", "This hob cannot hold a pan that hot.", None);
         }
     }
-    if piece.thin_end.is_some() && thin_peak_c > band.high_c + 6.0 {
+    if piece.thin_end.is_some() && thin_peak_c > band.high_c + THIN_END_OVER_K {
         add(
             "thin_end_over",
-            format!(
-                "The thin end will be {:.0} K past the target when the thick part is right. Fold it \
-                 under, trim it, or serve it as the well-done end.",
-                thin_peak_c - band.high_c
-            ),
+            "The thin end will be past the target when the thick part is right. Fold it under, \
+             trim it, or serve it as the well-done end.",
+            Some(thin_peak_c - band.high_c),
         );
     }
     if !outcome.safety.food_code_63c_15s {
         add(
             "below_food_code",
             "Below the food-safety figure for fish. Not for anyone pregnant, very young, old or \
-             with weak immunity."
-                .into(),
+             with weak immunity.",
+            None,
         );
     }
-    if band.high_c < 60.0 && !outcome.safety.parasite_60c_1min {
+    if !outcome.safety.parasite_60c_1min {
         add(
             "parasites",
-            "Not hot enough to kill parasites: use fish that was frozen for it or is exempt."
-                .into(),
+            "Not hot enough to kill parasites: use fish that was frozen for it or is exempt.",
+            None,
         );
     }
     warnings

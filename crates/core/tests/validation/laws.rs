@@ -9,6 +9,7 @@ use cindo_core::methods::Value;
 use cindo_core::outcome::TargetAsked;
 use cindo_core::plan::{MethodAsked, PlanAsked, SimulateAsked, plan, simulate};
 use proptest::prelude::*;
+use proptest::test_runner::RngSeed;
 
 fn piece(thickness_mm: f64, start_c: f64) -> PieceAsked {
     PieceAsked {
@@ -62,7 +63,7 @@ impl Sink for Bounds {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 24, failure_persistence: None, ..ProptestConfig::default() })]
+    #![proptest_config(ProptestConfig { cases: 48, failure_persistence: None, rng_seed: RngSeed::Fixed(20), ..ProptestConfig::default() })]
 
     /// Heat and water in, out and stored agree to 0.1 %, what the engine promises.
     #[test]

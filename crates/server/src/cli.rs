@@ -1,0 +1,182 @@
+//! The command line: the same core and the same JSON as over HTTP.
+
+use crate::config::Config;
+use crate::error::{RequestError, StartError};
+use crate::wire::{self, HeatRequest, PlanRequest, RankRequest, SimulateRequest};
+use crate::{demo, routes, store};
+use actix_web::{App, HttpServer};
+use clap::{Parser, Subcommand};
+use serde::Serialize;
+use serde::de::DeserializeOwned;
+use std::io::{Read, Write};
+use std::path::{Path, PathBuf};
+use std::process::ExitCode;
+use tracing_actix_web::TracingLogger;
+use utoipa::OpenApi;
+
+/// Cooking times for the piece of fish in hand.
+#[derive(Debug, Parser)]
+#[command(name = "cindo", version)]
+pub struct Cli {
+    #[command(subcommand)]
+    command: Command,
+}
+
+#[derive(Debug, Subcommand)]
+enum Command {
+    /// Serve the application.
+    Serve {
+        /// Fill a store of its own with the demo kitchen, fresh each time.
+        #[arg(long)]
+        demo: bool,
+        /// Address and port to listen on; port 0 takes a free one.
+        #[arg(long, default_value = "127.0.0.1:4310")]
+        listen: String,
+        /// Folder to keep things in.
+        #[arg(long, default_value = "data")]
+        data: PathBuf,
+    },
+    /// Settings and target in, times out.
+    Plan {
+        /// A JSON file, or - for standard input.
+        file: PathBuf,
+    },
+    /// Piece, target and wishes in, every method planned and ordered.
+    Rank {
+        /// A JSON file, or - for standard input.
+        file: PathBuf,
+    },
+    /// Settings and times in, temperatures out.
+    Simulate {
+        /// A JSON file, or - for standard input.
+        file: PathBuf,
+    },
+    /// The bare solver with constant properties.
+    Heat {
+        /// A JSON file, or - for standard input.
+        file: PathBuf,
+    },
+    /// Print the OpenAPI description.
+    Openapi,
+}
+
+/// Exit code for bad input.
+const BAD_INPUT: u8 = 2;
+
+/// Runs one command.
+pub fn run(cli: Cli) -> ExitCode {
+    match cli.command {
+        Command::Serve { demo, listen, data } => match serve(&Config { listen, data, demo }) {
+            Ok(()) => ExitCode::SUCCESS,
+            Err(error) => {
+                complain(&error.to_string());
+                ExitCode::FAILURE
+            }
+        },
+        Command::Plan { file } => answer(&file, |r: PlanRequest| r.answer()),
+        Command::Rank { file } => answer(&file, |r: RankRequest| r.answer()),
+        Command::Simulate { file } => answer(&file, |r: SimulateRequest| r.answer()),
+        Command::Heat { file } => answer(&file, |r: HeatRequest| r.answer()),
+        Command::Openapi => print(&routes::ApiDoc::openapi()),
+    }
+}
+
+fn complain(text: &str) {
+    // Nothing is left to do when standard error is closed.
+    let _ = writeln!(std::io::stderr(), "{text}");
+}
+
+/// Prints JSON; a closed pipe ends the command without fuss.
+fn print<T: Serialize>(value: &T) -> ExitCode {
+    let written = serde_json::to_string_pretty(value)
+        .map_err(std::io::Error::from)
+        .and_then(|text| writeln!(std::io::stdout(), "{text}"));
+    match written {
+        Ok(()) => ExitCode::SUCCESS,
+        Err(error) if error.kind() == std::io::ErrorKind::BrokenPipe => ExitCode::SUCCESS,
+        Err(error) => {
+            complain(&error.to_string());
+            ExitCode::FAILURE
+        }
+    }
+}
+
+fn input(file: &Path) -> Result<Vec<u8>, RequestError> {
+    let mut bytes = Vec::new();
+    let done = if file == Path::new("-") {
+        std::io::stdin().read_to_end(&mut bytes).map(drop)
+    } else {
+        std::fs::read(file).map(|read| bytes = read)
+    };
+    done.map_err(|cause| RequestError::Field {
+        code: "cannot_read",
+        field: "",
+        message: format!("{}: {cause}", file.display()),
+    })?;
+    Ok(bytes)
+}
+
+fn answer<R: DeserializeOwned, A: Serialize>(
+    file: &Path,
+    work: impl FnOnce(R) -> Result<A, RequestError>,
+) -> ExitCode {
+    match input(file)
+        .and_then(|bytes| wire::read(&bytes))
+        .and_then(work)
+    {
+        Ok(answer) => print(&answer),
+        Err(error) => {
+            let body = serde_json::to_string(&error.body());
+            complain(&body.unwrap_or_else(|_| error.to_string()));
+            ExitCode::from(BAD_INPUT)
+        }
+    }
+}
+
+/// Serves until told to stop.
+///
+/// # Errors
+/// When the store cannot be opened or the address cannot be listened on.
+pub fn serve(config: &Config) -> Result<(), StartError> {
+    tracing_subscriber::fmt()
+        .json()
+        .with_writer(std::io::stderr)
+        .with_env_filter(
+            tracing_subscriber::EnvFilter::try_from_default_env()
+                .unwrap_or_else(|_| tracing_subscriber::EnvFilter::new("warn,cindo_server=info")),
+        )
+        .init();
+    let io = |what: String| move |cause| StartError::Io { what, cause };
+    // The folder of the demo goes away with this value.
+    let demo_folder = config
+        .demo
+        .then(|| tempfile::Builder::new().prefix("cindo-demo-").tempdir())
+        .transpose()
+        .map_err(io("a folder for the demo".into()))?;
+    let folder = demo_folder
+        .as_ref()
+        .map_or(config.data.as_path(), |dir| dir.path());
+    let store = store::open(folder).map_err(StartError::Store)?;
+    if config.demo {
+        demo::fill(&store, jiff::Timestamp::now()).map_err(StartError::Demo)?;
+    }
+    actix_web::rt::System::new().block_on(async {
+        let server = HttpServer::new(move || {
+            App::new()
+                .wrap(TracingLogger::default())
+                .wrap(routes::headers())
+                .wrap(routes::compress())
+                .configure(routes::configure(store.clone()))
+        })
+        .workers(2)
+        .shutdown_timeout(1)
+        .bind(&config.listen)
+        .map_err(io(config.listen.clone()))?;
+        for address in server.addrs() {
+            tracing::info!(%address, "listening");
+            let ready = writeln!(std::io::stdout(), "Cindo is ready at http://{address}");
+            ready.map_err(io("standard output".into()))?;
+        }
+        server.run().await.map_err(io("serving".into()))
+    })
+}

@@ -1,0 +1,17 @@
+//! How the server is started.
+
+use std::path::PathBuf;
+
+/// Where to listen and where to keep things.
+#[derive(Debug, Clone)]
+pub struct Config {
+    /// Address and port.
+    pub listen: String,
+    /// Folder of the store.
+    pub data: PathBuf,
+    /// Fill the store with the demo kitchen.
+    pub demo: bool,
+}
+
+/// Largest request body, KiB.
+pub const MOST_BODY_KIB: usize = 64;

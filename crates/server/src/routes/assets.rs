@@ -1,0 +1,40 @@
+//! The page, embedded in the binary.
+
+use actix_web::http::header::{CACHE_CONTROL, ContentType};
+use actix_web::{HttpRequest, HttpResponse};
+use rust_embed::RustEmbed;
+
+#[derive(RustEmbed)]
+#[folder = "$CARGO_MANIFEST_DIR/../../web/dist"]
+#[allow_missing = true]
+struct Page;
+
+const NOT_BUILT: &str = "<!doctype html><title>Cindo</title><p>The page is not built. \
+                         Run <code>make demo</code>, or build web and then the server.";
+
+/// A file of the page, or the page itself for every address that the page routes.
+pub async fn page(request: HttpRequest) -> HttpResponse {
+    let path = request.path().trim_start_matches('/');
+    if let Some(file) = Page::get(path).filter(|_| !path.is_empty()) {
+        let kind = mime_guess::from_path(path).first_or_octet_stream();
+        // Names of built files carry a hash of what is in them.
+        let keep = if path.starts_with("assets/") {
+            "public, max-age=31536000, immutable"
+        } else {
+            "no-cache"
+        };
+        return HttpResponse::Ok()
+            .content_type(kind.as_ref())
+            .insert_header((CACHE_CONTROL, keep))
+            .body(file.data.into_owned());
+    }
+    match Page::get("index.html") {
+        Some(index) => HttpResponse::Ok()
+            .insert_header(ContentType::html())
+            .insert_header((CACHE_CONTROL, "no-cache"))
+            .body(index.data.into_owned()),
+        None => HttpResponse::ServiceUnavailable()
+            .insert_header(ContentType::html())
+            .body(NOT_BUILT),
+    }
+}

@@ -1,0 +1,73 @@
+//! What is kept: SQLite through Diesel. No HTTP, no physics.
+
+mod cards;
+mod schema;
+
+pub use cards::{CardEdit, CardRow, NewCard, add, change, list, one, remove, restore};
+
+use diesel::connection::SimpleConnection;
+use diesel::r2d2::{ConnectionManager, CustomizeConnection, Pool};
+use diesel::sqlite::SqliteConnection;
+use diesel_migrations::{EmbeddedMigrations, MigrationHarness, embed_migrations};
+use std::path::Path;
+
+/// Migrations, embedded.
+pub const MIGRATIONS: EmbeddedMigrations = embed_migrations!();
+
+/// Connections to the store.
+pub type Store = Pool<ConnectionManager<SqliteConnection>>;
+
+/// Error of the store on opening.
+pub type OpenError = Box<dyn std::error::Error + Send + Sync>;
+
+#[derive(Debug)]
+struct Pragmas;
+
+impl CustomizeConnection<SqliteConnection, diesel::r2d2::Error> for Pragmas {
+    fn on_acquire(&self, connection: &mut SqliteConnection) -> Result<(), diesel::r2d2::Error> {
+        connection
+            .batch_execute(
+                "PRAGMA busy_timeout = 5000; PRAGMA journal_mode = WAL; \
+                 PRAGMA synchronous = NORMAL; PRAGMA foreign_keys = ON;",
+            )
+            .map_err(diesel::r2d2::Error::QueryError)
+    }
+}
+
+/// Opens the store in a folder and brings it up to date.
+///
+/// # Errors
+/// When the folder or file cannot be written, or a migration fails.
+pub fn open(folder: &Path) -> Result<Store, OpenError> {
+    std::fs::create_dir_all(folder)?;
+    let file = folder.join("cindo.sqlite");
+    let manager = ConnectionManager::<SqliteConnection>::new(file.to_string_lossy());
+    let pool = Pool::builder()
+        .max_size(4)
+        .connection_customizer(Box::new(Pragmas))
+        .build(manager)?;
+    pool.get()?.run_pending_migrations(MIGRATIONS)?;
+    Ok(pool)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use diesel::prelude::*;
+
+    #[test]
+    fn every_migration_goes_down_and_up_again() {
+        let folder = tempfile::tempdir().unwrap();
+        let store = open(folder.path()).unwrap();
+        let mut connection = store.get().unwrap();
+        connection.revert_all_migrations(MIGRATIONS).unwrap();
+        let left: i64 = diesel::dsl::sql::<diesel::sql_types::BigInt>(
+            "SELECT count(*) FROM sqlite_master WHERE name = 'cards'",
+        )
+        .get_result(&mut connection)
+        .unwrap();
+        assert_eq!(left, 0);
+        connection.run_pending_migrations(MIGRATIONS).unwrap();
+        assert!(list(&mut connection).unwrap().is_empty());
+    }
+}

@@ -1,0 +1,745 @@
+//! Requests to the engine and its answers.
+
+use super::piece::{MethodWire, PieceWire, TargetWire};
+use crate::error::RequestError;
+use base64::Engine;
+use base64::engine::general_purpose::STANDARD;
+use cindo_core::heat::{BareAnswer, BareFace, BareProblem, BareStage, Geometry};
+use cindo_core::methods::{Act, Spec, Takes, Value};
+use cindo_core::outcome::{FieldAsked, SliceField};
+use cindo_core::plan::{
+    Plan, PlanAsked, RankAsked, SimulateAsked, Simulated, Way, Wishes, plan, rank, simulate,
+};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// Size of the slice over time that is wanted.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct FieldAskedWire {
+    /// Columns, 2 to 600.
+    pub times: usize,
+    /// Rows, 2 to 200.
+    pub depths: usize,
+}
+
+impl FieldAskedWire {
+    fn asked(wire: Option<Self>) -> Result<Option<FieldAsked>, RequestError> {
+        Ok(wire
+            .map(|f| FieldAsked::new(f.times, f.depths))
+            .transpose()?)
+    }
+}
+
+const fn yes() -> bool {
+    true
+}
+
+/// Settings and target in.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct PlanRequest {
+    /// The piece.
+    pub piece: PieceWire,
+    /// The method.
+    pub method: MethodWire,
+    /// The target.
+    #[serde(default)]
+    pub target: TargetWire,
+    /// Run the ensemble too; without it `look_from_s` and `latest_s` are `off_heat_s`.
+    #[serde(default = "yes")]
+    pub range: bool,
+    /// Leave the heat this much later than planned, s; negative for earlier.
+    #[serde(default)]
+    pub late_s: f64,
+    /// Also answer the slice over time.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub field: Option<FieldAskedWire>,
+}
+
+impl PlanRequest {
+    /// Plans it.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<PlanAnswer, RequestError> {
+        let plan = plan(&PlanAsked {
+            piece: (&self.piece).into(),
+            method: (&self.method).into(),
+            target: self.target.asked()?,
+            range: self.range,
+            field: FieldAskedWire::asked(self.field)?,
+            late_s: self.late_s,
+        })?;
+        Ok(plan.into())
+    }
+}
+
+/// A band of core temperatures.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+pub struct BandWire {
+    /// Low end, C.
+    pub low_c: f64,
+    /// High end, C.
+    pub high_c: f64,
+}
+
+/// How early and late the piece may leave the heat and still end in the band.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+pub struct WindowWire {
+    /// Seconds before `off_heat_s`.
+    pub early_s: f64,
+    /// Seconds after.
+    pub late_s: f64,
+}
+
+/// Food safety where it is least.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+pub struct SafetyWire {
+    /// 63 C for 15 s all through (Food Code 3-401.11).
+    pub food_code_63c_15s: bool,
+    /// Log reductions of Listeria.
+    pub listeria_log: f64,
+    /// 60 C for a minute all through.
+    pub parasite_60c_1min: bool,
+}
+
+/// One step of the card.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+pub struct StepWire {
+    /// When, s after the fish meets the heat; negative before.
+    pub at_s: f64,
+    /// What to do.
+    pub act: String,
+    /// prepare, start, adjust, turn, look, off or serve.
+    pub kind: String,
+    /// Temperature that belongs to it, C.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub at_c: Option<f64>,
+    /// What to look for.
+    pub cues: Vec<String>,
+    /// What to mind.
+    pub cautions: Vec<String>,
+}
+
+/// Something to know before lighting the fire.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+pub struct WarningWire {
+    /// Stable name.
+    pub code: String,
+    /// One sentence.
+    pub message: String,
+    /// By how much, K, where that says something.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub by_k: Option<f64>,
+}
+
+/// One word a setting can be.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+pub struct OptionWire {
+    /// Name on the wire.
+    pub key: String,
+    /// In words.
+    pub name: String,
+}
+
+/// What a setting takes, and its value.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(tag = "takes", rename_all = "snake_case")]
+pub enum SettingTakes {
+    /// A number.
+    Number {
+        /// Value now.
+        value: f64,
+        /// Smallest.
+        min: f64,
+        /// Largest.
+        max: f64,
+        /// Step of a slider.
+        step: f64,
+        /// C, mm, s, l, g or empty for a share.
+        unit: String,
+        /// Without being asked.
+        default: f64,
+    },
+    /// One of some words.
+    Choice {
+        /// Value now.
+        value: String,
+        /// What it can be.
+        options: Vec<OptionWire>,
+        /// Without being asked.
+        default: String,
+    },
+    /// Yes or no.
+    Flag {
+        /// Value now.
+        value: bool,
+        /// Without being asked.
+        default: bool,
+    },
+}
+
+/// One setting of the method.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+pub struct SettingWire {
+    /// Name on the wire.
+    pub key: String,
+    /// In words.
+    pub name: String,
+    /// What it takes, and its value.
+    pub control: SettingTakes,
+}
+
+impl SettingWire {
+    fn new(spec: &Spec, value: &Value) -> Option<Self> {
+        let control = match (spec.takes, value) {
+            (
+                Takes::Number {
+                    min,
+                    max,
+                    step,
+                    unit,
+                    default,
+                },
+                Value::Number(value),
+            ) => SettingTakes::Number {
+                value: *value,
+                min,
+                max,
+                step,
+                unit: unit.symbol().to_owned(),
+                default,
+            },
+            (Takes::Choice { options, default }, Value::Word(value)) => SettingTakes::Choice {
+                value: value.clone(),
+                options: options
+                    .iter()
+                    .map(|(key, name)| OptionWire {
+                        key: (*key).to_owned(),
+                        name: (*name).to_owned(),
+                    })
+                    .collect(),
+                default: default.to_owned(),
+            },
+            (Takes::Flag { default }, Value::Flag(value)) => SettingTakes::Flag {
+                value: *value,
+                default,
+            },
+            _ => return None, // checked when it was read
+        };
+        Some(Self {
+            key: spec.key.to_owned(),
+            name: spec.name.to_owned(),
+            control,
+        })
+    }
+}
+
+/// The slice over time: `times` columns of `depths` bytes each, low face (skin) first.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+pub struct SliceFieldWire {
+    /// Columns.
+    pub times: usize,
+    /// Rows.
+    pub depths: usize,
+    /// Time of the last column, s; the first is 0.
+    pub end_s: f64,
+    /// State, base64 of bytes, 40 steps a level: 0 raw, 1 half set, 2 low end of the target,
+    /// 3 high end, 4 overcooked, 5 boiling hot, 6 crust.
+    pub state: String,
+    /// Temperature, base64 of bytes, two steps a kelvin from 0 C, held at 127.5 C.
+    pub half_c: String,
+}
+
+impl From<SliceField> for SliceFieldWire {
+    fn from(field: SliceField) -> Self {
+        Self {
+            times: field.times,
+            depths: field.depths,
+            end_s: field.end_s,
+            state: STANDARD.encode(field.state),
+            half_c: STANDARD.encode(field.half_c),
+        }
+    }
+}
+
+/// Times out.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+pub struct PlanAnswer {
+    /// Kind of method.
+    pub kind: String,
+    /// Its name in words.
+    pub name: String,
+    /// One line that says what it is.
+    pub summary: String,
+    /// The band aimed at.
+    pub target: BandWire,
+    /// All settings, defaults filled in.
+    pub settings: Vec<SettingWire>,
+    /// When the piece leaves the heat, s.
+    pub off_heat_s: f64,
+    /// When it is turned, s.
+    pub turns_s: Vec<f64>,
+    /// How long it rests, s.
+    pub rest_s: f64,
+    /// Nine in ten pieces are not done before, s.
+    pub look_from_s: f64,
+    /// Nine in ten pieces are done by then, s.
+    pub latest_s: f64,
+    /// How forgiving it is.
+    pub window: WindowWire,
+    /// Coldest point as it leaves the heat, C.
+    pub core_at_off_c: f64,
+    /// Coldest point at its highest, C.
+    pub core_peak_c: f64,
+    /// The same at the thin end, C.
+    pub thin_end_peak_c: f64,
+    /// Share of the thick part above 66 C.
+    pub overcooked_share: f64,
+    /// Share of the thin end above 66 C.
+    pub thin_end_overcooked_share: f64,
+    /// Share of the thick part in the band.
+    pub even_share: f64,
+    /// Crust on the skin side and the flesh side, mm.
+    pub crust_mm: [f64; 2],
+    /// Water boiled and steamed off, share of the raw mass.
+    pub weight_loss_share: f64,
+    /// Height of the cooked line from the skin side at the end, share.
+    pub cooked_line_share: f64,
+    /// Coldest the pan became, C.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub pan_low_c: Option<f64>,
+    /// Safety figures.
+    pub safety: SafetyWire,
+    /// What to do.
+    pub steps: Vec<StepWire>,
+    /// What to know.
+    pub warnings: Vec<WarningWire>,
+    /// Slice over time of the thick part, when asked for.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub field: Option<SliceFieldWire>,
+    /// Slice over time of the thin end, when asked for.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub thin_field: Option<SliceFieldWire>,
+}
+
+fn act_name(act: Act) -> &'static str {
+    match act {
+        Act::Prepare => "prepare",
+        Act::Start => "start",
+        Act::Adjust => "adjust",
+        Act::Turn => "turn",
+        Act::Look => "look",
+        Act::Off => "off",
+        Act::Serve => "serve",
+    }
+}
+
+impl From<Plan> for PlanAnswer {
+    fn from(plan: Plan) -> Self {
+        let owned = |texts: &[&str]| texts.iter().map(|t| (*t).to_owned()).collect();
+        let steps = plan.steps.iter().map(|step| StepWire {
+            at_s: step.at_s,
+            act: step.what.clone(),
+            kind: act_name(step.act).to_owned(),
+            at_c: step.at_c,
+            cues: owned(&step.cues),
+            cautions: step.cautions.iter().map(|c| c.message.to_owned()).collect(),
+        });
+        let warnings = plan.warnings.iter().map(|w| WarningWire {
+            code: w.code.to_owned(),
+            message: w.message.to_owned(),
+            by_k: w.by_k,
+        });
+        let safety = plan.outcome.safety;
+        Self {
+            kind: plan.method.kind.to_owned(),
+            name: plan.method.name.to_owned(),
+            summary: plan.method.summary.to_owned(),
+            target: BandWire {
+                low_c: plan.band.low_c,
+                high_c: plan.band.high_c,
+            },
+            settings: plan
+                .chosen
+                .iter()
+                .filter_map(|(s, v)| SettingWire::new(s, v))
+                .collect(),
+            off_heat_s: plan.off_heat_s,
+            turns_s: plan.turns_s,
+            rest_s: plan.rest_s,
+            look_from_s: plan.look_from_s,
+            latest_s: plan.latest_s,
+            window: WindowWire {
+                early_s: plan.window.early_s,
+                late_s: plan.window.late_s,
+            },
+            core_at_off_c: plan.core_at_off_c,
+            core_peak_c: plan.outcome.core_peak_c,
+            thin_end_peak_c: plan.thin_end_peak_c,
+            overcooked_share: plan.outcome.overcooked_share,
+            thin_end_overcooked_share: plan.thin_end_overcooked_share,
+            even_share: plan.outcome.even_share,
+            crust_mm: plan.outcome.crust_mm,
+            weight_loss_share: plan.outcome.weight_loss_share,
+            cooked_line_share: plan.outcome.cooked_line_share,
+            pan_low_c: plan.outcome.plate_low_c,
+            safety: SafetyWire {
+                food_code_63c_15s: safety.food_code_63c_15s,
+                listeria_log: safety.listeria_log,
+                parasite_60c_1min: safety.parasite_60c_1min,
+            },
+            steps: steps.collect(),
+            warnings: warnings.collect(),
+            field: plan.field.map(Into::into),
+            thin_field: plan.thin_field.map(Into::into),
+        }
+    }
+}
+
+/// What matters to the cook.
+#[derive(Debug, Clone, Copy, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct WishesWire {
+    /// Crisp skin or crust.
+    pub crisp: bool,
+    /// Tender and even through.
+    pub tender: bool,
+    /// On the plate soon.
+    pub quick: bool,
+    /// Can be left alone.
+    pub hands_off: bool,
+    /// Little smell in the house.
+    pub little_smell: bool,
+    /// Half a minute does not ruin it.
+    pub forgiving: bool,
+    /// Little fat.
+    pub little_fat: bool,
+}
+
+/// Piece, target and wishes in.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct RankRequest {
+    /// The piece.
+    pub piece: PieceWire,
+    /// The target.
+    #[serde(default)]
+    pub target: TargetWire,
+    /// What matters.
+    #[serde(default)]
+    pub wishes: WishesWire,
+    /// Also answer the slice over time of each.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub field: Option<FieldAskedWire>,
+}
+
+/// A reason for or against.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+pub struct ReasonWire {
+    /// Stable name.
+    pub code: String,
+    /// One sentence.
+    pub message: String,
+    /// Speaks for it.
+    pub good: bool,
+}
+
+/// One way to cook the piece.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+pub struct WayWire {
+    /// Kind of method.
+    pub kind: String,
+    /// In words.
+    pub name: String,
+    /// One line that says what it is.
+    pub summary: String,
+    /// It can be done.
+    pub suits: bool,
+    /// Higher stands first.
+    pub score: f64,
+    /// Why.
+    pub reasons: Vec<ReasonWire>,
+    /// The plan with default settings; null when it does not suit.
+    pub plan: Option<PlanAnswer>,
+}
+
+/// Every method, planned and ordered.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+pub struct RankAnswer {
+    /// Best first, unsuitable last.
+    pub ways: Vec<WayWire>,
+}
+
+impl From<Way> for WayWire {
+    fn from(way: Way) -> Self {
+        let reasons = way.reasons.into_iter().map(|r| ReasonWire {
+            code: r.code.to_owned(),
+            message: r.message,
+            good: r.good,
+        });
+        Self {
+            kind: way.method.kind.to_owned(),
+            name: way.method.name.to_owned(),
+            summary: way.method.summary.to_owned(),
+            suits: way.suits,
+            score: way.score,
+            reasons: reasons.collect(),
+            plan: way.plan.map(Into::into),
+        }
+    }
+}
+
+impl RankRequest {
+    /// Ranks.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<RankAnswer, RequestError> {
+        let w = self.wishes;
+        let ways = rank(&RankAsked {
+            piece: (&self.piece).into(),
+            target: self.target.asked()?,
+            wishes: Wishes {
+                crisp: w.crisp,
+                tender: w.tender,
+                quick: w.quick,
+                hands_off: w.hands_off,
+                little_smell: w.little_smell,
+                forgiving: w.forgiving,
+                little_fat: w.little_fat,
+            },
+            field: FieldAskedWire::asked(self.field)?,
+        })?;
+        Ok(RankAnswer {
+            ways: ways.into_iter().map(Into::into).collect(),
+        })
+    }
+}
+
+/// Times of a simulation.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TimesWire {
+    /// Time of each leg on the heat, s.
+    pub sides_s: Vec<f64>,
+    /// Time of the rest, s.
+    pub rest_s: f64,
+}
+
+/// Settings and times in.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SimulateRequest {
+    /// The piece.
+    pub piece: PieceWire,
+    /// The method.
+    pub method: MethodWire,
+    /// The times.
+    pub times: TimesWire,
+}
+
+/// Temperatures at one time.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+pub struct SeriesWire {
+    /// Time, s.
+    pub t_s: f64,
+    /// Coldest cell, C.
+    pub core_c: f64,
+    /// Surface on the skin side, C.
+    pub skin_c: f64,
+    /// Surface on the flesh side, C.
+    pub flesh_c: f64,
+}
+
+/// Temperatures out.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+pub struct SimulateAnswer {
+    /// Coldest cell when it left the heat, C.
+    pub core_at_off_c: f64,
+    /// Coldest point at its highest, C.
+    pub core_peak_c: f64,
+    /// Crust on the skin side and the flesh side, mm.
+    pub crust_mm: [f64; 2],
+    /// Water boiled and steamed off, share of the raw mass.
+    pub weight_loss_share: f64,
+    /// Heat the books do not account for, share of what was exchanged.
+    pub heat_imbalance_share: f64,
+    /// Water the books do not account for, share of what was lost.
+    pub water_imbalance_share: f64,
+    /// Evenly spaced from 0 to the end of the rest.
+    pub series: Vec<SeriesWire>,
+}
+
+impl From<Simulated> for SimulateAnswer {
+    fn from(done: Simulated) -> Self {
+        let series = done.series.iter().map(|p| SeriesWire {
+            t_s: p.t_s,
+            core_c: p.core_c,
+            skin_c: p.skin_c,
+            flesh_c: p.flesh_c,
+        });
+        Self {
+            core_at_off_c: done.core_at_off_c,
+            core_peak_c: done.outcome.core_peak_c,
+            crust_mm: done.outcome.crust_mm,
+            weight_loss_share: done.outcome.weight_loss_share,
+            heat_imbalance_share: done.heat_imbalance_share,
+            water_imbalance_share: done.water_imbalance_share,
+            series: series.collect(),
+        }
+    }
+}
+
+impl SimulateRequest {
+    /// Simulates.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<SimulateAnswer, RequestError> {
+        let done = simulate(&SimulateAsked {
+            piece: (&self.piece).into(),
+            method: (&self.method).into(),
+            sides_s: self.times.sides_s.clone(),
+            rest_s: self.times.rest_s,
+        })?;
+        Ok(done.into())
+    }
+}
+
+/// Shape of a bare body.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum GeometryWire {
+    /// Flat.
+    Slab,
+    /// Endless round bar.
+    Cylinder,
+    /// Ball.
+    Sphere,
+}
+
+/// What one face sees: `h_w_m2k` with `fluid_c`, or `surface_c`, or `insulated: true`.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct FaceWire {
+    /// Coefficient, W/(m2 K).
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub h_w_m2k: Option<f64>,
+    /// Temperature of the fluid, C.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub fluid_c: Option<f64>,
+    /// Temperature of the surface, C.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub surface_c: Option<f64>,
+    /// Nothing passes.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub insulated: Option<bool>,
+}
+
+impl FaceWire {
+    fn bare(self, field: &str) -> Result<BareFace, RequestError> {
+        match (self.h_w_m2k, self.fluid_c, self.surface_c, self.insulated) {
+            (Some(h_w_m2k), Some(fluid_c), None, None) => Ok(BareFace::Fluid { h_w_m2k, fluid_c }),
+            (None, None, Some(surface_c), None) => Ok(BareFace::Surface { surface_c }),
+            (None, None, None, Some(true)) => Ok(BareFace::Insulated),
+            _ => Err(RequestError::Shape {
+                field: field.to_owned(),
+                message: "a face is h_w_m2k with fluid_c, or surface_c, or insulated: true".into(),
+            }),
+        }
+    }
+}
+
+/// A span with the same faces.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct HeatStageWire {
+    /// How long, s.
+    pub duration_s: f64,
+    /// Low face.
+    pub low: FaceWire,
+    /// High face.
+    pub high: FaceWire,
+}
+
+/// The bare solver with constant properties.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct HeatRequest {
+    /// Shape.
+    pub geometry: GeometryWire,
+    /// Full thickness, or diameter, mm.
+    pub thickness_mm: f64,
+    /// Conductivity, W/(m K).
+    pub k_w_mk: f64,
+    /// Density, kg/m3.
+    pub rho_kg_m3: f64,
+    /// Heat capacity, J/(kg K).
+    pub cp_j_kgk: f64,
+    /// Temperature at the start, C.
+    pub start_c: f64,
+    /// What the faces see, one after another.
+    pub stages: Vec<HeatStageWire>,
+    /// Rising times to report, s.
+    #[serde(default)]
+    pub report_s: Vec<f64>,
+    /// Depths to report, 0 low face to 1 high face.
+    #[serde(default)]
+    pub at_share: Vec<f64>,
+}
+
+/// Temperatures of a bare body.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+pub struct HeatAnswer {
+    /// One row a report time, one column a depth, C.
+    pub temperature_c: Vec<Vec<f64>>,
+    /// Coldest point at its highest, C.
+    pub coldest_peak_c: f64,
+    /// When, s.
+    pub coldest_peak_s: f64,
+}
+
+impl From<BareAnswer> for HeatAnswer {
+    fn from(answer: BareAnswer) -> Self {
+        Self {
+            temperature_c: answer.temperature_c,
+            coldest_peak_c: answer.coldest_peak_c,
+            coldest_peak_s: answer.coldest_peak_s,
+        }
+    }
+}
+
+impl HeatRequest {
+    /// Solves.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<HeatAnswer, RequestError> {
+        let mut stages = Vec::with_capacity(self.stages.len());
+        for (i, stage) in self.stages.iter().enumerate() {
+            stages.push(BareStage {
+                duration_s: stage.duration_s,
+                low: stage.low.bare(&format!("stages[{i}].low"))?,
+                high: stage.high.bare(&format!("stages[{i}].high"))?,
+            });
+        }
+        let problem = BareProblem {
+            geometry: match self.geometry {
+                GeometryWire::Slab => Geometry::Slab,
+                GeometryWire::Cylinder => Geometry::Cylinder,
+                GeometryWire::Sphere => Geometry::Sphere,
+            },
+            thickness_mm: self.thickness_mm,
+            k_w_mk: self.k_w_mk,
+            rho_kg_m3: self.rho_kg_m3,
+            cp_j_kgk: self.cp_j_kgk,
+            start_c: self.start_c,
+            stages,
+            report_s: self.report_s.clone(),
+            at_share: self.at_share.clone(),
+        };
+        Ok(problem.solve()?.into())
+    }
+}

@@ -1,0 +1,39 @@
+//! What goes over HTTP and the command line. Names are fixed; unknown fields are refused.
+
+mod cards;
+mod engine;
+mod fish;
+mod piece;
+
+pub use cards::{CardChange, CardId, CardList, CardNew, CardWire, ResultChange, ResultWire};
+pub use engine::{
+    BandWire, FaceWire, FieldAskedWire, GeometryWire, HeatAnswer, HeatRequest, HeatStageWire,
+    OptionWire, PlanAnswer, PlanRequest, RankAnswer, RankRequest, ReasonWire, SafetyWire,
+    SeriesWire, SettingTakes, SettingWire, SimulateAnswer, SimulateRequest, SliceFieldWire,
+    StepWire, TimesWire, WarningWire, WayWire, WindowWire, WishesWire,
+};
+pub use fish::{CutWire, FishList, FishWire, LevelWire, SafetyMarkWire, fish_list};
+pub use piece::{CompositionWire, MethodWire, PieceWire, TargetWire};
+
+use crate::error::RequestError;
+use serde::de::DeserializeOwned;
+
+/// Reads JSON and names the field that is wrong.
+///
+/// # Errors
+/// [`RequestError::Shape`] for anything that is not JSON of the described shape.
+pub fn read<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, RequestError> {
+    let mut json = serde_json::Deserializer::from_slice(bytes);
+    let value = serde_path_to_error::deserialize(&mut json).map_err(|error| {
+        let path = error.path().to_string();
+        RequestError::Shape {
+            field: if path == "." { String::new() } else { path },
+            message: error.inner().to_string(),
+        }
+    })?;
+    json.end().map_err(|error| RequestError::Shape {
+        field: String::new(),
+        message: error.to_string(),
+    })?;
+    Ok(value)
+}
