@@ -56,7 +56,8 @@ pub struct FieldSink<'a> {
     last_t_s: f64,
     last: [Vec<f64>; 2],
     now: [Vec<f64>; 2],
-    cells: Vec<f64>,
+    ln_setting: Vec<f64>,
+    crust: Vec<f64>,
 }
 
 impl<'a> FieldSink<'a> {
@@ -78,7 +79,8 @@ impl<'a> FieldSink<'a> {
             last_t_s: 0.0,
             last: [row(), row()],
             now: [row(), row()],
-            cells: vec![0.0; column.grid.len()],
+            ln_setting: vec![0.0; column.grid.len()],
+            crust: vec![0.0; column.grid.len()],
         }
     }
 
@@ -87,15 +89,16 @@ impl<'a> FieldSink<'a> {
         (self.field, self.tally)
     }
 
-    /// State of a cell on the scale of [`SliceField::state`].
-    fn state(&self, i: usize) -> f64 {
-        let peak = self.tally.peaks().0[i];
-        let opaque = self.tally.opaque_share(i);
+    /// State on the scale of [`SliceField::state`] from the highest temperature, the logarithm
+    /// of the setting integral and the crust at one depth. Interpolating these, and not the
+    /// state, keeps the ends of states smooth between cells.
+    fn state(&self, peak: f64, ln_setting: f64, crust: f64) -> f64 {
+        let opaque = 1.0 - (-ln_setting.exp()).exp();
         let Band { low_c, high_c } = self.band;
         let dry_c = OVERCOOKED_C.max(high_c + 1.0);
         let part = |from: f64, to: f64| ((peak - from) / (to - from).max(0.1)).clamp(0.0, 1.0);
         if peak >= dry_c {
-            4.0 + part(dry_c, 100.0) + self.tally.crustiness(i)
+            4.0 + part(dry_c, 100.0) + crust
         } else if peak >= high_c {
             3.0 + part(high_c, dry_c)
         } else if peak >= low_c {
@@ -112,14 +115,17 @@ impl Sink for FieldSink<'_> {
     fn step(&mut self, moment: &Moment<'_>) {
         self.tally.step(moment);
         let grid = &self.column.grid;
-        for i in 0..self.cells.len() {
-            self.cells[i] = self.state(i);
+        let n = grid.len();
+        for i in 0..n {
+            self.ln_setting[i] = self.tally.setting(i).max(1e-9).ln();
+            self.crust[i] = self.tally.crustiness(i);
         }
+        let peaks = &self.tally.peaks().0;
         let depths = self.field.depths;
-        let n = self.cells.len();
         for row in 0..depths {
             let share = (row as f64 + 0.5) / depths as f64;
-            self.now[0][row] = grid.sample(&self.cells, self.cells[0], self.cells[n - 1], share);
+            let at = |cells: &[f64]| grid.sample(cells, cells[0], cells[n - 1], share);
+            self.now[0][row] = self.state(at(peaks), at(&self.ln_setting), at(&self.crust));
             self.now[1][row] = grid.sample(
                 moment.t_c,
                 moment.low_surface_c,

@@ -96,6 +96,11 @@ impl<'a> Tally<'a> {
         &self.peaks
     }
 
+    /// `int k dt` of the setting so far.
+    pub fn setting(&self, i: usize) -> f64 {
+        self.setting[i]
+    }
+
     /// How opaque a cell is, 0 raw to 1: `1 - exp(-int k dt)`.
     pub fn opaque_share(&self, i: usize) -> f64 {
         1.0 - (-self.setting[i]).exp()

@@ -141,6 +141,9 @@ fn weigh(qualities: &[f64; 7], wishes: Wishes) -> f64 {
     sum / weights.iter().sum::<f64>()
 }
 
+/// A crust worth naming, mm.
+const CRUST_MM: f64 = 0.4;
+
 /// What the simulation says for and against.
 fn explain(plan: &Plan) -> Vec<Reason> {
     let mut reasons = Vec::new();
@@ -171,8 +174,8 @@ fn explain(plan: &Plan) -> Vec<Reason> {
             ),
         ));
     }
-    if plan.outcome.crust_mm[0].max(plan.outcome.crust_mm[1]) > 0.15 {
-        reasons.push(Reason::good("crust", "Leaves a dry, brown crust."));
+    if plan.outcome.crust_mm[0].max(plan.outcome.crust_mm[1]) > CRUST_MM {
+        reasons.push(Reason::good("crust", "Leaves a dry, crisp crust."));
     }
     reasons
 }

@@ -4,13 +4,15 @@ use crate::error::RequestError;
 use crate::routes::card_answered;
 use crate::store::{self, Store};
 use crate::wire::{self, CardNew};
-use jiff::{SignedDuration, Timestamp};
+use jiff::tz::TimeZone;
+use jiff::{Timestamp, ToSpan};
 use serde::Deserialize;
 
 #[derive(Debug, Deserialize)]
 #[serde(deny_unknown_fields)]
 struct DemoCard {
-    hours_ago: i64,
+    days_ago: i64,
+    at: jiff::civil::Time,
     result: Option<String>,
     note: String,
     card: CardNew,
@@ -25,8 +27,11 @@ pub fn fill(store: &Store, now: Timestamp) -> Result<(), RequestError> {
     let mut connection = store.get().map_err(RequestError::ours)?;
     for demo in &cards {
         let saved = now
-            .checked_sub(SignedDuration::from_hours(demo.hours_ago))
-            .map_err(RequestError::ours)?;
+            .to_zoned_datetime(TimeZone::system())
+            .checked_sub(demo.days_ago.days())
+            .and_then(|day| day.with().time(demo.at).build())
+            .map_err(RequestError::ours)?
+            .timestamp();
         let mut row = card_answered(&demo.card, saved.to_string())?;
         row.result.clone_from(&demo.result);
         row.note.clone_from(&demo.note);

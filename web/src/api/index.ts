@@ -1,0 +1,78 @@
+// The only place that fetches. Types are generated from the server's description.
+import createClient from "openapi-fetch";
+import type { components, paths } from "../wire/schema";
+
+type Schemas = components["schemas"];
+export type Fish = Schemas["FishWire"];
+export type FishList = Schemas["FishList"];
+export type Level = Schemas["LevelWire"];
+export type PieceAsked = Schemas["PieceWire"];
+export type MethodAsked = Schemas["MethodWire"];
+export type TargetAsked = Schemas["TargetWire"];
+export type PlanRequest = Schemas["PlanRequest"];
+export type Plan = Schemas["PlanAnswer"];
+export type Step = Schemas["StepWire"];
+export type Setting = Schemas["SettingWire"];
+export type SliceFieldWire = Schemas["SliceFieldWire"];
+export type Wishes = Schemas["WishesWire"];
+export type RankRequest = Schemas["RankRequest"];
+export type Rank = Schemas["RankAnswer"];
+export type Way = Schemas["WayWire"];
+export type Card = Schemas["CardWire"];
+export type CardChange = Schemas["CardChange"];
+export type CardNew = Schemas["CardNew"];
+
+/** What the server refused, with the field it is about. */
+export class Refused extends Error {
+  constructor(
+    readonly code: string,
+    readonly field: string,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+const UNREACHABLE = "Cindo does not answer. What you typed is kept; try again in a moment.";
+
+const client = createClient<paths>({ baseUrl: "/" });
+
+type Answer<T> = { data?: T; error?: unknown; response: Response };
+
+function isErrorBody(body: unknown): body is Schemas["ErrorBody"] {
+  return typeof body === "object" && body !== null && "error" in body;
+}
+
+async function take<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await call;
+  } catch (cause) {
+    if (cause instanceof DOMException && cause.name === "AbortError") throw cause;
+    throw new Refused("unreachable", "", UNREACHABLE);
+  }
+  if (answer.response.ok) return answer.data as T;
+  if (isErrorBody(answer.error)) {
+    const { code, field, message } = answer.error.error;
+    throw new Refused(code, field, message);
+  }
+  throw new Refused("unreachable", "", UNREACHABLE);
+}
+
+const withSignal = (signal?: AbortSignal) => (signal ? { signal } : {});
+
+export const api = {
+  fish: () => take(client.GET("/api/fish")),
+  plan: (body: PlanRequest, signal?: AbortSignal) =>
+    take(client.POST("/api/plan", { body, ...withSignal(signal) })),
+  rank: (body: RankRequest, signal?: AbortSignal) =>
+    take(client.POST("/api/rank", { body, ...withSignal(signal) })),
+  cards: () => take(client.GET("/api/cards")),
+  card: (id: number) => take(client.GET("/api/cards/{id}", { params: { path: { id } } })),
+  saveCard: (body: CardNew) => take(client.POST("/api/cards", { body })),
+  changeCard: (id: number, body: CardChange) =>
+    take(client.PATCH("/api/cards/{id}", { params: { path: { id } }, body })),
+  removeCard: (id: number) => take(client.DELETE("/api/cards/{id}", { params: { path: { id } } })),
+  restoreCard: (id: number) =>
+    take(client.POST("/api/cards/{id}/restore", { params: { path: { id } } })),
+};

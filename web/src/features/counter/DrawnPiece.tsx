@@ -1,0 +1,216 @@
+// The piece from its cut side, to scale, with a ruler; its two ends are handles.
+import { useId, useRef } from "react";
+import type { Piece } from "../../piece";
+import { profile, useWidth } from "../../slice";
+import { useUnits } from "../../ui";
+import { figure, scale } from "../../units";
+
+type Props = { piece: Piece; change: (part: Partial<Piece>) => void; height: number };
+
+const PAD = { left: 64, right: 64, top: 18, bottom: 34 };
+const MIN_MM = 2;
+const MAX_MM = 120;
+
+/** Length along the cut that is drawn, mm: a portion about 70 mm wide of the weight given. */
+function drawnLengthMm(piece: Piece): number {
+  const mean = (piece.thicknessMm + (piece.thinEndMm ?? piece.thicknessMm)) / 2;
+  return Math.min(Math.max((piece.massG * 1000) / 1.05 / (70 * mean), 60), 260);
+}
+
+export function DrawnPiece({ piece, change, height }: Props) {
+  const units = useUnits();
+  const clip = useId();
+  const [box, width] = useWidth<HTMLDivElement>();
+  const drag = useRef<{ end: "thick" | "thin"; y: number; mm: number } | null>(null);
+  const thin = piece.thinEndMm ?? piece.thicknessMm;
+  const lengthMm = drawnLengthMm(piece);
+  const roomX = Math.max(width - PAD.left - PAD.right, 100);
+  const roomY = height - PAD.top - PAD.bottom;
+  const tallest = Math.max(40, piece.thicknessMm * 1.15);
+  const perMm = Math.min(roomX / lengthMm, roomY / tallest);
+  const left = PAD.left + (roomX - lengthMm * perMm) / 2;
+  const floor = height - PAD.bottom;
+  const steps = 80;
+  const top = Array.from({ length: steps + 1 }, (_, i) => {
+    // Closer at the two ends, where it is round.
+    const share = 0.5 - 0.5 * Math.cos((Math.PI * i) / steps);
+    return [
+      left + share * lengthMm * perMm,
+      floor - profile(share, piece.thicknessMm, thin) * perMm,
+    ];
+  });
+  const body = `M${left} ${floor} ${top.map(([x, y]) => `L${x} ${y}`).join(" ")} L${left + lengthMm * perMm} ${floor} Z`;
+  const at = scale("millimetre", units);
+  const tick = units.length === "mm" ? 5 : 25.4 / 8;
+  const major = units.length === "mm" ? 2 : 4;
+  const ticks = Array.from({ length: Math.floor(roomY / perMm / tick) + 1 }, (_, i) => i * tick);
+  const set = (end: "thick" | "thin", mm: number) => {
+    const whole = units.length === "mm" ? Math.round(mm * 2) / 2 : Math.round(mm / 0.635) * 0.635;
+    const value = Math.min(Math.max(whole, MIN_MM), MAX_MM);
+    if (end === "thick") {
+      change({
+        thicknessMm: value,
+        ...(piece.thinEndMm !== null && piece.thinEndMm > value ? { thinEndMm: value } : {}),
+      });
+    } else change({ thinEndMm: Math.min(value, piece.thicknessMm) });
+  };
+  const handle = (end: "thick" | "thin", share: number, mm: number) => {
+    const x = left + share * lengthMm * perMm;
+    const y = floor - mm * perMm;
+    const side = end === "thick" ? -1 : 1;
+    return (
+      <g
+        role="slider"
+        tabIndex={0}
+        aria-label={`${end} end`}
+        aria-orientation="vertical"
+        aria-valuemin={MIN_MM}
+        aria-valuemax={MAX_MM}
+        aria-valuenow={mm}
+        aria-valuetext={`${figure(mm, at)} ${at.unit}`}
+        data-testid={`handle-${end}`}
+        style={{ cursor: "ns-resize", touchAction: "none" }}
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          drag.current = { end, y: e.clientY, mm };
+        }}
+        onPointerMove={(e) => {
+          const from = drag.current;
+          if (from) set(from.end, from.mm - (e.clientY - from.y) / perMm);
+        }}
+        onPointerUp={() => {
+          drag.current = null;
+        }}
+        onKeyDown={(e) => {
+          const by = {
+            ArrowUp: 1,
+            ArrowRight: 1,
+            ArrowDown: -1,
+            ArrowLeft: -1,
+            PageUp: 5,
+            PageDown: -5,
+          }[e.key];
+          if (by === undefined) return;
+          e.preventDefault();
+          set(end, mm + by);
+        }}
+      >
+        <rect x={side < 0 ? x - 62 : x - 14} y={y - 24} width={76} height={48} fill="transparent" />
+        <line
+          x1={x}
+          x2={x + side * 40}
+          y1={y}
+          y2={y}
+          stroke="var(--color-primary)"
+          strokeWidth={2}
+        />
+        <line
+          x1={x + side * 34}
+          x2={x + side * 34}
+          y1={y + 2}
+          y2={floor}
+          stroke="var(--color-primary)"
+          strokeWidth={1}
+        />
+        <rect x={x + side * 34 - 7} y={y - 7} width={14} height={14} fill="var(--color-primary)" />
+        <path
+          d={`M${x + side * 34 - 3.5} ${y} h7 M${x + side * 34} ${y - 3.5} v7`}
+          stroke="var(--color-primary-content)"
+          strokeWidth={1.5}
+        />
+        <text
+          x={x + side * 34}
+          y={floor + 20}
+          textAnchor="middle"
+          fontSize={14}
+          fill="currentColor"
+        >
+          {end} end
+        </text>
+      </g>
+    );
+  };
+  return (
+    <div ref={box} style={{ height }} className="select-none">
+      <svg width={width} height={height}>
+        <title>The piece from its cut side, to scale</title>
+        <defs>
+          <clipPath id={clip}>
+            <path d={body} />
+          </clipPath>
+          <linearGradient id={`${clip}-flesh`} x1="0" y1="0" x2="0" y2="1">
+            <stop offset="0" stopColor="var(--flesh-top)" />
+            <stop offset="1" stopColor="var(--flesh-low)" />
+          </linearGradient>
+        </defs>
+        {/* the board */}
+        <line
+          x1={0}
+          x2={width}
+          y1={floor + 1.5}
+          y2={floor + 1.5}
+          stroke="currentColor"
+          strokeWidth={1}
+        />
+        <g clipPath={`url(#${clip})`}>
+          <rect
+            x={left}
+            y={0}
+            width={lengthMm * perMm}
+            height={floor}
+            fill={`url(#${clip}-flesh)`}
+          />
+          {/* flakes: leaning arcs, closer towards the thin end */}
+          {Array.from({ length: 26 }, (_, i) => {
+            const share = 1 - (1 - i / 26) ** 1.25;
+            const x = left + share * lengthMm * perMm;
+            const h = tallest * perMm;
+            return (
+              <path
+                // biome-ignore lint/suspicious/noArrayIndexKey: lines of a drawing
+                key={i}
+                d={`M${x - h * 0.12} ${floor} Q${x + h * 0.2} ${floor - h * 0.4} ${x + h * 0.05} ${floor - h}`}
+                fill="none"
+                stroke="var(--flesh-line)"
+                strokeWidth={1.4}
+              />
+            );
+          })}
+          {piece.skin === "on" && (
+            <>
+              <rect x={left} y={floor - 4} width={lengthMm * perMm} height={4} fill="var(--skin)" />
+              <line
+                x1={left}
+                x2={left + lengthMm * perMm}
+                y1={floor - 4.5}
+                y2={floor - 4.5}
+                stroke="var(--skin-sheen)"
+              />
+            </>
+          )}
+        </g>
+        <path d={body} fill="none" stroke="currentColor" strokeWidth={1.5} />
+        {/* ruler */}
+        {ticks.map((mm, i) => {
+          const y = floor - mm * perMm;
+          const long = i % major === 0;
+          return (
+            <g key={mm} opacity={0.8}>
+              <line x1={0} x2={long ? 14 : 8} y1={y} y2={y} stroke="currentColor" />
+              {long && i > 0 && (
+                <text x={18} y={y + 4.5} fontSize={13} fill="currentColor" className="figures">
+                  {figure(mm, at)}
+                </text>
+              )}
+            </g>
+          );
+        })}
+        <text x={0} y={floor + 20} fontSize={13} fill="currentColor" opacity={0.8}>
+          {at.unit}
+        </text>
+        {handle("thick", 0.05, piece.thicknessMm)}
+        {handle("thin", 0.97, thin)}
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,1 @@
+export { Counter } from "./Counter";

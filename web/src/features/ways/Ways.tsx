@@ -1,0 +1,309 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useMemo, useRef } from "react";
+import { Link, useSearchParams } from "react-router";
+import { api, type Way, type Wishes } from "../../api";
+import { asked, target } from "../../piece";
+import { useKeys, usePiece } from "../../shell";
+import { decode, Thumb, useWidth } from "../../slice";
+import { Failure, useUnits } from "../../ui";
+import { clock, figure, scale, span, withUnit } from "../../units";
+
+const WISHES: { key: keyof Wishes; name: string }[] = [
+  { key: "crisp", name: "crisp skin" },
+  { key: "tender", name: "tender" },
+  { key: "quick", name: "quick" },
+  { key: "hands_off", name: "hands off" },
+  { key: "forgiving", name: "forgiving" },
+  { key: "little_smell", name: "little smell" },
+  { key: "little_fat", name: "little fat" },
+];
+
+/** Strips are 44 px high, and higher while there are few. */
+const strip = (rows: number) => (rows <= 4 ? 84 : 44);
+
+export function Ways() {
+  const { piece, query } = usePiece();
+  const units = useUnits();
+  const [params, setParams] = useSearchParams();
+  const wishes = useMemo(() => {
+    const on = (params.get("want") ?? "").split(",");
+    return Object.fromEntries(WISHES.map(({ key }) => [key, on.includes(key)])) as Wishes;
+  }, [params]);
+  const rows = useRef<HTMLOListElement>(null);
+  const [clockBox, clockWidth] = useWidth<HTMLDivElement>();
+  const ways = useQuery({
+    queryKey: ["rank", query, wishes],
+    queryFn: ({ signal }) =>
+      api.rank(
+        { piece: asked(piece), target: target(piece), wishes, field: { times: 120, depths: 24 } },
+        signal,
+      ),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const list = useQuery({
+    queryKey: ["fish"],
+    queryFn: api.fish,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const fish = list.data?.fish.find((f) => f.key === piece.fish);
+  const level = fish?.levels.find((l) => l.key === (piece.level ?? fish.usual_level));
+  const move = (by: number) => {
+    const all = [...(rows.current?.querySelectorAll<HTMLElement>("a[data-way]") ?? [])];
+    const i = all.indexOf(document.activeElement as HTMLElement);
+    all[Math.min(Math.max(i + by, 0), all.length - 1)]?.focus();
+  };
+  useKeys({ ArrowDown: () => move(1), ArrowUp: () => move(-1) });
+
+  const toggle = (key: keyof Wishes) =>
+    setParams(
+      (before) => {
+        const next = { ...wishes, [key]: !wishes[key] };
+        const on = WISHES.filter((w) => next[w.key]).map((w) => w.key);
+        if (on.length) before.set("want", on.join(","));
+        else before.delete("want");
+        return before;
+      },
+      { replace: true },
+    );
+
+  const plans = ways.data?.ways.flatMap((w) => (w.plan ? [w.plan] : [])) ?? [];
+  const longestS = Math.max(60, ...plans.map((p) => p.off_heat_s + p.rest_s));
+  const stepS = [60, 120, 300, 600, 900, 1800].find((s) => longestS / s <= 7) ?? 3600;
+  const ticks = Array.from({ length: Math.floor(longestS / stepS) + 1 }, (_, i) => i * stepS);
+  const at = scale("celsius", units);
+
+  return (
+    <div className="max-w-[1196px] px-4 md:px-8 pt-6 pb-8">
+      <header className="flex flex-wrap items-end justify-between gap-x-8 gap-y-2 pb-3">
+        <div>
+          <h1 className="text-title font-bold">
+            {fish?.name ?? "Fish"}, {withUnit(piece.thicknessMm, "millimetre", units)}
+          </h1>
+          <p className="quiet">
+            {level &&
+              `${level.name}, ${figure(level.low_c, at)}–${withUnit(level.high_c, "celsius", units)} in the middle`}{" "}
+            · from {withUnit(piece.startC, "celsius", units)} · {piece.pieces} ×{" "}
+            {withUnit(piece.massG, "gram", units)} ·{" "}
+            <Link to={{ pathname: "/", search: query }} className="underline underline-offset-4">
+              change the piece
+            </Link>
+          </p>
+        </div>
+        <fieldset className="flex flex-wrap items-center gap-x-5">
+          <legend className="text-small quiet">What matters tonight</legend>
+          {WISHES.map(({ key, name }) => (
+            <button
+              key={key}
+              type="button"
+              className="pick"
+              aria-pressed={wishes[key]}
+              onClick={() => toggle(key)}
+              data-testid={`want-${key}`}
+            >
+              {name}
+            </button>
+          ))}
+        </fieldset>
+      </header>
+      {ways.isError && (
+        <div className="py-6">
+          <Failure message={ways.error.message} retry={() => void ways.refetch()} />
+          <p className="pt-3">
+            <Link to={{ pathname: "/", search: query }} className="underline">
+              Back to the counter
+            </Link>
+          </p>
+        </div>
+      )}
+      {!ways.data && !ways.isError && <p className="quiet py-6">Cooking it every way there is</p>}
+      {ways.data && (
+        <>
+          <div className="hidden lg:grid grid-cols-[250px_1fr_88px_104px_92px] gap-x-6 items-end hair-b pb-1 text-small quiet">
+            <span />
+            <div className="relative h-5">
+              {ticks.map((s) => (
+                <span
+                  key={s}
+                  className={`absolute running ${s ? "-translate-x-1/2" : ""}`}
+                  style={{ left: `${(100 * s) / longestS}%` }}
+                >
+                  {clock(s)}
+                </span>
+              ))}
+            </div>
+            <span className="text-right">off at</span>
+            <span className="text-right">forgives</span>
+            <span className="text-right">overdone</span>
+          </div>
+          <ol ref={rows} data-testid="ways">
+            {ways.data.ways.map((way, i) => (
+              <Row
+                key={way.kind}
+                way={way}
+                rank={i + 1}
+                to={`/ways/${way.kind}?${query}`}
+                longestS={longestS}
+                ticks={ticks}
+                clockBox={i === 0 ? clockBox : undefined}
+                clockWidth={clockWidth}
+                high={strip(ways.data.ways.length)}
+              />
+            ))}
+          </ol>
+          <Legend />
+        </>
+      )}
+    </div>
+  );
+}
+
+type RowProps = {
+  way: Way;
+  rank: number;
+  to: string;
+  longestS: number;
+  ticks: number[];
+  clockBox: React.RefCallback<HTMLDivElement> | undefined;
+  clockWidth: number;
+  high: number;
+};
+
+function Row({ way, rank, to, longestS, ticks, clockBox, clockWidth, high }: RowProps) {
+  const { plan } = way;
+  const field = useMemo(() => (plan?.field ? decode(plan.field) : null), [plan?.field]);
+  const windowS = plan ? plan.window.early_s + plan.window.late_s : 0;
+  const px = (s: number) => (s / longestS) * clockWidth;
+  return (
+    <li className="hair-b">
+      <Link
+        to={to}
+        data-way={way.kind}
+        data-testid={`way-${way.kind}`}
+        className="grid lg:grid-cols-[250px_1fr_88px_104px_92px] gap-x-6 gap-y-2 py-4 items-center hover:bg-base-200 -mx-3 px-3"
+        aria-label={
+          plan ? `${way.name}: off at ${clock(plan.off_heat_s)}. Open the card` : way.name
+        }
+      >
+        <div>
+          <span className="flex items-baseline gap-2">
+            <span className="figures quiet">{rank}</span>
+            <span className="text-lead font-bold">{way.name}</span>
+          </span>
+          <p className="text-small quiet">{way.summary}</p>
+        </div>
+        <div ref={clockBox} className="relative" style={{ height: high + 18 }}>
+          {ticks.map((s) => (
+            <span
+              key={s}
+              className="absolute top-0 bottom-0 border-l border-base-300"
+              style={{ left: `${(100 * s) / longestS}%` }}
+              aria-hidden="true"
+            />
+          ))}
+          {plan && field && clockWidth > 0 && (
+            <>
+              <div className="absolute left-0 top-2 border-b-2 border-base-content">
+                <Thumb
+                  field={field}
+                  width={Math.max(8, Math.round(px(field.endS)))}
+                  height={high}
+                  offS={plan.off_heat_s}
+                  title={`Slice over time: ${way.name}`}
+                />
+              </div>
+              {plan.turns_s.map((s) => (
+                <span
+                  key={s}
+                  className="absolute top-1 border-l border-dashed border-base-content"
+                  style={{ left: px(s), height: high + 4 }}
+                />
+              ))}
+              <span
+                className="absolute top-0 border-l-3 border-primary"
+                style={{ left: px(plan.off_heat_s) - 1, height: high + 12 }}
+              />
+              <span
+                className="absolute border-success border-2 border-t-0"
+                style={{
+                  left: px(plan.off_heat_s - plan.window.early_s),
+                  width: Math.max(3, px(windowS)),
+                  top: high + 12,
+                  height: 5,
+                }}
+              />
+            </>
+          )}
+        </div>
+        {plan ? (
+          <>
+            <Figure
+              label="off at"
+              value={clock(plan.off_heat_s)}
+              strong
+              testId={`off-${way.kind}`}
+            />
+            <Figure label="forgives" value={span(windowS)} />
+            <Figure label="overdone" value={`${Math.round(100 * plan.overcooked_share)} %`} />
+          </>
+        ) : (
+          <p className="lg:col-span-3 font-semibold text-right">not for this piece</p>
+        )}
+        <ul className="lg:col-span-5 text-small flex flex-wrap gap-x-5 gap-y-0.5">
+          {way.reasons.map((reason) => (
+            <li key={reason.code}>
+              <span
+                className={`figures font-bold pr-1 ${reason.good ? "text-success" : "text-error"}`}
+                aria-hidden="true"
+              >
+                {reason.good ? "+" : "−"}
+              </span>
+              <span className="sr-only">{reason.good ? "For it: " : "Against it: "}</span>
+              {reason.message}
+            </li>
+          ))}
+        </ul>
+      </Link>
+    </li>
+  );
+}
+
+function Figure({
+  label,
+  value,
+  strong,
+  testId,
+}: {
+  label: string;
+  value: string;
+  strong?: boolean;
+  testId?: string;
+}) {
+  return (
+    <p className="flex justify-between lg:block text-right" data-testid={testId}>
+      <span className="lg:hidden text-small quiet">{label}</span>
+      <span className={`figures ${strong ? "text-lead font-bold" : ""}`}>{value}</span>
+    </p>
+  );
+}
+
+/** What the marks on the strips mean; the states name themselves on the card. */
+function Legend() {
+  return (
+    <p className="text-small quiet pt-3 flex flex-wrap gap-x-6">
+      <span>
+        <span className="inline-block h-3 border-l-3 border-primary pr-1.5" />
+        off the heat, then the rest
+      </span>
+      <span>
+        <span className="inline-block h-3 border-l border-dashed border-base-content pr-1.5" />
+        turn
+      </span>
+      <span>
+        <span className="inline-block w-6 h-1.5 border-2 border-t-0 border-success mr-1.5" />
+        too soon to too late
+      </span>
+      <span>skin side below, the lightest green is your target</span>
+    </p>
+  );
+}

@@ -1,0 +1,2 @@
+export { Card } from "./Card";
+export { Ways } from "./Ways";

@@ -1,0 +1,93 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { lazy, StrictMode, Suspense, useEffect, useMemo, useState } from "react";
+import { createRoot } from "react-dom/client";
+import { BrowserRouter, Link, Route, Routes, useNavigate } from "react-router";
+import "./app.css";
+import { Counter } from "./features/counter";
+import { Keys, PieceProvider, Rail, useKeys, usePiece, useStored } from "./shell";
+import { UnitsContext } from "./ui";
+import { METRIC, type Units } from "./units";
+
+const Ways = lazy(() => import("./features/ways").then((m) => ({ default: m.Ways })));
+const Card = lazy(() => import("./features/ways").then((m) => ({ default: m.Card })));
+const Book = lazy(() => import("./features/book").then((m) => ({ default: m.Book })));
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { retry: 1, staleTime: 30_000, refetchOnWindowFocus: false } },
+});
+
+function Nowhere() {
+  return (
+    <div className="p-8">
+      <h1 className="text-title font-bold">Nothing is kept at this address</h1>
+      <p className="py-4">
+        <Link to="/" className="underline">
+          Back to the counter
+        </Link>
+      </p>
+    </div>
+  );
+}
+
+function House() {
+  const [units, setUnits] = useStored<Units>("cindo.units", METRIC);
+  const [theme, setTheme] = useStored<{ night: boolean | null }>("cindo.theme", { night: null });
+  const [keys, setKeys] = useState(false);
+  const dark = window.matchMedia?.("(prefers-color-scheme: dark)").matches ?? false;
+  const night = theme.night ?? dark;
+  const go = useNavigate();
+  const { query } = usePiece();
+  useEffect(() => {
+    document.documentElement.dataset.theme = night ? "night" : "day";
+  }, [night]);
+  useKeys(
+    useMemo(
+      () => ({
+        "1": () => go({ pathname: "/", search: query }),
+        "2": () => go({ pathname: "/ways", search: query }),
+        "3": () => go("/book"),
+        n: () => setTheme({ night: !night }),
+        "?": () => setKeys(true),
+      }),
+      [go, query, night, setTheme],
+    ),
+  );
+  return (
+    <UnitsContext.Provider value={units}>
+      <Rail
+        units={units}
+        setUnits={setUnits}
+        night={night}
+        setNight={(on) => setTheme({ night: on })}
+        showKeys={() => setKeys(true)}
+      />
+      <main className="pb-20 md:pb-0 md:pl-[84px] print:pl-0">
+        <Suspense fallback={<p className="p-8 quiet">One moment</p>}>
+          <Routes>
+            <Route path="/" element={<Counter />} />
+            <Route path="/ways" element={<Ways />} />
+            <Route path="/ways/:kind" element={<Card />} />
+            <Route path="/book" element={<Book />} />
+            <Route path="/book/:id" element={<Book />} />
+            <Route path="*" element={<Nowhere />} />
+          </Routes>
+        </Suspense>
+      </main>
+      <Keys open={keys} close={() => setKeys(false)} />
+    </UnitsContext.Provider>
+  );
+}
+
+const root = document.getElementById("root");
+if (root)
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={queries}>
+        <BrowserRouter>
+          <PieceProvider>
+            <House />
+          </PieceProvider>
+        </BrowserRouter>
+      </QueryClientProvider>
+    </StrictMode>,
+  );

@@ -1,0 +1,45 @@
+import { describe, expect, it } from "vitest";
+import type { Fish } from "../api";
+import { asked, FIRST, fromQuery, fromRequest, search, target, toQuery } from ".";
+
+describe("the piece in an address", () => {
+  it("comes back as it went", () => {
+    for (const piece of [
+      FIRST,
+      { ...FIRST, thinEndMm: null, level: "well", skin: "off" as const, startC: -0.5 },
+    ])
+      expect(fromQuery(toQuery(piece))).toEqual(piece);
+  });
+
+  it("is none without a fish or a thickness, and never a NaN", () => {
+    expect(fromQuery(new URLSearchParams("fish=cod"))).toBeNull();
+    expect(fromQuery(new URLSearchParams("fish=cod&mm=abc&n=x"))).toMatchObject({
+      thicknessMm: 25,
+      pieces: 1,
+    });
+  });
+
+  it("comes back from what a card keeps", () => {
+    const piece = { ...FIRST, level: "flaking" };
+    const request = { piece: asked(piece), target: target(piece), method: { kind: "slow_bake" } };
+    expect(fromRequest(request)).toEqual(piece);
+  });
+});
+
+describe("finding a fish", () => {
+  const fish = (name: string, scientific: string, aliases: string[]) =>
+    ({ name, scientific, aliases }) as Fish;
+  const all = [
+    fish("Cod", "Gadus morhua", ["codling"]),
+    fish("Sea bass", "Dicentrarchus labrax", ["branzino"]),
+  ];
+
+  it("takes names, other names and Latin, from the start of any word", () => {
+    const names = (text: string) => search(all, text).map((f) => f.name);
+    expect(names("ba")).toEqual(["Sea bass"]);
+    expect(names("BRAN")).toEqual(["Sea bass"]);
+    expect(names("gad")).toEqual(["Cod"]);
+    expect(names("od")).toEqual([]);
+    expect(names(" ")).toHaveLength(2);
+  });
+});

@@ -1,0 +1,42 @@
+// The piece in hand: one for all views, in the address and kept for the next visit.
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo } from "react";
+import { useSearchParams } from "react-router";
+import { FIRST, fromQuery, type Piece, toQuery } from "../piece";
+import { useStored } from "./useStored";
+
+type Held = { piece: Piece; change: (part: Partial<Piece>) => void; query: string };
+const Context = createContext<Held | null>(null);
+
+export function PieceProvider({ children }: { children: ReactNode }) {
+  const [params, setParams] = useSearchParams();
+  const [kept, keep] = useStored<Piece>("cindo.piece", FIRST);
+  const said = fromQuery(params);
+  const text = said ? toQuery(said).toString() : toQuery(kept).toString();
+  const piece = useMemo(() => fromQuery(new URLSearchParams(text)) ?? FIRST, [text]);
+  useEffect(() => {
+    if (text !== toQuery(kept).toString()) keep(piece);
+  }, [text, kept, keep, piece]);
+  const change = useCallback(
+    (part: Partial<Piece>) => {
+      const next = { ...piece, ...part };
+      keep(next);
+      setParams(
+        (before) => {
+          const query = toQuery(next);
+          for (const [key, value] of before) if (key.startsWith("s.")) query.set(key, value);
+          return query;
+        },
+        { replace: true },
+      );
+    },
+    [piece, keep, setParams],
+  );
+  const held = useMemo(() => ({ piece, change, query: text }), [piece, change, text]);
+  return <Context.Provider value={held}>{children}</Context.Provider>;
+}
+
+export function usePiece(): Held {
+  const held = useContext(Context);
+  if (!held) throw new Error("usePiece outside PieceProvider");
+  return held;
+}

@@ -1,0 +1,111 @@
+import { NavLink } from "react-router";
+import type { Units } from "../units";
+import { usePiece } from "./PieceContext";
+
+// Marks of our own, drawn from the slice: a piece on the board, strips on one clock, a page.
+const MARKS = {
+  counter: <path d="M3 17c0-6 5-10 13-10 3 0 5 3 5 6v4zM2 20h20" />,
+  ways: <path d="M3 5h16M3 5v3h16V5M3 11h9v3H3zM3 17h13v3H3z" />,
+  book: <path d="M5 3h12l2 2v16H5zM9 8h6M9 12h6M9 16h3" />,
+};
+
+const VIEWS = [
+  { to: "/", name: "Counter", mark: MARKS.counter, key: "1" },
+  { to: "/ways", name: "Ways", mark: MARKS.ways, key: "2" },
+  { to: "/book", name: "Book", mark: MARKS.book, key: "3" },
+];
+
+type Props = {
+  units: Units;
+  setUnits: (units: Units) => void;
+  night: boolean;
+  setNight: (night: boolean) => void;
+  showKeys: () => void;
+};
+
+export function Rail({ units, setUnits, night, setNight, showKeys }: Props) {
+  const { query } = usePiece();
+  const flip = [
+    {
+      now: `°${units.heat}`,
+      next: { ...units, heat: units.heat === "C" ? "F" : "C" } as Units,
+      what: "Temperature unit",
+    },
+    {
+      now: units.length,
+      next: { ...units, length: units.length === "mm" ? "in" : "mm" } as Units,
+      what: "Length unit",
+    },
+    {
+      now: units.mass,
+      next: { ...units, mass: units.mass === "g" ? "oz" : "g" } as Units,
+      what: "Weight unit",
+    },
+  ];
+  return (
+    <nav
+      aria-label="Views"
+      className="no-print fixed z-20 bg-base-200 flex bottom-0 inset-x-0 h-16 justify-around border-t border-base-300 md:inset-y-0 md:right-auto md:h-auto md:w-[84px] md:flex-col md:justify-start md:border-t-0"
+    >
+      <div className="hidden md:block px-3 pt-5 pb-4 text-lead font-bold tracking-tight">Cindo</div>
+      {VIEWS.map((view) => (
+        <NavLink
+          key={view.to}
+          to={{ pathname: view.to, search: view.to === "/book" ? "" : query }}
+          end={view.to === "/"}
+          className={({ isActive }) =>
+            `flex flex-col justify-center gap-0.5 px-3 min-w-16 md:py-3 text-small border-primary ${
+              isActive
+                ? "font-bold border-t-3 md:border-t-0 md:border-l-4 md:pl-2 bg-base-100"
+                : "quiet hover:text-base-content border-t-3 border-t-transparent md:border-t-0"
+            }`
+          }
+        >
+          <svg
+            viewBox="0 0 24 24"
+            width="24"
+            height="24"
+            fill="none"
+            stroke="currentColor"
+            strokeWidth="1.75"
+            aria-hidden="true"
+          >
+            {view.mark}
+          </svg>
+          {view.name}
+        </NavLink>
+      ))}
+      <div className="flex md:flex-col md:mt-auto md:pb-3 items-center md:items-stretch">
+        {flip.map((unit) => (
+          <button
+            key={unit.what}
+            type="button"
+            className="hidden sm:block md:block min-h-11 px-3 text-left figures text-small cursor-pointer hover:bg-base-300"
+            aria-label={`${unit.what}: ${unit.now}. Change`}
+            data-testid={`unit-${unit.what.split(" ")[0]?.toLowerCase()}`}
+            onClick={() => setUnits(unit.next)}
+          >
+            {unit.now}
+          </button>
+        ))}
+        <button
+          type="button"
+          className="min-h-11 px-3 text-left text-small cursor-pointer hover:bg-base-300"
+          aria-pressed={night}
+          data-testid="night"
+          onClick={() => setNight(!night)}
+        >
+          {night ? "Day" : "Night"}
+        </button>
+        <button
+          type="button"
+          className="hidden md:block min-h-11 px-3 text-left text-small cursor-pointer hover:bg-base-300"
+          aria-label="List the keys"
+          onClick={showKeys}
+        >
+          Keys <kbd className="figures">?</kbd>
+        </button>
+      </div>
+    </nav>
+  );
+}

@@ -1,0 +1,53 @@
+// The slice over time as the core sends it: bytes, column after column, skin side first.
+import type { SliceFieldWire } from "../api";
+
+export type Field = {
+  times: number;
+  depths: number;
+  endS: number;
+  state: Uint8Array;
+  halfC: Uint8Array;
+};
+
+const STATE_STEPS = 40;
+
+function bytes(base64: string): Uint8Array {
+  const text = atob(base64);
+  return Uint8Array.from(text, (c) => c.charCodeAt(0));
+}
+
+export function decode(wire: SliceFieldWire): Field {
+  const { times, depths, end_s: endS } = wire;
+  return { times, depths, endS, state: bytes(wire.state), halfC: bytes(wire.half_c) };
+}
+
+function bilinear(field: Field, plane: Uint8Array, time: number, depth: number): number {
+  const x = Math.min(Math.max(time, 0), 1) * (field.times - 1);
+  const y = Math.min(Math.max(depth * field.depths - 0.5, 0), field.depths - 1);
+  const [x0, y0] = [
+    Math.min(Math.floor(x), field.times - 2),
+    Math.min(Math.floor(y), field.depths - 2),
+  ];
+  const [fx, fy] = [x - x0, y - y0];
+  const at = (i: number, j: number) => plane[i * field.depths + j] ?? 0;
+  const left = at(x0, y0) + fy * (at(x0, y0 + 1) - at(x0, y0));
+  const right = at(x0 + 1, y0) + fy * (at(x0 + 1, y0 + 1) - at(x0 + 1, y0));
+  return left + fx * (right - left);
+}
+
+/** State at shares of the time and of the depth (0 skin): 0 raw to 6 crust. */
+export function levelAt(field: Field, time: number, depth: number): number {
+  return bilinear(field, field.state, time, depth) / STATE_STEPS;
+}
+
+export function celsiusAt(field: Field, time: number, depth: number): number {
+  return bilinear(field, field.halfC, time, depth) / 2;
+}
+
+/** Coldest point at a share of the time, C. */
+export function coreAt(field: Field, time: number): number {
+  let coldest = Number.POSITIVE_INFINITY;
+  for (let j = 0; j < field.depths; j++)
+    coldest = Math.min(coldest, celsiusAt(field, time, (j + 0.5) / field.depths));
+  return coldest;
+}

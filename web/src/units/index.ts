@@ -1,0 +1,101 @@
+// Figures and units. The wire is SI; only here does anything become inches.
+export type Units = { heat: "C" | "F"; length: "mm" | "in"; mass: "g" | "oz" };
+export const METRIC: Units = { heat: "C", length: "mm", mass: "g" };
+
+export type Quantity = "celsius" | "millimetre" | "gram" | "second" | "share" | "plain";
+
+type Scale = {
+  unit: string;
+  digits: number;
+  show: (v: number) => number;
+  read: (v: number) => number;
+};
+
+const same = (v: number) => v;
+const C: Scale = { unit: "°C", digits: 0, show: same, read: same };
+const F: Scale = { unit: "°F", digits: 0, show: (c) => c * 1.8 + 32, read: (f) => (f - 32) / 1.8 };
+const MM: Scale = { unit: "mm", digits: 0, show: same, read: same };
+const IN: Scale = { unit: "in", digits: 2, show: (mm) => mm / 25.4, read: (inch) => inch * 25.4 };
+const G: Scale = { unit: "g", digits: 0, show: same, read: same };
+const OZ: Scale = {
+  unit: "oz",
+  digits: 1,
+  show: (g) => g / 28.349523,
+  read: (oz) => oz * 28.349523,
+};
+const S: Scale = { unit: "s", digits: 0, show: same, read: same };
+const SHARE: Scale = { unit: "%", digits: 0, show: (s) => s * 100, read: (p) => p / 100 };
+const PLAIN: Scale = { unit: "", digits: 0, show: same, read: same };
+
+/** How a quantity is shown and read in the chosen units. */
+export function scale(quantity: Quantity, units: Units): Scale {
+  switch (quantity) {
+    case "celsius":
+      return units.heat === "C" ? C : F;
+    case "millimetre":
+      return units.length === "mm" ? MM : IN;
+    case "gram":
+      return units.mass === "g" ? G : OZ;
+    case "second":
+      return S;
+    case "share":
+      return SHARE;
+    case "plain":
+      return PLAIN;
+  }
+}
+
+/** The other unit, for where cooks mix them. */
+export function other(quantity: Quantity, units: Units): Scale | null {
+  switch (quantity) {
+    case "celsius":
+      return units.heat === "C" ? F : C;
+    case "millimetre":
+      return units.length === "mm" ? IN : MM;
+    case "gram":
+      return units.mass === "g" ? OZ : G;
+    default:
+      return null;
+  }
+}
+
+export function figure(value: number, at: Scale): string {
+  const shown = at.show(value);
+  const text = shown.toFixed(at.digits);
+  return text === "-0" ? "0" : text;
+}
+
+export function withUnit(value: number, quantity: Quantity, units: Units): string {
+  const at = scale(quantity, units);
+  return `${figure(value, at)} ${at.unit}`;
+}
+
+/** A difference of temperatures: no offset. */
+export function rise(kelvin: number, units: Units): string {
+  return units.heat === "C" ? `${kelvin.toFixed(0)} °C` : `${(kelvin * 1.8).toFixed(0)} °F`;
+}
+
+/** Reads what a cook typed, with a comma or a point; null when it is no number. */
+export function parse(text: string, quantity: Quantity, units: Units): number | null {
+  const clean = text.trim().replace(",", ".");
+  if (!/^-?(\d+\.?\d*|\.\d+)$/.test(clean)) return null;
+  const value = Number(clean);
+  return Number.isFinite(value) ? scale(quantity, units).read(value) : null;
+}
+
+/** 364 -> 6:04; an hour and more as 1:05:00. */
+export function clock(seconds: number): string {
+  const all = Math.max(0, Math.round(seconds));
+  const two = (n: number) => String(n).padStart(2, "0");
+  const [h, m, s] = [Math.floor(all / 3600), Math.floor(all / 60) % 60, all % 60];
+  return h > 0 ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`;
+}
+
+/** A span in words: 17 s, 3 min, 1 h 5 min. */
+export function span(seconds: number): string {
+  const all = Math.max(0, Math.round(seconds));
+  if (all < 100) return `${all} s`;
+  const minutes = Math.round(all / 60);
+  if (minutes < 60) return `${minutes} min`;
+  return minutes % 60 ? `${Math.floor(minutes / 60)} h ${minutes % 60} min` : `${minutes / 60} h`;
+}
