@@ -39,7 +39,7 @@ export function Dial(props: Props) {
       <span className="flex items-baseline gap-1 justify-end">
         <input
           aria-label={`${label}, typed`}
-          className="typed !w-14 font-semibold"
+          className="typed !w-14 !min-h-8 !pt-1 font-semibold"
           inputMode="decimal"
           value={shown}
           aria-invalid={wrong}
@@ -53,7 +53,7 @@ export function Dial(props: Props) {
         />
         <span className="quiet text-small w-6">{at.unit}</span>
       </span>
-      <div className="col-span-2 relative -mt-1">
+      <div className="col-span-2 relative -mt-1.5">
         <input
           id={id}
           type="range"

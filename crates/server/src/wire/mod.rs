@@ -27,7 +27,12 @@ pub fn read<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, RequestError> {
     let value = serde_path_to_error::deserialize(&mut json).map_err(|error| {
         let path = error.path().to_string();
         RequestError::Shape {
-            field: if path == "." { String::new() } else { path },
+            // "." and "?" stand for the whole body.
+            field: if matches!(path.as_str(), "." | "?") {
+                String::new()
+            } else {
+                path
+            },
             message: error.inner().to_string(),
         }
     })?;

@@ -1,1 +1,6 @@
-//! x
+//! The application as a person uses it: a real browser over the real binary.
+#![allow(clippy::unwrap_used, missing_docs)]
+
+mod browser;
+mod journey;
+mod screenshots;

@@ -1,0 +1,20 @@
+# Each line one that a person can read. Rust and Node are all that must be there.
+WEB := web/node_modules/.package-lock.json
+
+.PHONY: demo test lint bench screenshots wire doc
+
+demo: web/dist/index.html ; cargo run --release --locked -- serve --demo
+test: browser web/dist/index.html ; cargo test --workspace --locked && npm --prefix web test
+lint: $(WEB) wire-fresh ; tools/lint
+bench: ; cargo bench --locked -p cindo-core
+screenshots: browser web/dist/index.html ; CINDO_SCREENSHOTS=docs/screenshots cargo test --locked -p cindo-server --test ui screenshots -- --ignored
+doc: ; cargo doc --locked --no-deps -p cindo-core
+
+# The page, its packages, and its wire types from the server's own description.
+$(WEB): web/package-lock.json ; npm --prefix web ci --no-audit --no-fund
+web/dist/index.html: $(WEB) $(shell find web/src web/public web/index.html web/vite.config.ts -type f) ; npm --prefix web run build
+wire: $(WEB) ; tools/wire write
+wire-fresh: $(WEB) ; tools/wire check
+
+.PHONY: browser wire-fresh
+browser: ; tools/browser

@@ -1,0 +1,233 @@
+//! The engine over HTTP: right answers and wrong input.
+
+use super::{Kitchen, request};
+use actix_web::http::{Method, StatusCode};
+use serde_json::{Value, json};
+
+#[actix_web::test]
+async fn plan_answers_what_the_contract_names() {
+    let answer = Kitchen::new().post("/api/plan", &request()).await;
+    assert_eq!(answer.status, StatusCode::OK, "{}", answer.json);
+    for name in [
+        "off_heat_s",
+        "turns_s",
+        "rest_s",
+        "look_from_s",
+        "latest_s",
+        "core_at_off_c",
+        "core_peak_c",
+        "thin_end_peak_c",
+        "overcooked_share",
+        "even_share",
+        "crust_mm",
+        "weight_loss_share",
+        "pan_low_c",
+        "steps",
+        "warnings",
+    ] {
+        assert!(!answer.json[name].is_null(), "{name} is missing");
+    }
+    assert!(answer.json["window"]["early_s"].as_f64().unwrap() > 0.0);
+    assert_eq!(answer.json["safety"]["food_code_63c_15s"], json!(false));
+    let peak = answer.json["core_peak_c"].as_f64().unwrap();
+    assert!((peak - 54.0).abs() < 0.1, "{peak}");
+    let turn = answer.json["turns_s"][0].as_f64().unwrap();
+    let off = answer.json["off_heat_s"].as_f64().unwrap();
+    assert!((turn / off - 0.85).abs() < 1e-6);
+}
+
+#[actix_web::test]
+async fn plan_with_range_brackets_the_middle() {
+    let mut asked = request();
+    asked["range"] = json!(true);
+    asked["field"] = json!({ "times": 40, "depths": 12 });
+    let answer = Kitchen::new().post("/api/plan", &asked).await.json;
+    let at = |name: &str| answer[name].as_f64().unwrap();
+    assert!(at("look_from_s") < at("off_heat_s") - 5.0);
+    assert!(at("latest_s") > at("off_heat_s") + 5.0);
+    assert_eq!(answer["field"]["times"], 40);
+    assert!(answer["thin_field"]["state"].as_str().unwrap().len() >= 40 * 12);
+}
+
+#[actix_web::test]
+async fn simulate_agrees_with_the_plan_it_repeats() {
+    let kitchen = Kitchen::new();
+    let plan = kitchen.post("/api/plan", &request()).await.json;
+    let (turn, off) = (
+        plan["turns_s"][0].as_f64().unwrap(),
+        plan["off_heat_s"].as_f64().unwrap(),
+    );
+    let mut asked = request();
+    asked
+        .as_object_mut()
+        .unwrap()
+        .retain(|key, _| key == "piece" || key == "method");
+    asked["times"] = json!({ "sides_s": [turn, off - turn], "rest_s": plan["rest_s"] });
+    let answer = kitchen.post("/api/simulate", &asked).await;
+    assert_eq!(answer.status, StatusCode::OK, "{}", answer.json);
+    for name in ["core_at_off_c", "core_peak_c"] {
+        let (a, b) = (
+            answer.json[name].as_f64().unwrap(),
+            plan[name].as_f64().unwrap(),
+        );
+        assert!((a - b).abs() < 1e-6, "{name}: {a} {b}");
+    }
+    assert!(answer.json["heat_imbalance_share"].as_f64().unwrap() < 1e-3);
+    let series = answer.json["series"].as_array().unwrap();
+    assert_eq!(series[0]["core_c"], json!(8.0));
+    assert!(series.len() > 100);
+}
+
+/// A steady wall: the middle lies halfway between two held faces.
+#[actix_web::test]
+async fn heat_solves_a_wall() {
+    let wall = json!({
+        "geometry": "slab", "thickness_mm": 25, "k_w_mk": 0.5, "rho_kg_m3": 1055,
+        "cp_j_kgk": 3700, "start_c": 5,
+        "stages": [{ "duration_s": 40000, "low": { "surface_c": 100 }, "high": { "surface_c": 20 } }],
+        "report_s": [40000], "at_share": [0, 0.5, 1]
+    });
+    let answer = Kitchen::new().post("/api/heat", &wall).await;
+    let row = &answer.json["temperature_c"][0];
+    for (i, wanted) in [100.0, 60.0, 20.0].into_iter().enumerate() {
+        assert!((row[i].as_f64().unwrap() - wanted).abs() < 0.01, "{row}");
+    }
+}
+
+#[actix_web::test]
+async fn rank_orders_by_what_is_wished() {
+    let kitchen = Kitchen::new();
+    let rank = |wish: &'static str| {
+        let asked = json!({ "piece": request()["piece"], "wishes": { wish: true } });
+        let kitchen = &kitchen;
+        async move {
+            let answer = kitchen.post("/api/rank", &asked).await;
+            assert_eq!(answer.status, StatusCode::OK, "{}", answer.json);
+            answer.json["ways"].as_array().unwrap().clone()
+        }
+    };
+    let place = |ways: &[Value], kind: &str| ways.iter().position(|w| w["kind"] == kind).unwrap();
+    let crisp = rank("crisp").await;
+    assert!(place(&crisp, "sear_skin_first") < place(&crisp, "slow_bake"));
+    let easy = rank("hands_off").await;
+    assert!(place(&easy, "slow_bake") < place(&easy, "sear_skin_first"));
+}
+
+#[actix_web::test]
+async fn fish_are_listed_with_levels_and_sources() {
+    let list = Kitchen::new().get("/api/fish").await.json;
+    let fish = list["fish"].as_array().unwrap();
+    assert!(fish.len() >= 12);
+    for one in fish {
+        let usual = &one["usual_level"];
+        assert!(
+            one["levels"]
+                .as_array()
+                .unwrap()
+                .iter()
+                .any(|l| &l["key"] == usual),
+            "{one}"
+        );
+        assert!(!one["source"].as_str().unwrap().is_empty());
+    }
+    assert_eq!(list["food_code"]["core_c"], json!(63.0));
+}
+
+/// Wrong input as data: path into the request, value, status, code, field.
+#[actix_web::test]
+async fn wrong_input_names_the_field() {
+    let kitchen = Kitchen::new();
+    let cases: Value = serde_json::from_str(include_str!("wrong_input.json")).unwrap();
+    for case in cases.as_array().unwrap() {
+        let mut asked = request();
+        let path = case["path"].as_str().unwrap();
+        let (parent, leaf) = path.rsplit_once('/').unwrap();
+        let target = asked.pointer_mut(parent).unwrap().as_object_mut().unwrap();
+        if case["value"] == json!("REMOVE") {
+            target.remove(leaf);
+        } else {
+            target.insert(leaf.to_owned(), case["value"].clone());
+        }
+        let answer = kitchen.post("/api/plan", &asked).await;
+        assert_eq!(
+            answer.status.as_u16(),
+            case["status"].as_u64().unwrap() as u16,
+            "{case} {}",
+            answer.json
+        );
+        assert_eq!(answer.code(), case["code"], "{case} {}", answer.json);
+        assert_eq!(answer.field(), case["field"], "{case} {}", answer.json);
+        assert!(!answer.json["error"]["message"].as_str().unwrap().is_empty());
+    }
+}
+
+#[actix_web::test]
+async fn broken_and_oversized_bodies_are_answered_in_the_same_form() {
+    let kitchen = Kitchen::new();
+    for body in [
+        "",
+        "{",
+        "[1,2",
+        "nonsense",
+        "{\"piece\":{\"thickness_mm\":1e999}}",
+        "{\"piece\":{\"thickness_mm\":NaN}}",
+    ] {
+        let answer = kitchen.ask(Method::POST, "/api/plan", body).await;
+        assert_eq!(answer.status, StatusCode::BAD_REQUEST, "{body}");
+        assert_eq!(answer.code(), "bad_json", "{body}");
+    }
+    let mut trailing = request().to_string();
+    trailing.push_str(" {}");
+    assert_eq!(
+        kitchen
+            .ask(Method::POST, "/api/plan", trailing)
+            .await
+            .code(),
+        "bad_json"
+    );
+    let large = vec![b' '; 80 * 1024];
+    let answer = kitchen.ask(Method::POST, "/api/plan", large).await;
+    assert_eq!(answer.status, StatusCode::PAYLOAD_TOO_LARGE);
+    assert_eq!(answer.code(), "too_large");
+}
+
+#[actix_web::test]
+async fn unknown_addresses_under_api_are_not_the_page() {
+    let answer = Kitchen::new().get("/api/nothing").await;
+    assert_eq!(
+        (answer.status, answer.code()),
+        (StatusCode::NOT_FOUND, "not_found")
+    );
+}
+
+#[actix_web::test]
+async fn every_endpoint_is_described() {
+    let doc = Kitchen::new().get("/api/openapi.json").await.json;
+    let mut paths: Vec<&String> = doc["paths"].as_object().unwrap().keys().collect();
+    paths.sort();
+    assert_eq!(
+        paths,
+        [
+            "/api/cards",
+            "/api/cards/{id}",
+            "/api/cards/{id}/restore",
+            "/api/fish",
+            "/api/health",
+            "/api/heat",
+            "/api/openapi.json",
+            "/api/plan",
+            "/api/rank",
+            "/api/simulate"
+        ]
+    );
+    for (path, methods) in doc["paths"].as_object().unwrap() {
+        for (method, it) in methods.as_object().unwrap() {
+            for (status, response) in it["responses"].as_object().unwrap() {
+                assert!(
+                    !response["description"].as_str().unwrap().is_empty(),
+                    "{method} {path} {status}"
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,159 @@
+//! A browser and a server of their own for each test, gone with it.
+
+use fantoccini::{Client, ClientBuilder, Locator};
+use hyper_util::client::legacy::connect::HttpConnector;
+use serde_json::{Value, json};
+use std::io::{BufRead, BufReader};
+use std::os::unix::process::CommandExt;
+use std::process::{Child, Command, Stdio};
+use std::time::Duration;
+
+/// A process that ends with the value, with all it started.
+struct Process(Child);
+
+impl Drop for Process {
+    fn drop(&mut self) {
+        // The group: the driver's browser too.
+        let _ = Command::new("kill")
+            .args(["--", &format!("-{}", self.0.id())])
+            .status();
+        let _ = self.0.kill();
+        let _ = self.0.wait();
+    }
+}
+
+/// Starts a program and waits for the line that says where it listens.
+fn start(command: &mut Command, find: impl Fn(&str) -> Option<String>) -> (Process, String) {
+    let mut child = command
+        .stdout(Stdio::piped())
+        .stderr(Stdio::null())
+        .process_group(0)
+        .spawn()
+        .unwrap();
+    let mut lines = BufReader::new(child.stdout.take().unwrap()).lines();
+    let process = Process(child);
+    let found = lines
+        .by_ref()
+        .map_while(Result::ok)
+        .find_map(|line| find(&line));
+    // Keep the pipe open and empty, or the program may stop on a full one.
+    std::thread::spawn(move || lines.map_while(Result::ok).for_each(drop));
+    (
+        process,
+        found.expect("the program never said where it listens"),
+    )
+}
+
+/// One person at one screen.
+pub struct Person {
+    pub client: Client,
+    pub base: String,
+    _server: Process,
+    _driver: Process,
+    _profile: tempfile::TempDir,
+}
+
+impl Person {
+    /// At a screen of the given size, with the demo kitchen or an empty one in `data`.
+    pub async fn new(width: u32, height: u32, data: Option<&std::path::Path>) -> Self {
+        let mut serve = Command::new(env!("CARGO_BIN_EXE_cindo"));
+        serve.args(["serve", "--listen", "127.0.0.1:0"]);
+        match data {
+            Some(folder) => serve.arg("--data").arg(folder),
+            None => serve.arg("--demo"),
+        };
+        let ready = |line: &str| line.strip_prefix("Cindo is ready at ").map(str::to_owned);
+        let (server, base) = start(&mut serve, ready);
+        let (driver, port) = start(Command::new("chromedriver").arg("--port=0"), |line| {
+            let port = line.split("successfully on port ").nth(1)?;
+            Some(port.trim_end_matches('.').to_owned())
+        });
+        let profile = tempfile::tempdir().unwrap();
+        let options = json!({ "args": [
+            "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+            "--disable-background-networking", "--disable-component-update", "--disable-sync",
+            "--lang=en-GB",
+            format!("--user-data-dir={}", profile.path().display()),
+        ]});
+        let mut wanted = serde_json::Map::new();
+        wanted.insert("goog:chromeOptions".into(), options);
+        let client = ClientBuilder::new(HttpConnector::new())
+            .capabilities(wanted)
+            .connect(&format!("http://127.0.0.1:{port}"))
+            .await
+            .unwrap();
+        // The window's outside is larger than the page: measure, then set again.
+        client.set_window_size(width, height).await.unwrap();
+        let frame = client
+            .execute(
+                "return [outerWidth - innerWidth, outerHeight - innerHeight]",
+                vec![],
+            )
+            .await
+            .unwrap();
+        let side = |i: usize| frame[i].as_u64().unwrap() as u32;
+        client
+            .set_window_size(width + side(0), height + side(1))
+            .await
+            .unwrap();
+        Self {
+            client,
+            base,
+            _server: server,
+            _driver: driver,
+            _profile: profile,
+        }
+    }
+
+    pub async fn open(&self, path: &str) {
+        self.client
+            .goto(&format!("{}{path}", self.base))
+            .await
+            .unwrap();
+    }
+
+    /// The element with a test id, waited for.
+    pub async fn find(&self, id: &str) -> fantoccini::elements::Element {
+        let css = format!("[data-testid='{id}']");
+        let wait = self.client.wait().at_most(Duration::from_secs(20));
+        wait.for_element(Locator::Css(&css))
+            .await
+            .unwrap_or_else(|e| panic!("{id}: {e}"))
+    }
+
+    pub async fn click(&self, id: &str) {
+        self.find(id).await.click().await.unwrap();
+    }
+
+    pub async fn text(&self, id: &str) -> String {
+        self.find(id).await.text().await.unwrap()
+    }
+
+    /// Replaces what stands in a field.
+    pub async fn type_into(&self, id: &str, text: &str) {
+        let field = self.find(id).await;
+        field.click().await.unwrap();
+        self.js("document.activeElement.select()").await;
+        field.send_keys(text).await.unwrap();
+    }
+
+    pub async fn js(&self, script: &str) -> Value {
+        self.client.execute(script, vec![]).await.unwrap()
+    }
+
+    /// Waits until a script answers true.
+    pub async fn until(&self, what: &str, script: &str) {
+        for _ in 0..200 {
+            if self.js(script).await == json!(true) {
+                return;
+            }
+            tokio::time::sleep(Duration::from_millis(100)).await;
+        }
+        panic!("waited in vain: {what}");
+    }
+
+    /// Ends the session, then what was found can be asserted.
+    pub async fn leave(self) {
+        self.client.clone().close().await.unwrap();
+    }
+}

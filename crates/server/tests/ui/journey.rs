@@ -1,0 +1,263 @@
+//! The whole way: counter, ways, card, save, book, reload, restart.
+
+use super::browser::Person;
+use serde_json::{Value, json};
+use std::io::Write;
+use std::process::{Command, Stdio};
+
+/// What `cindo plan` says to a request.
+fn plan(request: &Value) -> Value {
+    let mut child = Command::new(env!("CARGO_BIN_EXE_cindo"))
+        .args(["plan", "-"])
+        .stdin(Stdio::piped())
+        .stdout(Stdio::piped())
+        .spawn()
+        .unwrap();
+    child
+        .stdin
+        .take()
+        .unwrap()
+        .write_all(request.to_string().as_bytes())
+        .unwrap();
+    serde_json::from_slice(&child.wait_with_output().unwrap().stdout).unwrap()
+}
+
+/// As the page writes times.
+fn clock(seconds: &Value) -> String {
+    let all = seconds.as_f64().unwrap().round() as u64;
+    format!("{}:{:02}", all / 60, all % 60)
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_cook_goes_the_whole_way() {
+    let data = tempfile::tempdir().unwrap();
+    let person = Person::new(1280, 800, Some(data.path())).await;
+
+    // An empty book says how to start.
+    person.open("/book").await;
+    person
+        .until(
+            "the empty book",
+            "return document.body.innerText.includes('Nothing is written down yet')",
+        )
+        .await;
+
+    // Counter: a fish by typing, thickness by typing, doneness by pressing.
+    person.open("/").await;
+    person.type_into("fish", "monk\u{e007}").await;
+    person
+        .until(
+            "monkfish",
+            "return document.querySelector('[data-testid=fish]').value === 'Monkfish'",
+        )
+        .await;
+    person.type_into("thickness", "500").await;
+    person
+        .until("the error beside the field", "return [...document.querySelectorAll('[role=alert]')].some(e => e.innerText.includes('between 2 and 120'))")
+        .await;
+    let kept = person
+        .js("return document.querySelector('[data-testid=thickness]').value")
+        .await;
+    person.type_into("thickness", "28").await;
+    person.type_into("thin", "20").await;
+    person.type_into("start", "6").await;
+    person.click("level-medium").await;
+    person
+        .until(
+            "no error left",
+            "return document.querySelectorAll('[role=alert]').length === 0",
+        )
+        .await;
+
+    // By keyboard: the thick end is a slider that arrow keys move.
+    let thick = person.find("handle-thick").await;
+    person
+        .js("document.querySelector('[data-testid=handle-thick]').focus()")
+        .await;
+    thick.send_keys("\u{e013}").await.unwrap();
+    person
+        .until(
+            "29 mm",
+            "return document.querySelector('[data-testid=thickness]').value === '29'",
+        )
+        .await;
+    thick.send_keys("\u{e013}").await.unwrap();
+    person
+        .until(
+            "30 mm",
+            "return document.querySelector('[data-testid=thickness]').value === '30'",
+        )
+        .await;
+    person.click("see-ways").await;
+
+    // Ways: two rows or more, each with a time.
+    let way_off = person.text("off-slow_bake").await;
+    person.text("off-sear_skin_first").await;
+    person.click("way-slow_bake").await;
+
+    let request = json!({
+        "piece": { "fish": "monkfish", "cut": "fillet", "thickness_mm": 30, "thin_end_mm": 20,
+                   "mass_g": 170, "pieces": 2, "skin": "off", "start_c": 6 },
+        "method": { "kind": "slow_bake" },
+        "target": { "level": "medium" }
+    });
+    let expected = plan(&request);
+    person.find("look").await;
+    let (off, peak, look, latest) = (
+        person.text("off").await,
+        person.text("peak").await,
+        person.text("look").await,
+        person.text("latest").await,
+    );
+
+    // Too late by half a minute moves the outcome at once.
+    person.click("late").await;
+    person
+        .until(
+            "half a minute late",
+            &format!("return document.querySelector('[data-testid=off]').innerText !== '{off}'"),
+        )
+        .await;
+    let late = person.text("off").await;
+    person.click("late").await;
+    person
+        .until(
+            "back",
+            &format!("return document.querySelector('[data-testid=off]').innerText === '{off}'"),
+        )
+        .await;
+
+    // A setting by keyboard: one step hotter is sooner, and the address keeps it.
+    person
+        .js("document.querySelector('input[type=range]').focus()")
+        .await;
+    let dial = person.client.active_element().await.unwrap();
+    for _ in 0..3 {
+        dial.send_keys("\u{e014}").await.unwrap();
+        tokio::time::sleep(std::time::Duration::from_millis(150)).await;
+    }
+    person
+        .until(
+            "sooner",
+            &format!("return document.querySelector('[data-testid=off]').innerText !== '{off}'"),
+        )
+        .await;
+    let hotter = person.text("off").await;
+    let address = person.client.current_url().await.unwrap();
+    person.client.goto(address.as_str()).await.unwrap();
+    person
+        .until(
+            "the deep link",
+            &format!(
+                "return document.querySelector('[data-testid=off]')?.innerText === '{hotter}'"
+            ),
+        )
+        .await;
+
+    person.click("save").await;
+    person.click("saved").await;
+    person
+        .find("note")
+        .await
+        .send_keys("salt earlier")
+        .await
+        .unwrap();
+    person
+        .js("[...document.querySelectorAll('[data-testid=result] [role=radio]')].find(e => e.innerText === 'over').click()")
+        .await;
+    person
+        .until(
+            "written down",
+            "return document.body.innerText.includes('Written down')",
+        )
+        .await;
+    person.client.refresh().await.unwrap();
+    person
+        .until(
+            "the note after a reload",
+            "return document.querySelector('[data-testid=note]')?.value === 'salt earlier'",
+        )
+        .await;
+    person.leave().await;
+
+    // A new server and a new browser over the same folder.
+    let person = Person::new(1280, 800, Some(data.path())).await;
+    person.open("/book/1").await;
+    person.find("note").await;
+    let note = person
+        .js("return document.querySelector('[data-testid=note]').value")
+        .await;
+    let result = person
+        .js("return document.querySelector('[data-testid=result] [aria-checked=true]').innerText")
+        .await;
+    person.leave().await;
+
+    assert_eq!(kept, "500", "what was typed must stay");
+    assert_eq!(off, clock(&expected["off_heat_s"]));
+    assert_eq!(way_off, off, "the row and the card must agree");
+    assert_eq!(
+        peak,
+        format!("{:.0} °C", expected["core_peak_c"].as_f64().unwrap())
+    );
+    assert_eq!(look, clock(&expected["look_from_s"]));
+    assert_eq!(latest, clock(&expected["latest_s"]));
+    assert_eq!(
+        late,
+        clock(&json!(expected["off_heat_s"].as_f64().unwrap() + 30.0))
+    );
+    let mut hot = request.clone();
+    hot["method"]["oven_c"] = json!(152);
+    assert_eq!(hotter, clock(&plan(&hot)["off_heat_s"]));
+    assert_eq!((note, result), (json!("salt earlier"), json!("over")));
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn units_and_theme_are_remembered() {
+    let person = Person::new(1280, 800, None).await;
+    person.open("/?fish=hake&mm=25.4&at=10").await;
+    person.click("unit-temperature").await;
+    person.click("unit-length").await;
+    person.click("night").await;
+    person.client.refresh().await.unwrap();
+    person.find("thickness").await;
+    let thickness = person
+        .js("return document.querySelector('[data-testid=thickness]').value")
+        .await;
+    let start = person
+        .js("return document.querySelector('[data-testid=start]').value")
+        .await;
+    let theme = person
+        .js("return document.documentElement.dataset.theme")
+        .await;
+    person.leave().await;
+    assert_eq!((thickness, start), (json!("1.00"), json!("50")));
+    assert_eq!(theme, "night");
+}
+
+/// Nothing may stick out sideways, and nothing may ask the network for anything.
+#[tokio::test(flavor = "multi_thread")]
+async fn every_view_fits_a_phone_and_asks_nobody_else() {
+    let person = Person::new(500, 844, None).await; // the narrowest window the browser makes
+    let mut wide = Vec::new();
+    let mut foreign = Vec::new();
+    for path in ["/", "/ways", "/ways/sear_skin_first", "/book", "/book/2"] {
+        person.open(path).await;
+        person
+            .until("drawn", "return document.querySelectorAll('h1').length > 0")
+            .await;
+        tokio::time::sleep(std::time::Duration::from_millis(600)).await;
+        let sticks_out = person
+            .js("return document.documentElement.scrollWidth > document.documentElement.clientWidth + 1")
+            .await;
+        if sticks_out == json!(true) {
+            wide.push(path);
+        }
+        let others = person
+            .js("return performance.getEntriesByType('resource').map(e => e.name).filter(n => !n.startsWith(location.origin))")
+            .await;
+        foreign.extend(others.as_array().unwrap().clone());
+    }
+    person.leave().await;
+    assert!(wide.is_empty(), "wider than the phone: {wide:?}");
+    assert!(foreign.is_empty(), "{foreign:?}");
+}

@@ -1,0 +1,58 @@
+//! `make screenshots`: one current picture of each main view, from the demo data.
+
+use super::browser::Person;
+use std::path::Path;
+use std::time::Duration;
+
+#[tokio::test(flavor = "multi_thread")]
+#[ignore = "writes docs/screenshots; run by make screenshots"]
+async fn screenshots() {
+    let to = std::env::var("CINDO_SCREENSHOTS").unwrap();
+    let root = Path::new(env!("CARGO_MANIFEST_DIR")).join("../..").join(to);
+    std::fs::create_dir_all(&root).unwrap();
+    let views = [
+        (
+            "counter",
+            "/?fish=hake&cut=fillet&mm=25&thin=14&g=170&n=2&skin=on&at=8",
+        ),
+        (
+            "ways",
+            "/ways?fish=hake&cut=fillet&mm=25&thin=14&g=170&n=2&skin=on&at=8",
+        ),
+        (
+            "card",
+            "/ways/sear_skin_first?fish=hake&cut=fillet&mm=25&thin=14&g=170&n=2&skin=on&at=8",
+        ),
+        ("book", "/book/2"),
+    ];
+    for (size, night) in [
+        ((1280, 800), false),
+        ((1280, 800), true),
+        ((500, 844), false),
+    ] {
+        let person = Person::new(size.0, size.1, None).await;
+        person.open("/").await;
+        if night {
+            person.click("night").await;
+        }
+        for (name, path) in views {
+            person.open(path).await;
+            person
+                .until("drawn", "return document.querySelectorAll('h1').length > 0")
+                .await;
+            tokio::time::sleep(Duration::from_millis(1500)).await;
+            let suffix = match (night, size.0) {
+                (true, _) => "-night",
+                (_, 500) => "-phone",
+                _ => "",
+            };
+            // A few of the second and third set are enough.
+            if !suffix.is_empty() && !matches!(name, "card" | "ways") {
+                continue;
+            }
+            let png = person.client.screenshot().await.unwrap();
+            std::fs::write(root.join(format!("{name}{suffix}.png")), png).unwrap();
+        }
+        person.leave().await;
+    }
+}
