@@ -13,34 +13,34 @@ use cindo_server::{routes, store};
 use serde_json::{Value, json};
 
 /// A request as the application answers it.
-pub struct Answer {
-    pub status: StatusCode,
-    pub json: Value,
+struct Answer {
+    status: StatusCode,
+    json: Value,
 }
 
 impl Answer {
-    pub fn field(&self) -> &str {
+    fn field(&self) -> &str {
         self.json["error"]["field"].as_str().unwrap_or("no error")
     }
-    pub fn code(&self) -> &str {
+    fn code(&self) -> &str {
         self.json["error"]["code"].as_str().unwrap_or("no error")
     }
 }
 
 /// The application over a store of its own.
-pub struct Kitchen {
+struct Kitchen {
     folder: tempfile::TempDir,
 }
 
 impl Kitchen {
-    pub fn new() -> Self {
+    fn new() -> Self {
         Self {
             folder: tempfile::tempdir().unwrap(),
         }
     }
 
     /// One request to a freshly started application: whatever is kept must outlive a restart.
-    pub async fn ask(&self, method: Method, path: &str, body: impl Into<Vec<u8>>) -> Answer {
+    async fn ask(&self, method: Method, path: &str, body: impl Into<Vec<u8>>) -> Answer {
         let store = store::open(self.folder.path()).unwrap();
         let app = test::init_service(App::new().configure(routes::configure(store))).await;
         let request = test::TestRequest::with_uri(path)
@@ -54,15 +54,15 @@ impl Kitchen {
         Answer { status, json }
     }
 
-    pub async fn post(&self, path: &str, body: &Value) -> Answer {
+    async fn post(&self, path: &str, body: &Value) -> Answer {
         self.ask(Method::POST, path, body.to_string()).await
     }
-    pub async fn get(&self, path: &str) -> Answer {
+    async fn get(&self, path: &str) -> Answer {
         self.ask(Method::GET, path, "").await
     }
 }
 
-pub fn request() -> Value {
+fn request() -> Value {
     json!({
         "piece": { "fish": "cod", "cut": "fillet", "thickness_mm": 25, "thin_end_mm": 12,
                    "mass_g": 170, "pieces": 2, "skin": "on", "start_c": 8 },
