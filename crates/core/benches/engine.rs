@@ -2,6 +2,7 @@
 #![allow(missing_docs, clippy::unwrap_used)]
 
 use cindo_core::fish::PieceAsked;
+use cindo_core::methods::Kitchen;
 use cindo_core::outcome::TargetAsked;
 use cindo_core::plan::{
     MethodAsked, PlanAsked, RankAsked, SimulateAsked, Wishes, plan, rank, simulate,
@@ -28,6 +29,7 @@ fn engine(c: &mut Criterion) {
     let ten_minutes = SimulateAsked {
         piece: piece(),
         method: method("sear_skin_first"),
+        kitchen: Kitchen::SEA_LEVEL,
         sides_s: vec![500.0, 100.0],
         rest_s: 0.0,
     };
@@ -39,6 +41,7 @@ fn engine(c: &mut Criterion) {
             piece: piece(),
             method: method(kind),
             target: TargetAsked::Usual,
+            kitchen: Kitchen::SEA_LEVEL,
             range: false,
             field: None,
             late_s: 0.0,
@@ -54,6 +57,7 @@ fn engine(c: &mut Criterion) {
     let asked = RankAsked {
         piece: piece(),
         target: TargetAsked::Usual,
+        kitchen: Kitchen::SEA_LEVEL,
         wishes: Wishes::default(),
         field: None,
     };

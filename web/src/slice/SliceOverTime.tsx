@@ -141,9 +141,9 @@ export function SliceOverTime(props: Props) {
               textAnchor={spot.time > 0.88 ? "end" : "middle"}
               fontSize={15}
               fontWeight={600}
-              fill={i === 0 || i >= 4 ? "#fff" : "#15191f"}
+              fill={theme === "night" || i === 0 || i >= 4 ? "#fff" : "#15191f"}
               style={{ paintOrder: "stroke" }}
-              stroke={i === 0 || i >= 4 ? "rgb(20 24 34 / 0.45)" : "rgb(255 255 255 / 0.5)"}
+              stroke={theme === "night" ? "rgb(8 10 16 / 0.75)" : i === 0 || i >= 4 ? "rgb(20 24 34 / 0.45)" : "rgb(255 255 255 / 0.5)"}
               strokeWidth={3}
             >
               {names[i]}
@@ -234,7 +234,7 @@ export function SliceOverTime(props: Props) {
               <text
                 x={x(mark.atS) + (near ? -5 : 5)}
                 y={14}
-                textAnchor={near || x(mark.atS) > PAD.left + inner - 96 ? "end" : "start"}
+                textAnchor={near || x(mark.atS) > PAD.left + inner - 74 ? "end" : "start"}
                 fontSize={14}
                 fontWeight={650}
                 fill={mark.strong ? "var(--color-primary)" : "currentColor"}

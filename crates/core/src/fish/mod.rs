@@ -3,5 +3,5 @@
 mod piece;
 mod species;
 
-pub use piece::{Cut, Piece, PieceAsked, Skin};
+pub use piece::{Cut, Piece, PieceAsked, Skin, brick_dimensionality};
 pub use species::{SkinEats, Species, Texture};

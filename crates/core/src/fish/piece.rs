@@ -150,8 +150,20 @@ pub struct Piece {
 const PORTION_G: f64 = 170.0;
 /// Straight from the fridge, C. common practice, no source.
 const FRIDGE_C: f64 = 8.0;
-/// Raw fish that is neither frozen nor cooked, C.
-const START_RANGE_C: (f64, f64) = (-1.0, 35.0);
+/// From hard frozen to a warm kitchen, C. Below -1 it starts frozen.
+const START_RANGE_C: (f64, f64) = (-35.0, 35.0);
+
+/// Width of a portion cut from a side, m. common practice, no source.
+const PORTION_WIDTH_M: f64 = 0.06;
+
+/// E of a brick heated from all sides, from how fast its slowest mode decays. Good for surfaces
+/// that conduct well (Bi above 5); see the exact bar, brick and cube in the tests.
+pub fn brick_dimensionality(thickness_m: f64, width_m: f64, length_m: f64) -> f64 {
+    let side = |across_m: f64| (thickness_m / across_m.max(thickness_m)).powi(2);
+    let more = side(width_m) + side(length_m);
+    // r - 1 = 1.18 (E - 1) + 0.16 (E - 1)^2 through slab, cylinder and sphere.
+    1.0 + ((1.18_f64.powi(2) + 0.64 * more).sqrt() - 1.18) / 0.32
+}
 
 impl Piece {
     /// Checks a piece.
@@ -231,6 +243,19 @@ impl Piece {
         let mean_m = 0.5 * (self.thickness.metres() + thin.metres());
         let rho = Material::flesh(&self.composition).rho_kg_m3;
         f64::from(self.pieces) * self.mass.value() * 1e-3 / (rho * mean_m)
+    }
+
+    /// Equivalent heat transfer dimensionality where every side is heated alike, as in oil or
+    /// liquid. A flat portion counts as a brick 60 mm wide, as long as its mass makes it; its
+    /// slowest mode decays `r = 1 + (a/b)^2 + (a/c)^2` times as fast as that of the slab, and
+    /// E is what a slab (r = 1, E = 1), cylinder (2.34, 2) and sphere (4, 3) need for that.
+    pub fn dimensionality_all_round(&self) -> f64 {
+        if self.cut.dimensionality() > 1.0 {
+            return self.cut.dimensionality();
+        }
+        let a_m = self.thickness.metres();
+        let length_m = self.footprint_m2() / (f64::from(self.pieces) * PORTION_WIDTH_M);
+        brick_dimensionality(a_m, PORTION_WIDTH_M, length_m)
     }
 
     /// What it is called in a sentence.

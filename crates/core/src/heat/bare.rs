@@ -176,7 +176,7 @@ impl BareProblem {
                 duration_s: checked(&field("duration_s"), stage.duration_s, (0.0, 1e7), "s")?,
                 low: face(&field("low"), &stage.low)?,
                 high: face(&field("high"), &stage.high)?,
-                plate_set_c: 0.0,
+                set_c: 0.0,
             });
         }
         // Fine enough near the face, for thick bodies too, yet bounded in number.
@@ -185,11 +185,10 @@ impl BareProblem {
             at_face_m: fineness.at_face_m.max(floor),
             inside_m: fineness.inside_m.max(floor),
         };
-        let column = Column {
-            grid: Grid::new(thickness_mm * 1e-3, self.geometry.exponent(), fineness),
-            material: Material::constant(self.k_w_mk, self.rho_kg_m3, self.cp_j_kgk),
-            boil_c: f64::INFINITY,
-        };
+        let column = Column::inert(
+            Grid::new(thickness_mm * 1e-3, self.geometry.exponent(), fineness),
+            Material::constant(self.k_w_mk, self.rho_kg_m3, self.cp_j_kgk),
+        );
         let mut marcher = Marcher::new(&column, self.start_c, None, steps);
         let mut peaks = Peaks(vec![(f64::NEG_INFINITY, 0.0); column.grid.len()]);
         let mut sampler = Sampler::new(&column.grid, &self.report_s, &self.at_share);

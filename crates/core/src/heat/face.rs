@@ -5,6 +5,7 @@
 //! and heats. Evaporation is scaled by the wetness of the surface, condensation is not: steam
 //! condenses on a dry or an oiled skin as well, and runs off.
 
+use super::march::Column;
 use crate::matter::water;
 
 /// What a face touches.
@@ -12,8 +13,8 @@ use crate::matter::water;
 pub enum Medium {
     /// Something that keeps its temperature, C.
     Held(f64),
-    /// The plate of the pan, which has a temperature of its own.
-    Plate,
+    /// The pan, bath, pot or dish, which has a temperature of its own.
+    Reservoir,
 }
 
 /// Contact or a stirred liquid: one coefficient to one temperature.
@@ -60,8 +61,8 @@ pub(super) struct Line {
     pub b: f64,
     pub m0: f64,
     pub m1: f64,
-    /// Of `q`, the part that goes to the plate: `contact_h (plate - T_s)`.
-    pub plate_h: f64,
+    /// Of `q`, the coefficient of what the reservoir gives.
+    pub reservoir_h: f64,
 }
 
 /// Conductance that stands for "held at": far above anything a kitchen has.
@@ -93,7 +94,7 @@ impl Face {
 
     /// Exchange near the surface temperature `ts_c`. `dampness` (0 to 1) says how much free
     /// water the flesh below the surface still has to give.
-    pub(super) fn line(&self, ts_c: f64, plate_c: f64, dampness: f64) -> Line {
+    pub(super) fn line(&self, ts_c: f64, reservoir_c: f64, dampness: f64, air: &Column) -> Line {
         let mut line = Line::default();
         if let Some(held) = self.held_c {
             line.a = HELD_H_W_M2K * held;
@@ -103,9 +104,9 @@ impl Face {
         if let Some(contact) = self.contact {
             let to_c = match contact.to {
                 Medium::Held(t_c) => t_c,
-                Medium::Plate => {
-                    line.plate_h = contact.h_w_m2k;
-                    plate_c
+                Medium::Reservoir => {
+                    line.reservoir_h = contact.h_w_m2k;
+                    reservoir_c
                 }
             };
             line.a += contact.h_w_m2k * to_c;
@@ -121,8 +122,8 @@ impl Face {
             line.b += slope;
 
             let film_c = 0.5 * (gas.t_c + ts_c);
-            let beta = water::mass_transfer_m_s(gas.h_w_m2k, film_c);
-            let (rho_s, rho_slope) = water::saturated_vapour(ts_c);
+            let beta = water::mass_transfer_m_s(gas.h_w_m2k, film_c, air.pressure_pa);
+            let (rho_s, rho_slope) = water::saturated_vapour(ts_c.min(air.boil_c));
             let drive = rho_s - water::vapour_density_kg_m3(gas.vapour_pa, gas.t_c);
             let rate = beta
                 * if drive > 0.0 {

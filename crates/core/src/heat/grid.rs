@@ -46,11 +46,23 @@ pub struct Grid {
     pub wall: Vec<f64>,
     /// Volume by face area, m3/m2.
     pub volume_m: Vec<f64>,
+    /// Cells of the flesh; what lies before and behind are coats.
+    pub flesh: std::ops::Range<usize>,
 }
 
 impl Grid {
-    /// Divides a thickness.
+    /// Divides a thickness without coats.
     pub fn new(thickness_m: f64, shape_exponent: f64, fineness: Fineness) -> Self {
+        Self::coated(thickness_m, [0.0, 0.0], shape_exponent, fineness)
+    }
+
+    /// Divides a thickness of flesh with a coat on the low and on the high face, m (0 for none).
+    pub fn coated(
+        thickness_m: f64,
+        coats_m: [f64; 2],
+        shape_exponent: f64,
+        fineness: Fineness,
+    ) -> Self {
         let half = 0.5 * thickness_m;
         let mut widths = Vec::new();
         let (mut next, mut sum) = (fineness.at_face_m, 0.0);
@@ -68,6 +80,20 @@ impl Grid {
         }
         let mirrored: Vec<f64> = widths.iter().rev().copied().collect();
         widths.extend(mirrored);
+        let flesh_cells = widths.len();
+        // Coats in even cells, about twice as wide as the flesh has them at its face.
+        let cells = |coat_m: f64| (coat_m / (2.0 * fineness.at_face_m)).ceil().max(1.0) as usize;
+        let coat = |coat_m: f64| {
+            let n = if coat_m > 0.0 { cells(coat_m) } else { 0 };
+            std::iter::repeat_n(coat_m / n.max(1) as f64, n)
+        };
+        let widths: Vec<f64> = coat(coats_m[0])
+            .chain(widths)
+            .chain(coat(coats_m[1]))
+            .collect();
+        let low_cells = coat(coats_m[0]).count();
+        let thickness_m = thickness_m + coats_m[0] + coats_m[1];
+        let half = 0.5 * thickness_m;
 
         let mut edge = 0.0;
         let mut centre_m = Vec::with_capacity(widths.len());
@@ -87,11 +113,13 @@ impl Grid {
             edge = to;
         }
         // |u|^0 at the exact middle is 1 and stays 1 for a slab.
+        let flesh = low_cells..low_cells + flesh_cells;
         Self {
             width_m: widths,
             centre_m,
             wall,
             volume_m,
+            flesh,
         }
     }
 
@@ -105,9 +133,36 @@ impl Grid {
         self.width_m.is_empty()
     }
 
-    /// Whole thickness, m.
+    /// Thickness of the flesh, m.
+    pub fn flesh_m(&self) -> f64 {
+        self.width_m[self.flesh.clone()].iter().sum()
+    }
+
+    /// Share of the whole thickness that lies at a share of the flesh.
+    pub fn flesh_share(&self, share: f64) -> f64 {
+        let below: f64 = self.width_m[..self.flesh.start].iter().sum();
+        (below + share * self.flesh_m()) / self.thickness_m()
+    }
+
+    /// Whole thickness with coats, m.
     pub fn thickness_m(&self) -> f64 {
         self.width_m.iter().sum()
+    }
+
+    /// Value of a field over the cells of the flesh at `share` of its thickness, linear between
+    /// centres and flat beyond the outermost.
+    pub fn sample_flesh(&self, field: &[f64], share: f64) -> f64 {
+        let centres = &self.centre_m[self.flesh.clone()];
+        let x = self.flesh_share(share) * self.thickness_m();
+        let right = centres.partition_point(|c| *c < x);
+        if right == 0 {
+            return field[0];
+        }
+        if right == centres.len() {
+            return field[right - 1];
+        }
+        let f = (x - centres[right - 1]) / (centres[right] - centres[right - 1]);
+        field[right - 1] + f * (field[right] - field[right - 1])
     }
 
     /// Value of a field at `share` of the thickness (0 low face, 1 high face), linear between

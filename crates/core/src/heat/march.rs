@@ -3,19 +3,92 @@
 #![allow(clippy::needless_range_loop)]
 
 use super::face::{Face, Line};
-use super::grid::Grid;
-use super::plate::Plate;
+use super::grid::{Fineness, Grid};
+use super::reservoir::Reservoir;
 use crate::matter::{Material, water};
 
-/// A column of one solid through the thickness.
+/// A coat on one face: batter, flour, crust, salt, the air in a parcel.
+#[derive(Debug, Clone)]
+pub struct Layer {
+    /// How thick, m.
+    pub thickness_m: f64,
+    /// Of what.
+    pub material: Material,
+}
+
+/// A column through the thickness: flesh, and a coat on one or both faces.
 #[derive(Debug, Clone)]
 pub struct Column {
     /// Where the cells are.
     pub grid: Grid,
-    /// What they are made of.
-    pub material: Material,
+    /// What there is: flesh first, then coats.
+    materials: Vec<Material>,
+    /// Which of them a cell is made of.
+    kind: Vec<u8>,
+    /// Pressure of the air, Pa.
+    pub pressure_pa: f64,
     /// Temperature at which its water boils, C.
     pub boil_c: f64,
+}
+
+impl Column {
+    /// Flesh alone, at sea level.
+    pub fn bare(grid: Grid, flesh: Material) -> Self {
+        let kind = vec![0; grid.len()];
+        let boil_c = water::boiling_point_c(water::P_ATM_PA);
+        Self {
+            grid,
+            materials: vec![flesh],
+            kind,
+            pressure_pa: water::P_ATM_PA,
+            boil_c,
+        }
+    }
+
+    /// A solid whose water never boils, for exact checks.
+    pub(super) fn inert(grid: Grid, solid: Material) -> Self {
+        Self {
+            boil_c: f64::INFINITY,
+            ..Self::bare(grid, solid)
+        }
+    }
+
+    /// Flesh with coats on its low and high face, under some air.
+    pub fn coated(
+        flesh_m: f64,
+        shape_exponent: f64,
+        fineness: Fineness,
+        flesh: Material,
+        coats: [Option<&Layer>; 2],
+        pressure_pa: f64,
+    ) -> Self {
+        let thick = coats.map(|coat| coat.map_or(0.0, |c| c.thickness_m));
+        let grid = Grid::coated(flesh_m, thick, shape_exponent, fineness);
+        let mut materials = vec![flesh];
+        let mut kind = vec![0; grid.len()];
+        for (side, coat) in coats.into_iter().enumerate() {
+            let Some(coat) = coat else { continue };
+            let cells = if side == 0 {
+                0..grid.flesh.start
+            } else {
+                grid.flesh.end..grid.len()
+            };
+            kind[cells].fill(materials.len() as u8);
+            materials.push(coat.material.clone());
+        }
+        Self {
+            grid,
+            materials,
+            kind,
+            pressure_pa,
+            boil_c: water::boiling_point_c(pressure_pa),
+        }
+    }
+
+    /// What a cell is made of.
+    pub fn material(&self, i: usize) -> &Material {
+        &self.materials[self.kind[i] as usize]
+    }
 }
 
 /// A span of time in which both faces see the same.
@@ -28,7 +101,7 @@ pub struct Stage {
     /// The high face: the flesh side.
     pub high: Face,
     /// What the hob is turned to hold, C; without a pan, ignored.
-    pub plate_set_c: f64,
+    pub set_c: f64,
 }
 
 /// How the step is chosen.
@@ -55,8 +128,10 @@ pub struct Moment<'a> {
     pub t_s: f64,
     /// Length of the step that ended here, s; 0 for the very first moment.
     pub dt_s: f64,
-    /// Temperatures of the cells, C.
+    /// Temperatures of the cells, C, coats and all.
     pub t_c: &'a [f64],
+    /// Those of the flesh alone.
+    pub flesh_c: &'a [f64],
     /// Water in the cells, kg/m3.
     pub water_kg_m3: &'a [f64],
     /// Temperature of the low surface, C.
@@ -64,7 +139,14 @@ pub struct Moment<'a> {
     /// Temperature of the high surface, C.
     pub high_surface_c: f64,
     /// Temperature of the pan, C, if there is one.
-    pub plate_c: Option<f64>,
+    pub reservoir_c: Option<f64>,
+}
+
+impl Moment<'_> {
+    /// Coldest cell of the flesh, C.
+    pub fn core_c(&self) -> f64 {
+        self.flesh_c.iter().copied().fold(f64::INFINITY, f64::min)
+    }
 }
 
 /// Takes the moments as they come, so that nothing stores what nobody asked for.
@@ -137,7 +219,7 @@ const NO_WATER_SHARE: f64 = 1e-9;
 #[derive(Debug, Clone)]
 pub struct Marcher<'a> {
     column: &'a Column,
-    plate: Option<Plate>,
+    reservoir: Option<Reservoir>,
     steps: Steps,
     /// Time since the start, s.
     pub t_s: f64,
@@ -145,7 +227,7 @@ pub struct Marcher<'a> {
     water: Vec<f64>,
     low_surface_c: f64,
     high_surface_c: f64,
-    plate_c: f64,
+    reservoir_c: f64,
     latent_j_kg: f64,
     ledger: Ledger,
     work: Work,
@@ -205,18 +287,23 @@ impl Joint {
 
 impl<'a> Marcher<'a> {
     /// A column at one temperature all through.
-    pub fn new(column: &'a Column, start_c: f64, plate: Option<Plate>, steps: Steps) -> Self {
+    pub fn new(
+        column: &'a Column,
+        start_c: f64,
+        reservoir: Option<Reservoir>,
+        steps: Steps,
+    ) -> Self {
         let n = column.grid.len();
         Self {
             column,
-            plate,
+            reservoir,
             steps,
             t_s: 0.0,
             t_c: vec![start_c; n],
-            water: vec![column.material.water_kg_m3; n],
+            water: (0..n).map(|i| column.material(i).water_kg_m3).collect(),
             low_surface_c: start_c,
             high_surface_c: start_c,
-            plate_c: plate.map_or(start_c, |p| p.start_c),
+            reservoir_c: reservoir.map_or(start_c, |p| p.start_c),
             latent_j_kg: water::latent_heat_j_kg(column.boil_c),
             ledger: Ledger::default(),
             work: Work {
@@ -255,9 +342,10 @@ impl<'a> Marcher<'a> {
             .volume_m
             .iter()
             .zip(&self.t_c)
-            .zip(&self.water);
+            .zip(&self.water)
+            .enumerate();
         cells
-            .map(|((v, t), w)| v * self.column.material.enthalpy_j_m3(*t, *w))
+            .map(|(i, ((v, t), w))| v * self.column.material(i).enthalpy_j_m3(*t, *w))
             .sum()
     }
 
@@ -278,10 +366,11 @@ impl<'a> Marcher<'a> {
             t_s: self.t_s,
             dt_s,
             t_c: &self.t_c,
+            flesh_c: &self.t_c[self.column.grid.flesh.clone()],
             water_kg_m3: &self.water,
             low_surface_c: self.low_surface_c,
             high_surface_c: self.high_surface_c,
-            plate_c: self.plate.map(|_| self.plate_c),
+            reservoir_c: self.reservoir.map(|_| self.reservoir_c),
         }
     }
 
@@ -334,11 +423,11 @@ impl<'a> Marcher<'a> {
 
     /// Free water of a cell, kg/m3.
     fn free_water(&self, i: usize) -> f64 {
-        self.water[i] - self.column.material.bound_water_kg_m3()
+        self.water[i] - self.column.material(i).bound_water_kg_m3()
     }
 
     fn dampness(&self, i: usize) -> f64 {
-        let material = &self.column.material;
+        let material = self.column.material(i);
         if material.water_kg_m3 <= 0.0 {
             return 0.0;
         }
@@ -347,11 +436,11 @@ impl<'a> Marcher<'a> {
 
     /// Linearises one face about the surface temperature that balances with the cell as it is.
     fn join(&self, face: &Face, i: usize, surface_c: f64) -> Joint {
-        let k = self.column.material.k_w_mk(self.t_c[i], self.water[i]);
+        let k = self.column.material(i).k_w_mk(self.t_c[i], self.water[i]);
         let inner = 2.0 * k / self.column.grid.width_m[i];
         let dampness = self.dampness(i);
         let mut joint = Joint {
-            line: face.line(surface_c, self.plate_c, dampness),
+            line: face.line(surface_c, self.reservoir_c, dampness, self.column),
             inner,
         };
         if face.gas.is_some() {
@@ -359,7 +448,7 @@ impl<'a> Marcher<'a> {
             let mut at_c = surface_c;
             for _ in 0..6 {
                 let next_c = joint.surface_c(self.t_c[i]);
-                joint.line = face.line(next_c, self.plate_c, dampness);
+                joint.line = face.line(next_c, self.reservoir_c, dampness, self.column);
                 if (next_c - at_c).abs() < 0.02 {
                     break;
                 }
@@ -388,14 +477,15 @@ impl<'a> Marcher<'a> {
         }
         let error = self.error_k(dt);
         if error <= 2.0 * self.steps.tolerance_k || dt <= SHORTEST_STEP_S {
-            self.accept(dt, &low, &high, &ends, stage.plate_set_c);
+            self.accept(dt, &low, &high, &ends, stage.set_c);
         }
         error
     }
 
     /// Heat capacities and conductances for one step.
     fn conduct(&mut self, dt: f64) {
-        let Column { grid, material, .. } = self.column;
+        let column = self.column;
+        let grid = &column.grid;
         let n = self.t_c.len();
         let (t_c, water) = (&self.t_c[..n], &self.water[..n]);
         let (width, volume, wall) = (&grid.width_m[..n], &grid.volume_m[..n], &grid.wall[..n]);
@@ -404,6 +494,7 @@ impl<'a> Marcher<'a> {
         let per_dt = 1.0 / dt;
         let (mut k_before, mut width_before) = (1.0, 0.0);
         for i in 0..n {
+            let material = column.material(i);
             capacity[i] = material.capacity_j_m3k(t_c[i], water[i]) * volume[i] * per_dt;
             let k = material.k_w_mk(t_c[i], water[i]);
             // Between cell i-1 and i: G = A / (dx1/(2 k1) + dx2/(2 k2)).
@@ -459,7 +550,7 @@ impl<'a> Marcher<'a> {
                     (lower, diagonal, over, source) = (0.0, 1.0, 0.0, column.boil_c);
                 }
                 Mode::DriesOut => {
-                    let free = self.water[i] - column.material.bound_water_kg_m3();
+                    let free = self.water[i] - column.material(i).bound_water_kg_m3();
                     source -= self.latent_j_kg * free * column.grid.volume_m[i] / dt;
                 }
             }
@@ -489,10 +580,10 @@ impl<'a> Marcher<'a> {
         if hottest_c <= boil_c && self.work.mode.iter().all(|m| *m == Mode::Free) {
             return false;
         }
-        let no_water = NO_WATER_SHARE * column.material.water_kg_m3;
         let mut changed = false;
         for i in 0..self.t_c.len() {
             let free = self.free_water(i);
+            let no_water = NO_WATER_SHARE * column.material(i).water_kg_m3;
             let mode = match self.work.mode[i] {
                 Mode::Free if self.work.t_new[i] > boil_c && free > no_water => Mode::Boils,
                 Mode::Free => Mode::Free,
@@ -530,22 +621,18 @@ impl<'a> Marcher<'a> {
         } else {
             ends.high_w_m2(t[n - 1])
         };
-        let Column {
-            grid,
-            material,
-            boil_c,
-        } = self.column;
-        let warmed = material.gained_j_m3(self.t_c[i], *boil_c, self.water[i]);
+        let Column { grid, boil_c, .. } = self.column;
+        let warmed = self
+            .column
+            .material(i)
+            .gained_j_m3(self.t_c[i], *boil_c, self.water[i]);
         dt * (from_below + from_above) - warmed * grid.volume_m[i]
     }
 
     /// Moves the state on by the step just solved.
-    fn accept(&mut self, dt: f64, low: &Joint, high: &Joint, ends: &Ends, plate_set_c: f64) {
-        let Column {
-            grid,
-            material,
-            boil_c,
-        } = self.column;
+    fn accept(&mut self, dt: f64, low: &Joint, high: &Joint, ends: &Ends, set_c: f64) {
+        let column = self.column;
+        let Column { grid, boil_c, .. } = column;
         let n = self.t_c.len();
         let into_low = ends.low_w_m2(self.work.t_new[0]);
         let into_high = ends.high_w_m2(self.work.t_new[n - 1]);
@@ -555,10 +642,10 @@ impl<'a> Marcher<'a> {
         self.ledger.exchanged_j_m2 += dt * (into_low.abs() + into_high.abs());
         self.ledger.steps += 1;
 
-        if let Some(plate) = self.plate {
-            let to_fish = low.line.plate_h * (self.plate_c - self.low_surface_c)
-                + high.line.plate_h * (self.plate_c - self.high_surface_c);
-            self.plate_c = plate.step(self.plate_c, plate_set_c, to_fish, dt);
+        if let Some(reservoir) = self.reservoir {
+            let to_fish = low.line.reservoir_h * (self.reservoir_c - self.low_surface_c)
+                + high.line.reservoir_h * (self.reservoir_c - self.high_surface_c);
+            self.reservoir_c = reservoir.step(self.reservoir_c, set_c, to_fish, dt);
         }
 
         let per_dt = 1.0 / dt;
@@ -577,7 +664,9 @@ impl<'a> Marcher<'a> {
                 // Quasi-enthalpy correction: keep the heat that went in, mend the temperature
                 // for the heat capacity that changed under way.
                 let capacity = self.work.capacity[i] * dt / volume;
-                t + (t - t_old) - material.gained_j_m3(t_old, t, w) / capacity
+                column
+                    .material(i)
+                    .after_j_m3(t_old, t, w, capacity * (t - t_old))
             };
             if boiled > 0.0 {
                 self.take_water(i, boiled);
@@ -606,25 +695,28 @@ impl<'a> Marcher<'a> {
         }
         self.water[i] -= kg_m2 / self.column.grid.volume_m[i];
         self.ledger.water_out_kg_m2 += kg_m2;
-        self.ledger.carried_j_m2 += kg_m2 * self.column.material.water_enthalpy_j_kg(self.t_c[i]);
+        self.ledger.carried_j_m2 +=
+            kg_m2 * self.column.material(i).water_enthalpy_j_kg(self.t_c[i]);
     }
 
     /// Liquid water spreads between cells that are not crust, and takes its heat along.
     /// Explicit: the longest step stays below half of dx^2/(2 D) of the finest cells.
     fn spread_water(&mut self, dt: f64) {
         let column = self.column;
-        let (grid, material) = (&column.grid, &column.material);
+        let grid = &column.grid;
         if self.ledger.water_out_kg_m2 <= 0.0 {
             return; // evenly wet
         }
-        let even = 1e-6 * material.water_kg_m3;
         let n = self.t_c.len();
         // First what passes each wall, then what that does to the cells: neither depends on
         // the direction of the sweep.
         let moved = &mut self.work.right;
         for i in 1..n {
             let (left, right) = (self.water[i - 1], self.water[i]);
-            moved[i] = if (left - right).abs() < even {
+            let material = column.material(i);
+            // Water stays on its own side of a coat.
+            let apart = column.kind[i] != column.kind[i - 1];
+            moved[i] = if apart || (left - right).abs() < 1e-6 * material.water_kg_m3 {
                 0.0
             } else {
                 let open = 1.0 - material.crustiness(left.min(right));
@@ -639,6 +731,7 @@ impl<'a> Marcher<'a> {
             let here_c = self.t_c[i];
             if from_below != 0.0 || from_above != 0.0 {
                 // Mixing: what arrives brings the enthalpy it had.
+                let material = column.material(i);
                 let own = material.water_enthalpy_j_kg(here_c);
                 let mut brought = 0.0;
                 if from_below > 0.0 {

@@ -12,12 +12,12 @@ mod bare;
 mod face;
 mod grid;
 mod march;
-mod plate;
+mod reservoir;
 mod sample;
 
 pub use bare::{BareAnswer, BareFace, BareProblem, BareStage, Geometry};
 pub use face::{Contact, Face, Gas, Medium};
 pub use grid::{Fineness, Grid};
-pub use march::{Column, Ledger, Marcher, Moment, Sink, Stage, Steps};
-pub use plate::{Hob, Plate};
+pub use march::{Column, Layer, Ledger, Marcher, Moment, Sink, Stage, Steps};
+pub use reservoir::Reservoir;
 pub use sample::Sampler;

@@ -43,6 +43,12 @@ impl Component {
         rho_kg_m3: [925.59, -0.41757, 0.0],
         cp_kj_kgk: [1.9842, 1.4733e-3, -4.8008e-6],
     };
+    /// Ice.
+    pub const ICE: Self = Self {
+        k_w_mk: [2.2196, -6.2489e-3, 1.0154e-4],
+        rho_kg_m3: [916.89, -0.13071, 0.0],
+        cp_kj_kgk: [2.0623, 6.0769e-3, 0.0],
+    };
     /// Carbohydrate (coatings; fish has next to none).
     pub const CARBOHYDRATE: Self = Self {
         k_w_mk: [0.20141, 1.3874e-3, -4.3312e-6],
@@ -133,15 +139,15 @@ impl Composition {
     /// Conductivity along and across the fibres (parallel and perpendicular model), W/(m K):
     /// `sum(v_i k_i)` and `1 / sum(v_i / k_i)` with volume shares `v_i`.
     pub fn k_bounds_w_mk(&self, t_c: f64) -> (f64, f64) {
-        let rho = self.rho_kg_m3(t_c);
-        let (mut parallel, mut across) = (0.0, 0.0);
-        for (x, c) in self.parts() {
-            let v = x * rho / poly(&c.rho_kg_m3, t_c);
-            let k = poly(&c.k_w_mk, t_c);
-            parallel += v * k;
-            across += v / k;
-        }
-        (parallel, 1.0 / across)
+        bounds_w_mk(&self.parts(), t_c)
+    }
+
+    /// Conductivity with all its water as ice, W/(m K): the mean of the two models.
+    pub fn k_frozen_w_mk(&self, t_c: f64) -> f64 {
+        let mut parts = self.parts();
+        parts[0].1 = Component::ICE;
+        let (parallel, across) = bounds_w_mk(&parts, t_c);
+        0.5 * (parallel + across)
     }
 
     /// Conductivity, W/(m K): the mean of the parallel and the perpendicular model.
@@ -149,4 +155,16 @@ impl Composition {
         let (parallel, across) = self.k_bounds_w_mk(t_c);
         0.5 * (parallel + across)
     }
+}
+
+fn bounds_w_mk(parts: &[(f64, Component); 5], t_c: f64) -> (f64, f64) {
+    let volume: f64 = parts.iter().map(|(x, c)| x / poly(&c.rho_kg_m3, t_c)).sum();
+    let (mut parallel, mut across) = (0.0, 0.0);
+    for (x, c) in parts {
+        let v = x / poly(&c.rho_kg_m3, t_c) / volume;
+        let k = poly(&c.k_w_mk, t_c);
+        parallel += v * k;
+        across += v / k;
+    }
+    (parallel, 1.0 / across)
 }

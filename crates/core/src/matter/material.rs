@@ -37,7 +37,20 @@ pub struct Material {
     k_dry: f64,
     /// One over the first water, m3/kg; 0 for a dry solid.
     per_water_m3_kg: f64,
+    /// Conductivity when its water is ice, W/(m K).
+    k_frozen: f64,
+    /// Initial freezing point, C; freezing is left out when there is nothing to freeze or thaw.
+    freeze_c: f64,
 }
+
+/// Initial freezing point of lean unsalted fish, C. Measured -0.9 to -1.1 for cod; the
+/// handbook's blanket -2.2 is known to be low (`ASHRAE-THERMAL`, caveat in docs/SOURCES.md).
+pub const FREEZE_C: f64 = -1.0;
+/// Share of the water that does not freeze at kitchen temperatures (order of magnitude).
+const UNFREEZABLE_SHARE: f64 = 0.06;
+/// Heat of fusion of ice at 0 C, J/kg, and heat capacity of ice (mean to -20 C), J/(kg K).
+const FUSION_J_KG: f64 = 333.6e3;
+const ICE_J_KGK: f64 = 2.0e3;
 
 /// `int_0^T a0 + a1 t + a2 t^2 dt`, with the polynomial held constant outside its validity.
 fn integral(a: &[f64; 3], t_c: f64) -> f64 {
@@ -64,7 +77,47 @@ impl Material {
             k_wet: std::array::from_fn(|i| composition.k_w_mk(VALID_C.0 + i as f64)),
             k_dry: K_CRUST_W_MK,
             per_water_m3_kg: 1.0 / (composition.water_share * rho),
+            k_frozen: composition.k_frozen_w_mk(-15.0),
+            freeze_c: f64::NEG_INFINITY,
         }
+    }
+
+    /// Packed grains with some water: salt. Density, share of water by mass, heat capacity of
+    /// the dry part, J/(kg K), conductivity wet and dry.
+    pub fn packed(
+        rho_kg_m3: f64,
+        water_share: f64,
+        dry_j_kgk: f64,
+        k_wet: f64,
+        k_dry: f64,
+    ) -> Self {
+        let water = water_share * rho_kg_m3;
+        Self {
+            water_kg_m3: water,
+            water_j_kgk: Component::WATER.cp_kj_kgk.map(|a| 1e3 * a),
+            k_wet: [k_wet; K_TABLE_LEN],
+            k_dry,
+            per_water_m3_kg: 1.0 / water,
+            dry_j_m3k: [(rho_kg_m3 - water) * dry_j_kgk, 0.0, 0.0],
+            ..Self::constant(k_wet, rho_kg_m3, dry_j_kgk)
+        }
+    }
+
+    /// The same with its water freezing below [`FREEZE_C`].
+    pub fn freezing(self) -> Self {
+        Self {
+            freeze_c: FREEZE_C,
+            ..self
+        }
+    }
+
+    /// Share of the water that is liquid: 1 above the freezing point, below it
+    /// `b + (1 - b) Tf/T` (`ASHRAE-THERMAL`, after Schwartzberg).
+    pub fn liquid_share(&self, t_c: f64) -> f64 {
+        if t_c >= self.freeze_c {
+            return 1.0;
+        }
+        UNFREEZABLE_SHARE + (1.0 - UNFREEZABLE_SHARE) * self.freeze_c / t_c
     }
 
     /// A dry solid with constant properties, for checks against exact solutions.
@@ -77,6 +130,8 @@ impl Material {
             k_wet: [k_w_mk; K_TABLE_LEN],
             k_dry: k_w_mk,
             per_water_m3_kg: 0.0,
+            k_frozen: k_w_mk,
+            freeze_c: f64::NEG_INFINITY,
         }
     }
 
@@ -94,16 +149,41 @@ impl Material {
         }
     }
 
-    /// Heat capacity by volume, J/(m3 K).
+    /// Heat capacity by volume, J/(m3 K); below the freezing point the apparent one.
     pub fn capacity_j_m3k(&self, t_c: f64, w_kg_m3: f64) -> f64 {
+        if t_c < self.freeze_c {
+            const DT: f64 = 0.02;
+            let below = self.enthalpy_j_m3(t_c - DT, w_kg_m3);
+            return (self.enthalpy_j_m3(t_c, w_kg_m3) - below) / DT;
+        }
         let t = t_c.clamp(VALID_C.0, VALID_C.1);
         poly(&self.dry_j_m3k, t) + w_kg_m3 * poly(&self.water_j_kgk, t)
+    }
+
+    /// Temperature of a solid at `old_c` that has taken up `in_j_m3`, when a step with lagged
+    /// heat capacity has found `found_c`: the heat is kept and the temperature mended.
+    pub fn after_j_m3(&self, old_c: f64, found_c: f64, w_kg_m3: f64, in_j_m3: f64) -> f64 {
+        if old_c.min(found_c) < self.freeze_c {
+            let wanted = self.enthalpy_j_m3(old_c, w_kg_m3) + in_j_m3;
+            let (mut low, mut high) = (-90.0, 140.0_f64.max(found_c));
+            for _ in 0..50 {
+                let mid = 0.5 * (low + high);
+                if self.enthalpy_j_m3(mid, w_kg_m3) < wanted {
+                    low = mid
+                } else {
+                    high = mid
+                }
+            }
+            return 0.5 * (low + high);
+        }
+        let missing = in_j_m3 - self.gained_j_m3(old_c, found_c, w_kg_m3);
+        found_c + missing / self.capacity_j_m3k(found_c, w_kg_m3)
     }
 
     /// Enthalpy by volume gained from `from_c` to `to_c`, J/m3. As [`Self::enthalpy_j_m3`] of
     /// the one less the other, quicker where both lie in the validity of the polynomials.
     pub fn gained_j_m3(&self, from_c: f64, to_c: f64, w_kg_m3: f64) -> f64 {
-        if from_c.min(to_c) < VALID_C.0 || from_c.max(to_c) > VALID_C.1 {
+        if from_c.min(to_c) < VALID_C.0.max(self.freeze_c) || from_c.max(to_c) > VALID_C.1 {
             return self.enthalpy_j_m3(to_c, w_kg_m3) - self.enthalpy_j_m3(from_c, w_kg_m3);
         }
         // int a0 + a1 t + a2 t^2 = (b - a) (a0 + a1 (a+b)/2 + a2 (a^2 + a b + b^2)/3)
@@ -119,13 +199,23 @@ impl Material {
         integral(&self.dry_j_m3k, t_c) + w_kg_m3 * self.water_enthalpy_j_kg(t_c)
     }
 
-    /// Enthalpy of liquid water above 0 C, J/kg.
+    /// Enthalpy of the water above liquid at 0 C, J/kg; below the freezing point ice and liquid.
     pub fn water_enthalpy_j_kg(&self, t_c: f64) -> f64 {
-        integral(&self.water_j_kgk, t_c)
+        let liquid = integral(&self.water_j_kgk, t_c);
+        if t_c >= self.freeze_c {
+            return liquid;
+        }
+        let share = self.liquid_share(t_c);
+        share * liquid + (1.0 - share) * (ICE_J_KGK * t_c - FUSION_J_KG)
     }
 
     /// Conductivity, W/(m K), of a cell at `t_c` that holds `w_kg_m3` of water.
     pub fn k_w_mk(&self, t_c: f64, w_kg_m3: f64) -> f64 {
+        if t_c < self.freeze_c {
+            let liquid = self.liquid_share(t_c);
+            return liquid * self.k_wet[(FREEZE_C - VALID_C.0) as usize]
+                + (1.0 - liquid) * self.k_frozen;
+        }
         let at = (t_c - VALID_C.0).clamp(0.0, (K_TABLE_LEN - 2) as f64);
         let i = at as usize;
         let wet = self.k_wet[i] + (at - i as f64) * (self.k_wet[i + 1] - self.k_wet[i]);

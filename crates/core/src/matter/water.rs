@@ -60,6 +60,12 @@ pub fn boiling_point_c(p_pa: f64) -> f64 {
     0.5 * (low + high)
 }
 
+/// Pressure of the air at a height, Pa: `101325 (1 - 2.25577e-5 h)^5.25588`, the ICAO standard
+/// atmosphere, 0 to 11 km. Source `ICAO-ATMOSPHERE`.
+pub fn pressure_at_pa(altitude_m: f64) -> f64 {
+    P_ATM_PA * (1.0 - 2.255_77e-5 * altitude_m).powf(5.255_88)
+}
+
 /// Density of vapour at partial pressure `p_pa` and `t_c`, kg/m3: `p / (R T)`.
 pub fn vapour_density_kg_m3(p_pa: f64, t_c: f64) -> f64 {
     p_pa / (R_VAPOUR_J_KGK * (t_c + ZERO_C_K))
@@ -90,8 +96,8 @@ pub fn saturated_vapour(t_c: f64) -> (f64, f64) {
 }
 
 /// Mass transfer coefficient from a heat transfer coefficient, m/s:
-/// `beta = h / (rho_air cp_air Le^(2/3))`, air at the film temperature `t_c`.
-pub fn mass_transfer_m_s(h_w_m2k: f64, t_c: f64) -> f64 {
-    let rho_air = P_ATM_PA / (R_AIR_J_KGK * (t_c + ZERO_C_K));
+/// `beta = h / (rho_air cp_air Le^(2/3))`, air at the film temperature `t_c` and its pressure.
+pub fn mass_transfer_m_s(h_w_m2k: f64, t_c: f64, pressure_pa: f64) -> f64 {
+    let rho_air = pressure_pa / (R_AIR_J_KGK * (t_c + ZERO_C_K));
     h_w_m2k / (rho_air * CP_AIR_J_KGK * LEWIS_TO_TWO_THIRDS)
 }

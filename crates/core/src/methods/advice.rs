@@ -87,6 +87,36 @@ pub struct Step {
     pub cautions: Vec<Caution>,
 }
 
+/// Cues for when it is done, in the cooks' words.
+pub mod done {
+    /// A thin tester.
+    pub const TESTER: &str = "A thin tester slides through the thickest part.";
+    /// A finger.
+    pub const DENT: &str = "Pressed with a finger, the dent stays.";
+    /// White protein.
+    pub const BEADS: &str = "One or two white beads: it is ready. Many: it is past.";
+    /// Colour.
+    pub const OPAQUE: &str = "Opaque all the way, and still moist between the flakes.";
+    /// Whole fish.
+    pub const SPINE: &str = "The flesh just holds to the spine: take it now. Lets go: it is done.";
+    /// Fryer.
+    pub const FRYER: &str = "The bubbling dies down, it floats, it is gold.";
+    /// Pan or grate.
+    pub const LETS_GO: &str = "It lets go by itself. If it holds, give it a little longer.";
+    /// Side of the piece.
+    pub const LINE: &str = "The cooked line up the side stands halfway.";
+}
+
+impl Suits {
+    /// Suits unless a reason forbids it.
+    pub fn unless(forbids: bool, reasons: Vec<Reason>) -> Self {
+        Self {
+            suits: !forbids,
+            reasons,
+        }
+    }
+}
+
 impl Step {
     /// A step with nothing to look for yet.
     pub fn new(at_s: f64, act: Act, what: impl Into<String>) -> Self {
@@ -143,6 +173,13 @@ impl PlanFacts {
             t if t < 53.5 => "Hold the tester in the middle, then to the lip: warm.",
             _ => "Hold the tester in the middle, then to the lip: hot.",
         }
+    }
+
+    /// A turn for each turn of the plan.
+    pub fn turns(&self, what: &str, cues: &[&'static str]) -> impl Iterator<Item = Step> {
+        self.turns_s
+            .iter()
+            .map(move |s| Step::new(*s, Act::Turn, what).cues(cues))
     }
 
     /// Look, off and serve: the end that all methods share.

@@ -2,9 +2,9 @@
 
 use crate::InputError;
 use crate::fish::Piece;
-use crate::heat::{Contact, Face, Gas, Hob, Medium, Plate};
-use crate::matter::water;
-use crate::methods::{Chosen, Spec, Takes, Unit};
+use crate::heat::{Contact, Face, Gas, Layer, Medium, Reservoir};
+use crate::matter::{Composition, Material, water};
+use crate::methods::{Act, Chosen, Reason, Spec, Step, Takes, Unit};
 
 /// Flesh, skin and oil radiate alike.
 pub const EMISSIVITY: f64 = 0.9;
@@ -67,6 +67,99 @@ pub const fn turn_share(default: f64) -> Spec {
     }
 }
 
+/// A number with a unit C.
+pub const fn celsius(
+    key: &'static str,
+    name: &'static str,
+    range: (f64, f64),
+    default: f64,
+) -> Spec {
+    let (min, max) = range;
+    let takes = Takes::Number {
+        min,
+        max,
+        step: 1.0,
+        unit: Unit::Celsius,
+        default,
+    };
+    Spec { key, name, takes }
+}
+
+/// The oven.
+pub const fn oven_c(range: (f64, f64), default: f64) -> Spec {
+    celsius("oven_c", "Oven", range, default)
+}
+
+/// The fan of the oven.
+pub const fn fan(default: bool) -> Spec {
+    Spec {
+        key: "fan",
+        name: "Fan",
+        takes: Takes::Flag { default },
+    }
+}
+
+/// The lid.
+pub const fn lid(default: bool) -> Spec {
+    Spec {
+        key: "lid",
+        name: "Lid",
+        takes: Takes::Flag { default },
+    }
+}
+
+/// The lid for the last so many seconds, the fire low.
+pub const LID_LAST: Spec = Spec {
+    key: "lid_last_s",
+    name: "Lid on for the last",
+    takes: Takes::Number {
+        min: 0.0,
+        max: 300.0,
+        step: 10.0,
+        unit: Unit::Second,
+        default: 0.0,
+    },
+};
+
+/// Poaching liquid: water boils near 100 C, so it goes no higher.
+pub const fn liquid_c(default: f64) -> Spec {
+    celsius("liquid_c", "Liquid", (50.0, 100.0), default)
+}
+
+/// How much is in the fryer.
+pub const OIL_L: Spec = Spec {
+    key: "oil_l",
+    name: "Oil",
+    takes: Takes::Number {
+        min: 0.5,
+        max: 30.0,
+        step: 0.5,
+        unit: Unit::Litre,
+        default: 3.0,
+    },
+};
+
+/// Frying oil: below the smoke point of most refined oils.
+pub const fn oil_c(default: f64) -> Spec {
+    celsius("oil_c", "Oil temperature", (130.0, 205.0), default)
+}
+
+/// How thick the coat is.
+pub const fn coating_mm(max: f64, default: f64) -> Spec {
+    let takes = Takes::Number {
+        min: 0.2,
+        max,
+        step: 0.1,
+        unit: Unit::Millimetre,
+        default,
+    };
+    Spec {
+        key: "coating_mm",
+        name: "Coat",
+        takes,
+    }
+}
+
 /// Pan temperature when the fish goes in.
 pub const fn pan_c(default: f64) -> Spec {
     Spec {
@@ -100,25 +193,107 @@ pub const fn hold_c(default: f64) -> Spec {
 /// The pan with its hob, and the fish in it. Areal heat capacities: cast iron 4.5 mm, clad
 /// 3 mm with an aluminium core, carbon steel 2 mm, light non-stick (thickness times the
 /// volumetric heat capacity of the metal).
-pub fn plate(piece: &Piece, chosen: &Chosen) -> Result<Plate, InputError> {
+pub fn plate(piece: &Piece, chosen: &Chosen) -> Result<Reservoir, InputError> {
     let capacity_j_m2k = match chosen.word("pan")? {
         "cast_iron" => 15e3,
         "carbon_steel" => 7.5e3,
         "non_stick" => 8e3,
         _ => 10e3,
     };
-    let most_w_m2 = match chosen.word("hob")? {
+    plate_of(piece, chosen, capacity_j_m2k)
+}
+
+/// A light pan of one kind, without the choice.
+pub fn plate_of(
+    piece: &Piece,
+    chosen: &Chosen,
+    capacity_j_m2k: f64,
+) -> Result<Reservoir, InputError> {
+    Ok(Reservoir {
+        start_c: chosen.number("pan_c")?,
+        capacity_j_m2k,
+        most_w_m2: hob_w_m2(chosen.word("hob")?),
+        loss_w_m2k: PAN_LOSS_W_M2K,
+        ambient_c: ROOM_C,
+        cover_share: cover_share(piece),
+    })
+}
+
+fn hob_w_m2(hob: &str) -> f64 {
+    match hob {
         "strong_gas" => 45e3,
         "coil" => 20e3,
         "induction" => 35e3,
         _ => 25e3,
-    };
-    Ok(Plate {
-        start_c: chosen.number("pan_c")?,
-        capacity_j_m2k,
-        hob: Hob { most_w_m2 },
-        cover_share: cover_share(piece),
-    })
+    }
+}
+
+/// Loss of a hot pan to the room, W/(m2 K).
+const PAN_LOSS_W_M2K: f64 = 25.0;
+/// Power under a pot on a home hob, W.
+const POT_W: f64 = 2200.0;
+/// Loss of a pot or fryer to the room, W/K.
+const POT_LOSS_W_K: f64 = 4.0;
+/// Heat capacity by volume of water and of frying oil (880 kg/m3 less what it swells, 2.3
+/// kJ/kgK), J/(l K).
+const WATER_J_LK: f64 = 4100.0;
+const OIL_J_LK: f64 = 1900.0;
+
+/// A pot or fryer with so many litres, by area of all the fish faces in it.
+fn bath(piece: &Piece, start_c: f64, capacity_j_k: f64, power_w: f64, faces: f64) -> Reservoir {
+    let area_m2 = faces * piece.footprint_m2();
+    Reservoir {
+        start_c,
+        capacity_j_m2k: capacity_j_k / area_m2,
+        most_w_m2: power_w / area_m2,
+        loss_w_m2k: POT_LOSS_W_K / area_m2,
+        ambient_c: ROOM_C,
+        cover_share: 1.0 / faces,
+    }
+}
+
+/// A pot of liquid on a hob.
+pub fn pot(piece: &Piece, liquid_c: f64, litres: f64, faces: f64) -> Reservoir {
+    bath(piece, liquid_c, WATER_J_LK * litres, POT_W, faces)
+}
+
+/// Power of a fryer, W.
+const FRYER_W: f64 = 2800.0;
+
+/// A fryer with its oil and what is in it: `load_g` of fish, or all the pieces when it is 0.
+pub fn fryer_loaded(piece: &Piece, chosen: &Chosen, oil_c: f64) -> Result<Reservoir, InputError> {
+    let mut oil = bath(
+        piece,
+        oil_c,
+        OIL_J_LK * chosen.number("oil_l")?,
+        FRYER_W,
+        2.0,
+    );
+    let load_g = chosen.number("load_g")?;
+    if load_g > 0.0 {
+        oil.cover_share *= load_g / (f64::from(piece.pieces) * piece.mass.value());
+    }
+    Ok(oil)
+}
+
+/// Filling, heating and lowering in: the same for all frying.
+pub fn fryer_start(chosen: &Chosen, prepare: &str, lower: &str) -> Vec<Step> {
+    vec![
+        Step::new(
+            -900.0,
+            Act::Prepare,
+            format!("{prepare}. Heat the oil, the pot less than half full"),
+        )
+        .at_c(chosen.number("oil_c").unwrap_or_default())
+        .cues(&["A wooden spoon handle in the oil bubbles briskly."])
+        .caution(
+            "oil_fire",
+            "Never leave it. On fire: lid on, heat off, no water.",
+        ),
+        Step::new(0.0, Act::Start, lower.to_owned())
+            .cues(&["Roaring bubbles at first."])
+            .caution("hot_oil", "Water in hot oil erupts: dry fish, dry hands."),
+    ]
 }
 
 /// Share of the bottom of the pan that the fish covers.
@@ -155,6 +330,127 @@ pub fn oven_air(oven_c: f64, fan: bool, wetness: f64) -> Gas {
     }
 }
 
+/// How freely water leaves the surface under a coat of the cook's: `none` like raw flesh, oil a
+/// film, butter a seal.
+pub fn wetness(coating: &str) -> f64 {
+    match coating {
+        "oil" => 0.3,
+        "butter" | "crust" => 0.1,
+        _ => 0.6,
+    }
+}
+
+/// Fat spooned over a piece that is cooked from below: warm fat, and little evaporation.
+pub fn spooned_fat() -> Face {
+    Face::in_gas(Gas {
+        t_c: 75.0,
+        h_w_m2k: 25.0,
+        emissivity: EMISSIVITY,
+        wall_c: 40.0,
+        vapour_pa: 2.0 * ROOM_VAPOUR_PA,
+        wetness: 0.1,
+    })
+}
+
+/// Vapour at some temperature and near saturation, under a lid.
+pub fn vapour_at(t_c: f64) -> Face {
+    Face::in_gas(Gas {
+        t_c,
+        h_w_m2k: 8.0,
+        emissivity: EMISSIVITY,
+        wall_c: t_c,
+        vapour_pa: 0.8 * water::p_saturation_pa(t_c),
+        wetness: 0.3,
+    })
+}
+
+/// Above an open pot of hot liquid.
+pub fn over_open_pot(liquid_c: f64) -> Face {
+    Face::in_gas(Gas {
+        t_c: 50.0,
+        h_w_m2k: 8.0,
+        emissivity: EMISSIVITY,
+        wall_c: 35.0,
+        vapour_pa: 0.2 * water::p_saturation_pa(liquid_c.min(100.0)),
+        wetness: 0.6,
+    })
+}
+
+/// On a grate over a bed: contact on part of the face, hot gas and the bed's glow on the rest.
+pub fn grate(grate_c: f64) -> Face {
+    Face {
+        contact: Some(Contact {
+            h_w_m2k: GRATE_SHARE * CONTACT_UNPRESSED_W_M2K,
+            to: Medium::Held(grate_c),
+        }),
+        gas: Some(Gas {
+            t_c: grate_c,
+            h_w_m2k: 20.0,
+            emissivity: (1.0 - GRATE_SHARE) * EMISSIVITY,
+            wall_c: grate_c + BED_ABOVE_GRATE_K,
+            vapour_pa: 4000.0,
+            wetness: 0.3,
+        }),
+        held_c: None,
+    }
+}
+
+/// Share of the face on the bars, and how much hotter the bed is than the bars, K.
+const GRATE_SHARE: f64 = 0.25;
+const BED_ABOVE_GRATE_K: f64 = 100.0;
+
+/// On the ridges of a grill pan: contact on part of the face, air between.
+pub fn ridges(ridge_c: f64) -> Face {
+    Face {
+        contact: Some(Contact {
+            h_w_m2k: 0.4 * CONTACT_UNPRESSED_W_M2K,
+            to: Medium::Held(ridge_c),
+        }),
+        gas: Some(Gas {
+            t_c: 0.6 * ridge_c,
+            h_w_m2k: 8.0,
+            emissivity: 0.6 * EMISSIVITY,
+            wall_c: ridge_c,
+            vapour_pa: 20e3,
+            wetness: 0.6,
+        }),
+        held_c: None,
+    }
+}
+
+/// In a closed grill with water in the tray: a still oven with moist air.
+pub fn closed_grill(grill_c: f64) -> Face {
+    Face::in_gas(Gas {
+        vapour_pa: 8000.0,
+        ..oven_air(grill_c, false, 0.3)
+    })
+}
+
+/// Under a glowing element that fills part of the view.
+pub fn under_element(oven_c: f64) -> Face {
+    Face {
+        contact: None,
+        gas: Some(Gas {
+            t_c: oven_c,
+            h_w_m2k: 15.0,
+            emissivity: EMISSIVITY,
+            wall_c: ELEMENT_VIEW_C + 0.5 * oven_c,
+            vapour_pa: 2500.0,
+            wetness: 0.3,
+        }),
+        held_c: None,
+    }
+}
+
+/// Radiant temperature of a 700 C element that fills a quarter of the view, less half of a
+/// 250 C oven, C: T^4 mean.
+const ELEMENT_VIEW_C: f64 = 315.0;
+
+/// The tray below an element: warm, not hot.
+pub fn broiler_tray(oven_c: f64) -> Face {
+    Face::touching(25.0, Medium::Held(0.6 * oven_c))
+}
+
 /// A tray or dish under the fish in the oven.
 pub fn oven_dish(oven_c: f64, fan: bool) -> Face {
     Face::touching(if fan { 35.0 } else { 25.0 }, Medium::Held(oven_c))
@@ -181,7 +477,122 @@ pub fn at_rest(skin_up: bool) -> (Face, Face) {
     if skin_up { (up, down) } else { (down, up) }
 }
 
-/// Hottest a wet piece gets at its core at sea level, C.
-pub fn wet_limit_c() -> f64 {
-    water::boiling_point_c(water::P_ATM_PA)
+/// At rest under foil: nothing evaporates.
+pub fn at_rest_covered() -> (Face, Face) {
+    let under = Face::in_gas(Gas {
+        t_c: 35.0,
+        h_w_m2k: 6.0,
+        emissivity: 0.5,
+        wall_c: 35.0,
+        vapour_pa: 5600.0,
+        wetness: 0.0,
+    });
+    (under, under)
 }
+
+/// On a rack in the room.
+pub fn on_rack() -> (Face, Face) {
+    let (_, up) = at_rest(false);
+    (up, up)
+}
+
+/// Out of liquid, steam or oil it goes to the plate at once, s. common practice, no source.
+pub const REST_WET_S: f64 = 60.0;
+
+/// Why a full pan is worse.
+pub fn crowd_reason() -> Reason {
+    Reason::bad(
+        "pan_crowded",
+        "More than one pan holds side by side: cook in turns or take two pans.",
+    )
+}
+
+/// A fillet rests a couple of minutes, a whole fish five, s. common practice, no source.
+pub const REST_S: f64 = 120.0;
+/// Whole fish.
+pub const REST_WHOLE_S: f64 = 300.0;
+
+/// Skin or flesh pressed on the pan.
+pub fn pressed() -> Face {
+    Face::touching(CONTACT_PRESSED_W_M2K, Medium::Reservoir)
+}
+
+/// The second side, lying on the pan by its own weight.
+pub fn unpressed() -> Face {
+    Face::touching(CONTACT_UNPRESSED_W_M2K, Medium::Reservoir)
+}
+
+/// Under a lid or in a closed pot: vapour near saturation at 80 C, and its condensing.
+pub fn under_lid() -> Face {
+    Face::in_gas(Gas {
+        t_c: 80.0,
+        h_w_m2k: 8.0,
+        emissivity: EMISSIVITY,
+        wall_c: 80.0,
+        vapour_pa: 38e3,
+        wetness: 0.3,
+    })
+}
+
+/// In liquid just under a simmer, W/(m2 K): 400 to 500 (free convection correlations).
+pub const LIQUID_W_M2K: f64 = 450.0;
+/// In frying oil with its bubbles, W/(m2 K). `HUBBARD-1999`, `MILLER-1994`: 200 to 400 after
+/// the first rush.
+pub const OIL_W_M2K: f64 = 400.0;
+/// In steam with some air left, W/(m2 K): 200 to 2000.
+pub const STEAM_W_M2K: f64 = 800.0;
+
+/// In the liquid or oil of the reservoir.
+pub fn immersed(h_w_m2k: f64) -> Face {
+    Face::touching(h_w_m2k, Medium::Reservoir)
+}
+
+/// A coat of a composition: water, protein, fat, carbohydrate, ash by mass.
+fn coat(thickness_mm: f64, [water, protein, fat, carbohydrate, ash]: [f64; 5]) -> Layer {
+    let made = Composition {
+        water_share: water,
+        protein_share: protein,
+        fat_share: fat,
+        carbohydrate_share: carbohydrate,
+        ash_share: ash,
+    };
+    Layer {
+        thickness_m: thickness_mm * 1e-3,
+        material: Material::flesh(&made),
+    }
+}
+
+/// Flour and water, 100 g to 150 g: flour holds about 13 % water and 10 % protein.
+pub fn batter(thickness_mm: f64) -> Layer {
+    coat(thickness_mm, [0.652, 0.042, 0.005, 0.294, 0.007])
+}
+
+/// Flour that has taken up water from the fish.
+pub fn flour(thickness_mm: f64) -> Layer {
+    coat(thickness_mm, [0.45, 0.06, 0.01, 0.47, 0.01])
+}
+
+/// Mustard and mayonnaise holding chopped nuts.
+pub fn nut_crust(thickness_mm: f64) -> Layer {
+    coat(thickness_mm, [0.2, 0.1, 0.58, 0.1, 0.02])
+}
+
+/// Coarse salt, damp with egg white: about 1250 kg/m3, 10 % water, packed grains.
+pub fn salt(thickness_mm: f64) -> Layer {
+    Layer {
+        thickness_m: thickness_mm * 1e-3,
+        material: Material::packed(1250.0, 0.1, 880.0, 0.6, 0.35),
+    }
+}
+
+/// The air and vapour in a closed parcel, with the paper: conducts by moving, holds little.
+pub fn parcel_gap() -> Layer {
+    Layer {
+        thickness_m: 3e-3,
+        material: Material::constant(PARCEL_GAP_W_MK, 5.0, 1500.0),
+    }
+}
+
+/// Vapour that evaporates from the warm paper and condenses on the cold fish carries heat
+/// across the gap many times better than still air (0.026 W/mK).
+const PARCEL_GAP_W_MK: f64 = 0.12;

@@ -5,13 +5,38 @@
 //! computes lives elsewhere and knows methods only through their [`Programme`].
 
 mod advice;
+mod braise;
+mod broil;
+mod deep_fry_batter;
+mod deep_fry_dusted;
+mod deep_poach;
+mod floured_pan_fry;
+mod grill_basket;
+mod grill_direct;
+mod grill_pan;
+mod grill_upright;
+mod hot_roast;
+mod kitchen;
 mod media;
+mod one_side_gentle;
+mod pan_roast;
+mod pan_steam;
+mod parcel;
 mod programme;
+mod rare_sear;
+mod salt_crust;
+mod sear_both_sides;
 mod sear_skin_first;
 mod settings;
+mod shallow_poach;
 mod slow_bake;
+mod steam;
+mod suiting;
+mod whole_roast;
 
+pub use advice::done;
 pub use advice::{Act, Caution, PlanFacts, Reason, Step, Suits};
+pub use kitchen::Kitchen;
 pub use programme::{Leg, Nudge, Programme, Span};
 pub use settings::{Chosen, Spec, Takes, Unit, Value};
 
@@ -32,7 +57,7 @@ pub struct Method {
     /// Whether it suits a piece, and why.
     pub suits: fn(&Piece) -> Suits,
     /// What each face sees over time.
-    pub programme: fn(&Piece, &Chosen) -> Result<Programme, InputError>,
+    pub programme: fn(&Piece, &Chosen, &Kitchen) -> Result<Programme, InputError>,
     /// What the cook does, looks for and minds.
     pub steps: fn(&Piece, &Chosen, &PlanFacts) -> Vec<Step>,
     /// What it is like, 0 to 1 each, beside what the simulation tells.
@@ -50,7 +75,31 @@ pub struct Nature {
     pub little_fat: f64,
 }
 
-static METHODS: [&Method; 2] = [&sear_skin_first::METHOD, &slow_bake::METHOD];
+static METHODS: [&Method; 23] = [
+    &sear_skin_first::METHOD,
+    &sear_both_sides::METHOD,
+    &one_side_gentle::METHOD,
+    &floured_pan_fry::METHOD,
+    &pan_roast::METHOD,
+    &hot_roast::METHOD,
+    &slow_bake::METHOD,
+    &whole_roast::METHOD,
+    &salt_crust::METHOD,
+    &shallow_poach::METHOD,
+    &deep_poach::METHOD,
+    &braise::METHOD,
+    &steam::METHOD,
+    &pan_steam::METHOD,
+    &grill_direct::METHOD,
+    &grill_basket::METHOD,
+    &grill_pan::METHOD,
+    &grill_upright::METHOD,
+    &broil::METHOD,
+    &deep_fry_batter::METHOD,
+    &deep_fry_dusted::METHOD,
+    &rare_sear::METHOD,
+    &parcel::METHOD,
+];
 
 impl Method {
     /// All of them.

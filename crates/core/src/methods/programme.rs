@@ -1,6 +1,9 @@
 //! What each face sees over time, with the times left open for the plan to find.
 
-use crate::heat::{Contact, Face, Gas, Medium, Plate, Stage};
+use super::kitchen::Kitchen;
+use super::media;
+use crate::fish::Piece;
+use crate::heat::{Contact, Face, Gas, Layer, Medium, Reservoir, Stage};
 
 /// How long a leg takes.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -21,22 +24,28 @@ pub struct Leg {
     /// Flesh side.
     pub high: Face,
     /// What the hob is turned to hold, C.
-    pub plate_set_c: f64,
+    pub set_c: f64,
     /// The piece is turned when this leg begins.
     pub turned: bool,
 }
 
 /// A whole way to cook, times open.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone)]
 pub struct Programme {
     /// The pan, if any.
-    pub plate: Option<Plate>,
+    pub reservoir: Option<Reservoir>,
     /// On the heat.
     pub legs: Vec<Leg>,
+    /// Coats on the skin side and on the flesh side.
+    pub coats: [Option<Layer>; 2],
+    /// Shape exponent of the piece in this medium (E - 1).
+    pub shape_exponent: f64,
     /// What the two faces see at rest.
     pub rest: (Face, Face),
     /// How long it rests, s.
     pub rest_s: f64,
+    /// Pressure of the air, Pa.
+    pub pressure_pa: f64,
     /// Hottest the piece can get, C: the bound for a target.
     pub hottest_c: f64,
 }
@@ -83,7 +92,7 @@ impl Nudge {
             h_w_m2k: c.h_w_m2k * self.contact,
             to: match c.to {
                 Medium::Held(t_c) => Medium::Held(self.hot(t_c)),
-                Medium::Plate => Medium::Plate,
+                Medium::Reservoir => Medium::Reservoir,
             },
         });
         let gas = face.gas.map(|g| Gas {
@@ -101,6 +110,20 @@ impl Nudge {
 }
 
 impl Programme {
+    /// Some legs with nothing special: no reservoir, no coats, a couple of minutes on a plate.
+    pub fn new(piece: &Piece, kitchen: &Kitchen, legs: Vec<Leg>) -> Self {
+        Self {
+            reservoir: None,
+            legs,
+            coats: [None, None],
+            shape_exponent: piece.cut.dimensionality() - 1.0,
+            rest: media::at_rest(false),
+            rest_s: media::REST_S,
+            pressure_pa: kitchen.pressure_pa(),
+            hottest_c: kitchen.boil_c(),
+        }
+    }
+
     /// How long each leg takes when all are to take `total_s`.
     pub fn durations_s(&self, total_s: f64) -> Vec<f64> {
         let last: f64 = self
@@ -137,7 +160,7 @@ impl Programme {
             duration_s: rest_s,
             low: self.rest.0,
             high: self.rest.1,
-            plate_set_c: ROOM_C,
+            set_c: ROOM_C,
         }
     }
 
@@ -159,11 +182,11 @@ impl Programme {
         let legs = self.legs.iter().map(|leg| Leg {
             low: nudge.face(&leg.low),
             high: nudge.face(&leg.high),
-            plate_set_c: nudge.hot(leg.plate_set_c),
+            set_c: nudge.hot(leg.set_c),
             ..*leg
         });
         Self {
-            plate: self.plate.map(|p| Plate {
+            reservoir: self.reservoir.map(|p| Reservoir {
                 start_c: nudge.hot(p.start_c),
                 ..p
             }),
@@ -174,13 +197,45 @@ impl Programme {
 }
 
 impl Leg {
+    /// A share of the time with the same on both faces, nothing turned.
+    pub fn share(share: f64, low: Face, high: Face) -> Self {
+        Self {
+            span: Span::Share(share),
+            low,
+            high,
+            set_c: 0.0,
+            turned: false,
+        }
+    }
+
+    /// With the hob or heater turned to hold `set_c`.
+    pub fn set(self, set_c: f64) -> Self {
+        Self { set_c, ..self }
+    }
+
+    /// Begun by turning the piece over.
+    pub fn turned(self) -> Self {
+        Self {
+            turned: true,
+            ..self
+        }
+    }
+
+    /// The last so many seconds instead of a share.
+    pub fn last(self, seconds: f64) -> Self {
+        Self {
+            span: Span::Last(seconds),
+            ..self
+        }
+    }
+
     /// As a stage for the marcher.
     pub fn stage(&self, duration_s: f64) -> Stage {
         Stage {
             duration_s,
             low: self.low,
             high: self.high,
-            plate_set_c: self.plate_set_c,
+            set_c: self.set_c,
         }
     }
 }

@@ -4,18 +4,16 @@
 //! seconds, heat down to medium, 85 % of the time on the skin.
 
 use super::advice::{Act, PlanFacts, Reason, Step, Suits};
+use super::kitchen::Kitchen;
 use super::media;
-use super::programme::{Leg, Programme, Span};
+use super::programme::{Leg, Programme};
 use super::settings::Chosen;
 use super::{Method, Nature};
 use crate::InputError;
 use crate::fish::{Piece, Skin, SkinEats};
-use crate::heat::{Face, Medium};
 
 /// A thicker piece burns outside before it is done in a pan alone, mm.
 const TOO_THICK_MM: f64 = 45.0;
-/// A fillet rests a couple of minutes, s. common practice, no source.
-const REST_S: f64 = 120.0;
 /// Pressed flat that long, s.
 const PRESS_S: f64 = 10.0;
 /// Wetness of the flesh above an open pan, and of crisp skin turned up.
@@ -42,20 +40,6 @@ pub(super) static METHOD: Method = Method {
         little_fat: 0.5,
     },
 };
-
-struct Settings {
-    hold_c: f64,
-    pan_c: f64,
-    turn_share: f64,
-}
-
-fn settings(chosen: &Chosen) -> Result<Settings, InputError> {
-    Ok(Settings {
-        hold_c: chosen.number("hold_c")?,
-        pan_c: chosen.number("pan_c")?,
-        turn_share: chosen.number("turn_share")?,
-    })
-}
 
 fn suits(piece: &Piece) -> Suits {
     let mut reasons = Vec::new();
@@ -85,10 +69,7 @@ fn suits(piece: &Piece) -> Suits {
         )),
     }
     if media::crowded(piece) {
-        reasons.push(Reason::bad(
-            "pan_crowded",
-            "More than one pan holds side by side: cook in turns or take two pans.",
-        ));
+        reasons.push(media::crowd_reason());
     }
     Suits {
         suits: !thick,
@@ -96,40 +77,27 @@ fn suits(piece: &Piece) -> Suits {
     }
 }
 
-fn programme(piece: &Piece, chosen: &Chosen) -> Result<Programme, InputError> {
-    let Settings {
-        hold_c,
-        pan_c,
-        turn_share,
-    } = settings(chosen)?;
-    let leg = |share, low, high, turned| Leg {
-        span: Span::Share(share),
-        low,
-        high,
-        plate_set_c: hold_c,
-        turned,
-    };
-    let pressed = Face::touching(media::CONTACT_PRESSED_W_M2K, Medium::Plate);
-    let unpressed = Face::touching(media::CONTACT_UNPRESSED_W_M2K, Medium::Plate);
+fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let (hold_c, turn) = (chosen.number("hold_c")?, chosen.number("turn_share")?);
+    let legs = vec![
+        Leg::share(
+            turn,
+            media::pressed(),
+            media::over_open_pan(FLESH_UP_WETNESS),
+        )
+        .set(hold_c),
+        Leg::share(
+            1.0 - turn,
+            media::over_open_pan(SKIN_UP_WETNESS),
+            media::unpressed(),
+        )
+        .set(hold_c)
+        .turned(),
+    ];
     Ok(Programme {
-        plate: Some(media::plate(piece, chosen)?),
-        legs: vec![
-            leg(
-                turn_share,
-                pressed,
-                media::over_open_pan(FLESH_UP_WETNESS),
-                false,
-            ),
-            leg(
-                1.0 - turn_share,
-                media::over_open_pan(SKIN_UP_WETNESS),
-                unpressed,
-                true,
-            ),
-        ],
+        reservoir: Some(media::plate(piece, chosen)?),
         rest: media::at_rest(true),
-        rest_s: REST_S,
-        hottest_c: media::wet_limit_c().min(pan_c.max(hold_c)),
+        ..Programme::new(piece, kitchen, legs)
     })
 }
 

@@ -4,16 +4,15 @@
 //! butter under and over, 8 min for small pieces, 14 for large.
 
 use super::advice::{Act, PlanFacts, Reason, Step, Suits};
+use super::kitchen::Kitchen;
 use super::media;
-use super::programme::{Leg, Programme, Span};
+use super::programme::{Leg, Programme};
 use super::settings::{Chosen, Spec, Takes, Unit};
 use super::{Method, Nature};
 use crate::InputError;
 use crate::fish::Piece;
 use crate::heat::Face;
 
-/// A couple of minutes, s. common practice, no source.
-const REST_S: f64 = 120.0;
 /// Thinner than this the oven dries it before it warms through evenly, mm.
 const THIN_MM: f64 = 8.0;
 
@@ -84,30 +83,13 @@ fn suits(piece: &Piece) -> Suits {
     }
 }
 
-/// How freely water leaves the top: `none` like raw flesh, oil a film, butter a seal.
-fn wetness(coating: &str) -> f64 {
-    match coating {
-        "oil" => 0.3,
-        "butter" => 0.1,
-        _ => 0.6,
-    }
-}
-
-fn programme(_: &Piece, chosen: &Chosen) -> Result<Programme, InputError> {
+fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
     let (oven_c, fan) = (chosen.number("oven_c")?, chosen.flag("fan")?);
-    let air = media::oven_air(oven_c, fan, wetness(chosen.word("coating")?));
+    let air = media::oven_air(oven_c, fan, media::wetness(chosen.word("coating")?));
+    let leg = Leg::share(1.0, media::oven_dish(oven_c, fan), Face::in_gas(air));
     Ok(Programme {
-        plate: None,
-        legs: vec![Leg {
-            span: Span::Share(1.0),
-            low: media::oven_dish(oven_c, fan),
-            high: Face::in_gas(air),
-            plate_set_c: 0.0,
-            turned: false,
-        }],
-        rest: media::at_rest(false),
-        rest_s: REST_S,
-        hottest_c: media::wet_limit_c().min(oven_c),
+        hottest_c: kitchen.boil_c().min(oven_c),
+        ..Programme::new(piece, kitchen, vec![leg])
     })
 }
 

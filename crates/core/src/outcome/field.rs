@@ -79,8 +79,8 @@ impl<'a> FieldSink<'a> {
             last_t_s: 0.0,
             last: [row(), row()],
             now: [row(), row()],
-            ln_setting: vec![0.0; column.grid.len()],
-            crust: vec![0.0; column.grid.len()],
+            ln_setting: vec![0.0; column.grid.flesh.len()],
+            crust: vec![0.0; column.grid.flesh.len()],
         }
     }
 
@@ -115,22 +115,23 @@ impl Sink for FieldSink<'_> {
     fn step(&mut self, moment: &Moment<'_>) {
         self.tally.step(moment);
         let grid = &self.column.grid;
-        let n = grid.len();
+        let flesh = grid.flesh.clone();
+        let n = flesh.len();
         for i in 0..n {
             self.ln_setting[i] = self.tally.setting(i).max(1e-9).ln();
-            self.crust[i] = self.tally.crustiness(i);
+            self.crust[i] = self.tally.crustiness(flesh.start + i);
         }
         let peaks = &self.tally.peaks().0;
         let depths = self.field.depths;
         for row in 0..depths {
             let share = (row as f64 + 0.5) / depths as f64;
-            let at = |cells: &[f64]| grid.sample(cells, cells[0], cells[n - 1], share);
+            let at = |cells: &[f64]| grid.sample_flesh(cells, share);
             self.now[0][row] = self.state(at(peaks), at(&self.ln_setting), at(&self.crust));
             self.now[1][row] = grid.sample(
                 moment.t_c,
                 moment.low_surface_c,
                 moment.high_surface_c,
-                share,
+                grid.flesh_share(share),
             );
         }
         let gap = self.field.end_s / (self.field.times - 1) as f64;

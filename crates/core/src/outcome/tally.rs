@@ -11,14 +11,14 @@ pub const OVERCOOKED_C: f64 = 66.0;
 /// A cell has set when it is half opaque.
 pub const SET_SHARE: f64 = 0.5;
 
-/// The highest temperature of every cell; all that the search for a time needs.
+/// The highest temperature of every cell of the flesh; all that the search for a time needs.
 #[derive(Debug, Clone, PartialEq)]
 pub struct PeakSink(pub Vec<f64>);
 
 impl PeakSink {
     /// For a column.
     pub fn new(column: &Column) -> Self {
-        Self(vec![f64::NEG_INFINITY; column.grid.len()])
+        Self(vec![f64::NEG_INFINITY; column.grid.flesh.len()])
     }
 
     /// Highest temperature of the coldest point: of the cell whose own highest is lowest.
@@ -29,13 +29,13 @@ impl PeakSink {
 
 impl Sink for PeakSink {
     fn step(&mut self, moment: &Moment<'_>) {
-        for (peak, t) in self.0.iter_mut().zip(moment.t_c) {
+        for (peak, t) in self.0.iter_mut().zip(moment.flesh_c) {
             *peak = peak.max(*t);
         }
     }
 }
 
-/// Everything that adds up in every cell.
+/// Everything that adds up in every cell of the flesh; the water in coats too.
 #[derive(Debug, Clone)]
 pub struct Tally<'a> {
     column: &'a Column,
@@ -48,7 +48,7 @@ pub struct Tally<'a> {
     best_60_s: Vec<f64>,
     last_c: Vec<f64>,
     water: Vec<f64>,
-    plate_low_c: Option<f64>,
+    reservoir_low_c: Option<f64>,
 }
 
 /// How a piece came out.
@@ -67,7 +67,7 @@ pub struct Outcome {
     /// Height of the cooked line from the skin side, share of the thickness.
     pub cooked_line_share: f64,
     /// Coldest the pan became.
-    pub plate_low_c: Option<f64>,
+    pub reservoir_low_c: Option<f64>,
     /// Safety figures.
     pub safety: Safety,
 }
@@ -75,7 +75,7 @@ pub struct Outcome {
 impl<'a> Tally<'a> {
     /// For a column.
     pub fn new(column: &'a Column) -> Self {
-        let zeros = || vec![0.0; column.grid.len()];
+        let zeros = || vec![0.0; column.grid.flesh.len()];
         Self {
             column,
             peaks: PeakSink::new(column),
@@ -86,8 +86,10 @@ impl<'a> Tally<'a> {
             above_60_s: zeros(),
             best_60_s: zeros(),
             last_c: Vec::new(),
-            water: vec![column.material.water_kg_m3; column.grid.len()],
-            plate_low_c: None,
+            water: (0..column.grid.len())
+                .map(|i| column.material(i).water_kg_m3)
+                .collect(),
+            reservoir_low_c: None,
         }
     }
 
@@ -101,14 +103,14 @@ impl<'a> Tally<'a> {
         self.setting[i]
     }
 
-    /// How opaque a cell is, 0 raw to 1: `1 - exp(-int k dt)`.
+    /// How opaque a cell of the flesh is, 0 raw to 1: `1 - exp(-int k dt)`.
     pub fn opaque_share(&self, i: usize) -> f64 {
         1.0 - (-self.setting[i]).exp()
     }
 
-    /// Crust of a cell, 0 to 1.
+    /// Crust of a cell, coats counted, 0 to 1.
     pub fn crustiness(&self, i: usize) -> f64 {
-        self.column.material.crustiness(self.water[i])
+        self.column.material(i).crustiness(self.water[i])
     }
 
     fn crust_mm(&self, cells: impl Iterator<Item = usize>) -> f64 {
@@ -123,31 +125,32 @@ impl<'a> Tally<'a> {
     pub fn outcome(&self, band: Band) -> Outcome {
         let grid = &self.column.grid;
         let n = grid.len();
-        let thickness = grid.thickness_m();
+        let flesh = grid.flesh.clone();
+        let (width, volume) = (&grid.width_m[flesh.clone()], &grid.volume_m[flesh.clone()]);
+        let thickness = grid.flesh_m();
         let share_of = |test: &dyn Fn(f64) -> bool| {
-            let cells = self.peaks.0.iter().zip(&grid.width_m);
+            let cells = self.peaks.0.iter().zip(width);
             cells
                 .filter(|(peak, _)| test(**peak))
                 .fold(0.0, |sum, (_, w)| sum + w)
                 / thickness
         };
         let least = |of: &[f64]| of.iter().copied().fold(f64::INFINITY, f64::min);
-        let volume: f64 = grid.volume_m.iter().sum();
-        let lost: f64 = grid
-            .volume_m
+        let raw = self.column.material(flesh.start);
+        let lost: f64 = volume
             .iter()
-            .zip(&self.water)
-            .map(|(v, w)| v * (self.column.material.water_kg_m3 - w))
+            .zip(&self.water[flesh.clone()])
+            .map(|(v, w)| v * (raw.water_kg_m3 - w))
             .sum();
-        let set = (0..n).take_while(|i| self.opaque_share(*i) >= SET_SHARE);
+        let set = (0..flesh.len()).take_while(|i| self.opaque_share(*i) >= SET_SHARE);
         Outcome {
             core_peak_c: self.peaks.coldest_c(),
             even_share: share_of(&|peak| peak >= band.low_c && peak <= band.high_c),
             overcooked_share: share_of(&|peak| peak > OVERCOOKED_C),
             crust_mm: [self.crust_mm(0..n), self.crust_mm((0..n).rev())],
-            weight_loss_share: lost / (volume * self.column.material.rho_kg_m3),
-            cooked_line_share: set.map(|i| grid.width_m[i]).sum::<f64>() / thickness,
-            plate_low_c: self.plate_low_c,
+            weight_loss_share: lost / (volume.iter().sum::<f64>() * raw.rho_kg_m3),
+            cooked_line_share: set.map(|i| width[i]).sum::<f64>() / thickness,
+            reservoir_low_c: self.reservoir_low_c,
             safety: Safety {
                 food_code_63c_15s: least(&self.best_63_s) >= safety::FOOD_CODE_S,
                 listeria_log: 6.0 * least(&self.f70_min) / safety::LISTERIA_6D_MIN,
@@ -172,7 +175,7 @@ impl Sink for Tally<'_> {
     fn step(&mut self, moment: &Moment<'_>) {
         self.peaks.step(moment);
         let dt = moment.dt_s;
-        for (i, t) in moment.t_c.iter().enumerate() {
+        for (i, t) in moment.flesh_c.iter().enumerate() {
             let before = self.last_c.get(i).copied().unwrap_or(*t);
             let (set_a, kill_a) = rates(before);
             let (set_b, kill_b) = rates(*t);
@@ -199,10 +202,13 @@ impl Sink for Tally<'_> {
             }
         }
         self.last_c.clear();
-        self.last_c.extend_from_slice(moment.t_c);
+        self.last_c.extend_from_slice(moment.flesh_c);
         self.water.copy_from_slice(moment.water_kg_m3);
-        if let Some(plate) = moment.plate_c {
-            self.plate_low_c = Some(self.plate_low_c.map_or(plate, |low| low.min(plate)));
+        if let Some(reservoir) = moment.reservoir_c {
+            self.reservoir_low_c = Some(
+                self.reservoir_low_c
+                    .map_or(reservoir, |low| low.min(reservoir)),
+            );
         }
     }
 }

@@ -1,8 +1,8 @@
 //! One piece under one programme, run as often as a question needs.
 
 use crate::fish::Piece;
-use crate::heat::{Column, Fineness, Grid, Marcher, Stage, Steps};
-use crate::matter::{Material, water};
+use crate::heat::{Column, Fineness, Marcher, Stage, Steps};
+use crate::matter::{FREEZE_C, Material};
 use crate::methods::{Nudge, Programme};
 use crate::outcome::PeakSink;
 
@@ -43,13 +43,17 @@ impl Stop {
 
 impl Bench {
     pub fn new(piece: &Piece, thickness_m: f64, programme: &Programme, nudge: &Nudge) -> Self {
-        let s = piece.cut.dimensionality() - 1.0;
+        let flesh = Material::flesh(&piece.composition);
+        let frozen = piece.start.value() < FREEZE_C;
         Self {
-            column: Column {
-                grid: Grid::new(thickness_m * nudge.thickness, s, Fineness::ORDINARY),
-                material: Material::flesh(&piece.composition),
-                boil_c: water::boiling_point_c(water::P_ATM_PA),
-            },
+            column: Column::coated(
+                thickness_m * nudge.thickness,
+                programme.shape_exponent,
+                Fineness::ORDINARY,
+                if frozen { flesh.freezing() } else { flesh },
+                [programme.coats[0].as_ref(), programme.coats[1].as_ref()],
+                programme.pressure_pa,
+            ),
             programme: if *nudge == Nudge::NONE {
                 programme.clone()
             } else {
@@ -61,7 +65,12 @@ impl Bench {
     }
 
     pub fn marcher(&self) -> Marcher<'_> {
-        Marcher::new(&self.column, self.start_c, self.programme.plate, self.steps)
+        Marcher::new(
+            &self.column,
+            self.start_c,
+            self.programme.reservoir,
+            self.steps,
+        )
     }
 
     /// Highest temperature of the coldest point when cooked for `total_s` and rested.

@@ -5,7 +5,7 @@ use super::ensemble;
 use crate::InputError;
 use crate::fish::{Piece, PieceAsked};
 use crate::heat::{Moment, Sink};
-use crate::methods::{Chosen, Method, Nudge, PlanFacts, Step, Value};
+use crate::methods::{Chosen, Kitchen, Method, Nudge, PlanFacts, Step, Value};
 use crate::outcome::{Band, FieldAsked, FieldSink, Outcome, SliceField, Tally, TargetAsked};
 
 /// A method as asked for.
@@ -26,6 +26,8 @@ pub struct PlanAsked {
     pub method: MethodAsked,
     /// The target.
     pub target: TargetAsked,
+    /// The kitchen.
+    pub kitchen: Kitchen,
     /// Run the ensemble too.
     pub range: bool,
     /// Sample the slice over time.
@@ -102,7 +104,7 @@ struct CoreAt {
 impl Sink for CoreAt {
     fn step(&mut self, moment: &Moment<'_>) {
         if moment.t_s <= self.at_s + 1e-6 {
-            self.core_c = moment.t_c.iter().copied().fold(f64::INFINITY, f64::min);
+            self.core_c = moment.core_c();
         }
     }
 }
@@ -134,7 +136,7 @@ pub(super) fn plan_checked(
     band: Band,
     asked: &PlanAsked,
 ) -> Result<Plan, InputError> {
-    let programme = (method.programme)(piece, &chosen)?;
+    let programme = (method.programme)(piece, &chosen, &asked.kitchen)?;
     let bench = Bench::new(piece, piece.thickness.metres(), &programme, &Nudge::NONE);
     let guess_s = first_guess_s(piece.thickness.value());
     let found = bench.time_for(band.middle_c(), guess_s);
@@ -290,9 +292,9 @@ fn warn(
             by_k,
         })
     };
-    if let (Some(plate), Some(low_c)) = (programme.plate, outcome.plate_low_c) {
-        let hold_c = chosen.number("hold_c").unwrap_or(plate.start_c);
-        let drop_k = plate.start_c.min(hold_c) - low_c;
+    if let (Some(reservoir), Some(low_c)) = (programme.reservoir, outcome.reservoir_low_c) {
+        let hold_c = chosen.number("hold_c").unwrap_or(reservoir.start_c);
+        let drop_k = reservoir.start_c.min(hold_c) - low_c;
         if drop_k > PAN_DROP_K {
             add(
                 "pan_drops",
@@ -301,7 +303,7 @@ fn warn(
                 Some(drop_k),
             );
         }
-        if plate.start_c.max(hold_c) > plate.hottest_c() {
+        if reservoir.start_c.max(hold_c) > reservoir.hottest_c() {
             add("hob_too_weak", "This hob cannot hold a pan that hot.", None);
         }
     }

@@ -3,7 +3,7 @@
 use super::planner::{MethodAsked, Plan, PlanAsked, plan_checked};
 use crate::InputError;
 use crate::fish::{Piece, PieceAsked, Skin};
-use crate::methods::{Chosen, Method, Reason};
+use crate::methods::{Chosen, Kitchen, Method, Reason};
 use crate::outcome::{FieldAsked, TargetAsked};
 
 /// What matters to the cook, each on or off.
@@ -32,6 +32,8 @@ pub struct RankAsked {
     pub piece: PieceAsked,
     /// The target.
     pub target: TargetAsked,
+    /// The kitchen.
+    pub kitchen: Kitchen,
     /// What matters.
     pub wishes: Wishes,
     /// Sample the slice over time of each.
@@ -77,6 +79,7 @@ pub fn rank(asked: &RankAsked) -> Result<Vec<Way>, InputError> {
                     settings: Vec::new(),
                 },
                 target: asked.target.clone(),
+                kitchen: asked.kitchen,
                 range: false,
                 field: asked.field,
                 late_s: 0.0,

@@ -4,7 +4,7 @@ use super::bench::Bench;
 use crate::InputError;
 use crate::fish::{Piece, PieceAsked};
 use crate::heat::{Ledger, Moment, Sink};
-use crate::methods::{Chosen, Method, Nudge};
+use crate::methods::{Chosen, Kitchen, Method, Nudge};
 use crate::outcome::{Band, Outcome, Tally, TargetAsked};
 use crate::plan::planner::MethodAsked;
 use crate::quantity::checked;
@@ -16,6 +16,8 @@ pub struct SimulateAsked {
     pub piece: PieceAsked,
     /// The method.
     pub method: MethodAsked,
+    /// The kitchen.
+    pub kitchen: Kitchen,
     /// Time of each leg on the heat, s.
     pub sides_s: Vec<f64>,
     /// Time of the rest, s.
@@ -65,7 +67,7 @@ impl Sink for Series {
     fn step(&mut self, moment: &Moment<'_>) {
         let now = SeriesPoint {
             t_s: moment.t_s,
-            core_c: moment.t_c.iter().copied().fold(f64::INFINITY, f64::min),
+            core_c: moment.core_c(),
             skin_c: moment.low_surface_c,
             flesh_c: moment.high_surface_c,
         };
@@ -102,7 +104,7 @@ pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
     let piece = Piece::new(&asked.piece)?;
     let method = Method::find(&asked.method.kind)?;
     let chosen = Chosen::read(method.kind, method.settings, &asked.method.settings)?;
-    let programme = (method.programme)(&piece, &chosen)?;
+    let programme = (method.programme)(&piece, &chosen, &asked.kitchen)?;
     if asked.sides_s.len() != programme.legs.len() {
         return Err(InputError::SidesDoNotFit {
             given: asked.sides_s.len(),
@@ -128,12 +130,7 @@ pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
     let stages = programme.stages(&asked.sides_s, asked.rest_s);
     let cooking = &stages[..stages.len() - 1];
     marcher.run(cooking, &mut (&mut tally, &mut series));
-    let core_at_off_c = marcher
-        .moment(0.0)
-        .t_c
-        .iter()
-        .copied()
-        .fold(f64::INFINITY, f64::min);
+    let core_at_off_c = marcher.moment(0.0).core_c();
     marcher.run(&stages[stages.len() - 1..], &mut (&mut tally, &mut series));
 
     let ledger = marcher.ledger();

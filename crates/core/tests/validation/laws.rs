@@ -5,7 +5,7 @@ use cindo_core::heat::{
     Column, Face, Fineness, Gas, Grid, Marcher, Medium, Moment, Sink, Stage, Steps,
 };
 use cindo_core::matter::{Composition, Material};
-use cindo_core::methods::Value;
+use cindo_core::methods::{Kitchen, Value};
 use cindo_core::outcome::TargetAsked;
 use cindo_core::plan::{MethodAsked, PlanAsked, SimulateAsked, plan, simulate};
 use proptest::prelude::*;
@@ -41,6 +41,7 @@ fn off_s(thickness_mm: f64, method: MethodAsked) -> f64 {
         piece: piece(thickness_mm, 8.0),
         method,
         target: TargetAsked::Usual,
+        kitchen: Kitchen::SEA_LEVEL,
         range: false,
         field: None,
         late_s: 0.0,
@@ -74,6 +75,7 @@ proptest! {
         let done = simulate(&SimulateAsked {
             piece: piece(thickness, start),
             method: sear(pan, pan - 30.0),
+            kitchen: Kitchen::SEA_LEVEL,
             sides_s: vec![first, second],
             rest_s: rest,
         }).unwrap();
@@ -98,7 +100,7 @@ proptest! {
         let (low, high) = (sear(215.0, oven + 60.0), sear(215.0, oven + 60.0 + more));
         prop_assert!(off_s(thickness, high.clone()) < 1.03 * off_s(thickness, low.clone()));
         let core = |method| simulate(&SimulateAsked {
-            piece: piece(thickness, 8.0), method, sides_s: vec![8.0 * thickness, 60.0], rest_s: 0.0,
+            piece: piece(thickness, 8.0), method, kitchen: Kitchen::SEA_LEVEL, sides_s: vec![8.0 * thickness, 60.0], rest_s: 0.0,
         }).unwrap().core_at_off_c;
         // 0.05 K: one step's error allowed, and the runs take other steps. Past 66 C the core
         // of a thin piece dries too, and nobody cooks it on.
@@ -114,17 +116,13 @@ proptest! {
         wetness in 0.0..1.0,
     ) {
         let flesh = Composition::new(0.8, 0.178, 0.01, 0.012).unwrap();
-        let column = Column {
-            grid: Grid::new(thickness * 1e-3, 0.0, Fineness::ORDINARY),
-            material: Material::flesh(&flesh),
-            boil_c: 100.0,
-        };
+        let column = Column::bare(Grid::new(thickness * 1e-3, 0.0, Fineness::ORDINARY), Material::flesh(&flesh));
         let gas = Gas { t_c: oven, h_w_m2k: 20.0, emissivity: 0.9, wall_c: oven, vapour_pa: 2500.0, wetness };
         let stage = Stage {
             duration_s: seconds,
             low: Face::touching(400.0, Medium::Held(oven)),
             high: Face::in_gas(gas),
-            plate_set_c: 0.0,
+            set_c: 0.0,
         };
         let mut bounds = Bounds(f64::INFINITY, f64::NEG_INFINITY);
         Marcher::new(&column, start, None, Steps::ORDINARY).run(&[stage], &mut bounds);
@@ -136,16 +134,12 @@ proptest! {
     #[test]
     fn law_flipped_problem_flipped_answer(thickness in 5.0..40.0, pan in 60.0..250.0, seconds in 10.0..900.0) {
         let flesh = Composition::new(0.8, 0.178, 0.01, 0.012).unwrap();
-        let column = Column {
-            grid: Grid::new(thickness * 1e-3, 0.0, Fineness::ORDINARY),
-            material: Material::flesh(&flesh),
-            boil_c: 100.0,
-        };
+        let column = Column::bare(Grid::new(thickness * 1e-3, 0.0, Fineness::ORDINARY), Material::flesh(&flesh));
         let hot = Face::touching(300.0, Medium::Held(pan));
         let cool = Face::in_gas(Gas { t_c: 30.0, h_w_m2k: 8.0, emissivity: 0.9, wall_c: 30.0, vapour_pa: 1500.0, wetness: 0.5 });
         let run = |low, high| {
             let mut marcher = Marcher::new(&column, 8.0, None, Steps::ORDINARY);
-            marcher.run(&[Stage { duration_s: seconds, low, high, plate_set_c: 0.0 }], &mut ());
+            marcher.run(&[Stage { duration_s: seconds, low, high, set_c: 0.0 }], &mut ());
             marcher.moment(0.0).t_c.to_vec()
         };
         let (one, other) = (run(hot, cool), run(cool, hot));
@@ -165,6 +159,7 @@ fn law_no_dependence_on_the_output() {
             piece: piece(22.0, 8.0),
             method: sear(215.0, 185.0),
             target: TargetAsked::Usual,
+            kitchen: Kitchen::SEA_LEVEL,
             range: false,
             field,
             late_s: 0.0,
@@ -193,6 +188,7 @@ fn law_the_window_ends_where_the_band_ends() {
             piece: piece(24.0, 8.0),
             method: sear(215.0, 185.0),
             target: TargetAsked::Usual,
+            kitchen: Kitchen::SEA_LEVEL,
             range: false,
             field: None,
             late_s,

@@ -5,7 +5,7 @@ use crate::error::RequestError;
 use base64::Engine;
 use base64::engine::general_purpose::STANDARD;
 use cindo_core::heat::{BareAnswer, BareFace, BareProblem, BareStage, Geometry};
-use cindo_core::methods::{Act, Spec, Takes, Value};
+use cindo_core::methods::{Act, Kitchen, Spec, Takes, Value};
 use cindo_core::outcome::{FieldAsked, SliceField};
 use cindo_core::plan::{
     Plan, PlanAsked, RankAsked, SimulateAsked, Simulated, Way, Wishes, plan, rank, simulate,
@@ -31,6 +31,14 @@ impl FieldAskedWire {
     }
 }
 
+/// The kitchen: water boils lower up a hill.
+#[derive(Debug, Clone, Copy, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct KitchenWire {
+    /// Height above the sea, m, -400 to 5000.
+    pub altitude_m: f64,
+}
+
 const fn yes() -> bool {
     true
 }
@@ -46,6 +54,9 @@ pub struct PlanRequest {
     /// The target.
     #[serde(default)]
     pub target: TargetWire,
+    /// The kitchen.
+    #[serde(default)]
+    pub kitchen: KitchenWire,
     /// Run the ensemble too; without it `look_from_s` and `latest_s` are `off_heat_s`.
     #[serde(default = "yes")]
     pub range: bool,
@@ -67,6 +78,7 @@ impl PlanRequest {
             piece: (&self.piece).into(),
             method: (&self.method).into(),
             target: self.target.asked()?,
+            kitchen: Kitchen::at(self.kitchen.altitude_m)?,
             range: self.range,
             field: FieldAskedWire::asked(self.field)?,
             late_s: self.late_s,
@@ -384,7 +396,7 @@ impl From<Plan> for PlanAnswer {
             crust_mm: plan.outcome.crust_mm,
             weight_loss_share: plan.outcome.weight_loss_share,
             cooked_line_share: plan.outcome.cooked_line_share,
-            pan_low_c: plan.outcome.plate_low_c,
+            pan_low_c: plan.outcome.reservoir_low_c,
             safety: SafetyWire {
                 food_code_63c_15s: safety.food_code_63c_15s,
                 listeria_log: safety.listeria_log,
@@ -427,6 +439,9 @@ pub struct RankRequest {
     /// The target.
     #[serde(default)]
     pub target: TargetWire,
+    /// The kitchen.
+    #[serde(default)]
+    pub kitchen: KitchenWire,
     /// What matters.
     #[serde(default)]
     pub wishes: WishesWire,
@@ -501,6 +516,7 @@ impl RankRequest {
         let ways = rank(&RankAsked {
             piece: (&self.piece).into(),
             target: self.target.asked()?,
+            kitchen: Kitchen::at(self.kitchen.altitude_m)?,
             wishes: Wishes {
                 crisp: w.crisp,
                 tender: w.tender,
@@ -536,6 +552,9 @@ pub struct SimulateRequest {
     pub piece: PieceWire,
     /// The method.
     pub method: MethodWire,
+    /// The kitchen.
+    #[serde(default)]
+    pub kitchen: KitchenWire,
     /// The times.
     pub times: TimesWire,
 }
@@ -601,6 +620,7 @@ impl SimulateRequest {
         let done = simulate(&SimulateAsked {
             piece: (&self.piece).into(),
             method: (&self.method).into(),
+            kitchen: Kitchen::at(self.kitchen.altitude_m)?,
             sides_s: self.times.sides_s.clone(),
             rest_s: self.times.rest_s,
         })?;

@@ -114,6 +114,8 @@ method_wire! {
     turn_share: f64 => |v| Value::Number(*v);
     /// home_gas, strong_gas, coil or induction.
     hob: String => |v| Value::Word(v.clone());
+    /// Lifted off the plate, so that steam gets under.
+    rack: bool => |v| Value::Flag(*v);
     /// Lid on.
     lid: bool => |v| Value::Flag(*v);
     /// Lid on for the last so many seconds.

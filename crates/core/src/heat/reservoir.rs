@@ -1,0 +1,106 @@
+//! Something lumped that the fish touches and cools: the plate of a pan on its hob, a bath of
+//! oil with its heater, a pot of liquid, a dish in an oven.
+//!
+//! `c dT/dt = q_heater + loss (ambient - T) - cover q_fish`, all by one area: that of the plate
+//! for a pan, that of the fish for a bath. The heater gives up to its most and is turned to hold
+//! what is asked. So a light pan crowded with cold fish drops, and a strong hob brings it back.
+
+/// How far below the asked temperature the heater is turned full on, K.
+const FULL_ON_K: f64 = 12.0;
+
+/// A lumped body with a heater.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Reservoir {
+    /// Temperature when the fish goes in, C.
+    pub start_c: f64,
+    /// Heat capacity by area, J/(m2 K).
+    pub capacity_j_m2k: f64,
+    /// Most heat by area the heater gives, W/m2; none for a dish in an oven.
+    pub most_w_m2: f64,
+    /// Exchange with what is around, W/(m2 K).
+    pub loss_w_m2k: f64,
+    /// What is around, C.
+    pub ambient_c: f64,
+    /// Area of fish faces by area of the body.
+    pub cover_share: f64,
+}
+
+impl Reservoir {
+    /// Temperature after `dt_s`, when the fish took `fish_w_m2` by its own area and the heater
+    /// is turned to hold `set_c`.
+    pub(super) fn step(&self, t_c: f64, set_c: f64, fish_w_m2: f64, dt_s: f64) -> f64 {
+        let gain = self.most_w_m2 / FULL_ON_K;
+        let hold = self.loss_w_m2k * (set_c - self.ambient_c);
+        let stored = self.capacity_j_m2k / dt_s;
+        let base = stored * t_c + self.loss_w_m2k * self.ambient_c - self.cover_share * fish_w_m2;
+        if self.most_w_m2 <= 0.0 {
+            return base / (stored + self.loss_w_m2k);
+        }
+        // Implicit, the heater in proportion to what is missing; then held to what it can give.
+        let t_new = (base + hold + gain * set_c) / (stored + self.loss_w_m2k + gain);
+        let asked = hold + gain * (set_c - t_new);
+        let given = asked.clamp(0.0, self.most_w_m2);
+        if given == asked {
+            t_new
+        } else {
+            (base + given) / (stored + self.loss_w_m2k)
+        }
+    }
+
+    /// Hottest the heater can hold this with nothing in it, C.
+    pub fn hottest_c(&self) -> f64 {
+        self.ambient_c + self.most_w_m2 / self.loss_w_m2k
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    const CLAD: Reservoir = Reservoir {
+        start_c: 200.0,
+        capacity_j_m2k: 10e3,
+        most_w_m2: 25e3,
+        loss_w_m2k: 25.0,
+        ambient_c: 22.0,
+        cover_share: 0.5,
+    };
+
+    fn after(body: &Reservoir, set_c: f64, fish_w_m2: f64, seconds: usize) -> f64 {
+        (0..seconds).fold(body.start_c, |t, _| body.step(t, set_c, fish_w_m2, 1.0))
+    }
+
+    #[test]
+    fn empty_pan_is_held_where_it_is_asked_to_be() {
+        assert!((after(&CLAD, 200.0, 0.0, 300) - 200.0).abs() < 1e-9);
+        assert!((after(&CLAD, 170.0, 0.0, 900) - 170.0).abs() < 0.5);
+    }
+
+    #[test]
+    fn light_pan_drops_further_than_heavy_one() {
+        let light = Reservoir {
+            capacity_j_m2k: 7.5e3,
+            ..CLAD
+        };
+        let heavy = Reservoir {
+            capacity_j_m2k: 15e3,
+            ..CLAD
+        };
+        let load = 60e3; // more than the hob gives
+        assert!(after(&light, 200.0, load, 20) < after(&heavy, 200.0, load, 20) - 5.0);
+    }
+
+    /// Without a heater it comes to what is around: lumped, T = Ta + (T0 - Ta) exp(-t h / c).
+    #[test]
+    fn exact_dish_warms_in_an_oven() {
+        let dish = Reservoir {
+            start_c: 22.0,
+            most_w_m2: 0.0,
+            ambient_c: 200.0,
+            ..CLAD
+        };
+        let exact = 200.0 - 178.0 * (-300.0_f64 * 25.0 / 10e3).exp();
+        // First order in the step of 1 s: 0.1 % of the step in temperature.
+        assert!((after(&dish, 0.0, 0.0, 300) - exact).abs() < 0.2);
+    }
+}

@@ -1,0 +1,84 @@
+//! Grill basket.
+//!
+//! common practice, no source: 2 min a side on high, then low with the lid down 4 min and more.
+
+use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
+use super::kitchen::Kitchen;
+use super::programme::{Leg, Programme};
+use super::settings::Chosen;
+use super::{Method, Nature, media, suiting};
+use crate::InputError;
+use crate::fish::Piece;
+use crate::heat::Face;
+
+pub(super) static METHOD: Method = Method {
+    kind: "grill_basket",
+    name: "Grill basket",
+    summary: "Two minutes a side on high, then low with the lid down.",
+    settings: &[media::celsius("grill_c", "Grate", (150.0, 320.0), 230.0)],
+    suits,
+    programme,
+    steps,
+    nature: Nature {
+        hands_off: 0.4,
+        little_smell: 1.0,
+        little_fat: 0.7,
+    },
+};
+
+const BARE: bool = false;
+const THIN_MM: f64 = 5.0;
+/// Low fire after the two sides, C, and the share of the time each side has on high.
+const LOW_C: f64 = 160.0;
+const HIGH_SHARE: f64 = 0.22;
+
+fn suits(piece: &Piece) -> Suits {
+    let breaks = suiting::delicate(piece) && BARE;
+    let thin = suiting::mm(piece) < THIN_MM;
+    let mut reasons = vec![Reason::good("outdoors", "Smoke and smell stay outside.")];
+    if breaks {
+        reasons.push(suiting::breaks());
+    }
+    if thin {
+        reasons.push(Reason::bad(
+            "thin_for_grate",
+            "So thin that it sticks and falls through.",
+        ));
+    }
+    if suiting::fatty(piece) {
+        reasons.push(suiting::fat_forgives());
+    }
+    Suits::unless(
+        thin || (suiting::whole(piece) && suiting::mm(piece) > 60.0),
+        reasons,
+    )
+}
+
+fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let grill_c = chosen.number("grill_c")?;
+    let open = media::over_open_pan(0.3);
+    let lid = Face::in_gas(media::oven_air(LOW_C, false, 0.3));
+    let legs = vec![
+        Leg::share(HIGH_SHARE, media::grate(grill_c), open),
+        Leg::share(HIGH_SHARE, open, media::grate(grill_c)).turned(),
+        Leg::share(1.0 - 2.0 * HIGH_SHARE, lid, media::grate(LOW_C)),
+    ];
+    Ok(Programme::new(piece, kitchen, legs))
+}
+
+fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
+    let mut steps = vec![
+        Step::new(
+            -900.0,
+            Act::Prepare,
+            "Grill hot; oil the basket, shut the fish in",
+        )
+        .at_c(chosen.number("grill_c").unwrap_or_default()),
+        Step::new(0.0, Act::Start, "On, over the high fire"),
+    ];
+    steps.extend(facts.turns("Turn the basket", &["Marked and lightly brown."]));
+    let low_s = 2.0 * HIGH_SHARE * facts.off_heat_s;
+    steps.push(Step::new(low_s, Act::Adjust, "Fire low, lid down").at_c(LOW_C));
+    steps.extend(facts.finish("Off, open the basket", &[done::TESTER, done::DENT]));
+    steps
+}
