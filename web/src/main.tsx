@@ -4,7 +4,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter, Link, Route, Routes, useNavigate } from "react-router";
 import "./app.css";
 import { Counter } from "./features/counter";
-import { Keys, PieceProvider, Rail, useKeys, usePiece, useStored } from "./shell";
+import { Keys, PieceProvider, Rail, UnitSwitch, useKeys, usePiece, useStored } from "./shell";
 import { UnitsContext } from "./ui";
 import { METRIC, type Units } from "./units";
 
@@ -72,6 +72,10 @@ function House() {
             <Route path="*" element={<Nowhere />} />
           </Routes>
         </Suspense>
+        <p className="md:hidden no-print flex items-center px-4 text-small quiet">
+          Units
+          <UnitSwitch units={units} setUnits={setUnits} />
+        </p>
       </main>
       <Keys open={keys} close={() => setKeys(false)} />
     </UnitsContext.Provider>

@@ -15,16 +15,10 @@ const VIEWS = [
   { to: "/book", name: "Book", mark: MARKS.book, key: "3" },
 ];
 
-type Props = {
-  units: Units;
-  setUnits: (units: Units) => void;
-  night: boolean;
-  setNight: (night: boolean) => void;
-  showKeys: () => void;
-};
+type Switch = { units: Units; setUnits: (units: Units) => void };
 
-export function Rail({ units, setUnits, night, setNight, showKeys }: Props) {
-  const { query } = usePiece();
+/** The three units, each switched on its own: cooks mix them. */
+export function UnitSwitch({ units, setUnits }: Switch) {
   const flip = [
     {
       now: `°${units.heat}`,
@@ -42,6 +36,30 @@ export function Rail({ units, setUnits, night, setNight, showKeys }: Props) {
       what: "Weight unit",
     },
   ];
+  return flip.map((unit) => (
+    <button
+      key={unit.what}
+      type="button"
+      className="min-h-11 px-3 text-left text-small cursor-pointer hover:bg-base-300"
+      aria-label={`${unit.what}: ${unit.now}. Change`}
+      data-testid={`unit-${unit.what.split(" ")[0]?.toLowerCase()}`}
+      onClick={() => setUnits(unit.next)}
+    >
+      {unit.now}
+    </button>
+  ));
+}
+
+type Props = {
+  units: Units;
+  setUnits: (units: Units) => void;
+  night: boolean;
+  setNight: (night: boolean) => void;
+  showKeys: () => void;
+};
+
+export function Rail({ units, setUnits, night, setNight, showKeys }: Props) {
+  const { query } = usePiece();
   return (
     <nav
       aria-label="Views"
@@ -76,18 +94,9 @@ export function Rail({ units, setUnits, night, setNight, showKeys }: Props) {
         </NavLink>
       ))}
       <div className="flex md:flex-col md:mt-auto md:pb-3 items-center md:items-stretch">
-        {flip.map((unit) => (
-          <button
-            key={unit.what}
-            type="button"
-            className="hidden sm:block md:block min-h-11 px-3 text-left figures text-small cursor-pointer hover:bg-base-300"
-            aria-label={`${unit.what}: ${unit.now}. Change`}
-            data-testid={`unit-${unit.what.split(" ")[0]?.toLowerCase()}`}
-            onClick={() => setUnits(unit.next)}
-          >
-            {unit.now}
-          </button>
-        ))}
+        <span className="hidden md:contents">
+          <UnitSwitch units={units} setUnits={setUnits} />
+        </span>
         <button
           type="button"
           className="min-h-11 px-3 text-left text-small cursor-pointer hover:bg-base-300"

@@ -1,5 +1,5 @@
 export { Keys } from "./Keys";
 export { PieceProvider, usePiece } from "./PieceContext";
-export { Rail } from "./Rail";
+export { Rail, UnitSwitch } from "./Rail";
 export { useKeys } from "./useKeys";
 export { useStored } from "./useStored";

@@ -27,7 +27,7 @@ const PAD = { left: 44, right: 12, top: 30, bottom: 46 };
 
 /** Where a state's name fits: the column in which it is tallest, and its middle there. */
 function places(field: Field, names: readonly string[]) {
-  const best = names.map(() => ({ run: 0, time: 0, depth: 0 }));
+  const best = names.map(() => ({ run: 0, time: 0, depth: 0, named: false }));
   const columns = 48;
   const rows = 40;
   for (let i = 2; i < columns; i++) {
@@ -42,6 +42,19 @@ function places(field: Field, names: readonly string[]) {
         Object.assign(spot, { run, time: (i + 0.5) / columns, depth: (from + j) / 2 / rows });
       from = j;
     }
+  }
+  // The target is named first; a name that would lie on another is left out.
+  for (const i of [2, 0, 3, 4, 5, 1]) {
+    const spot = best[i];
+    if (!spot) continue;
+    const near = best.some(
+      (b, k) =>
+        k !== i &&
+        b.named &&
+        Math.abs(b.time - spot.time) < 0.16 &&
+        Math.abs(b.depth - spot.depth) < 0.1,
+    );
+    spot.named = spot.run > 0 && !near;
   }
   return best;
 }
@@ -132,7 +145,7 @@ export function SliceOverTime(props: Props) {
           strokeWidth={3}
         />
         {labels.map((spot, i) =>
-          spot.run * plot > 17 ? (
+          spot.named && spot.run * plot > 17 ? (
             <text
               // biome-ignore lint/suspicious/noArrayIndexKey: one name a state, in a fixed order
               key={i}
@@ -143,7 +156,13 @@ export function SliceOverTime(props: Props) {
               fontWeight={600}
               fill={theme === "night" || i === 0 || i >= 4 ? "#fff" : "#15191f"}
               style={{ paintOrder: "stroke" }}
-              stroke={theme === "night" ? "rgb(8 10 16 / 0.75)" : i === 0 || i >= 4 ? "rgb(20 24 34 / 0.45)" : "rgb(255 255 255 / 0.5)"}
+              stroke={
+                theme === "night"
+                  ? "rgb(8 10 16 / 0.75)"
+                  : i === 0 || i >= 4
+                    ? "rgb(20 24 34 / 0.45)"
+                    : "rgb(255 255 255 / 0.5)"
+              }
               strokeWidth={3}
             >
               {names[i]}

@@ -20,7 +20,10 @@ type Props = {
 export function Dial(props: Props) {
   const { label, quantity, value, min, max, step, usual, field, problem, onChange } = props;
   const units = useUnits();
-  const at = scale(quantity, units);
+  const base = scale(quantity, units);
+  // A setting in tenths of a millimetre needs them seen.
+  const fine = quantity === "millimetre" && step < 1;
+  const at = fine ? { ...base, digits: base.digits + 1 } : base;
   const id = useId();
   const [text, setText] = useState<string | null>(null);
   const shown = text ?? figure(value, at);

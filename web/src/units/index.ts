@@ -2,7 +2,7 @@
 export type Units = { heat: "C" | "F"; length: "mm" | "in"; mass: "g" | "oz" };
 export const METRIC: Units = { heat: "C", length: "mm", mass: "g" };
 
-export type Quantity = "celsius" | "millimetre" | "gram" | "second" | "share" | "plain";
+export type Quantity = "celsius" | "millimetre" | "gram" | "second" | "share" | "litre" | "plain";
 
 type Scale = {
   unit: string;
@@ -23,6 +23,7 @@ const OZ: Scale = {
   show: (g) => g / 28.349523,
   read: (oz) => oz * 28.349523,
 };
+const L: Scale = { unit: "l", digits: 1, show: same, read: same };
 const S: Scale = { unit: "s", digits: 0, show: same, read: same };
 const SHARE: Scale = { unit: "%", digits: 0, show: (s) => s * 100, read: (p) => p / 100 };
 const PLAIN: Scale = { unit: "", digits: 0, show: same, read: same };
@@ -38,6 +39,8 @@ export function scale(quantity: Quantity, units: Units): Scale {
       return units.mass === "g" ? G : OZ;
     case "second":
       return S;
+    case "litre":
+      return L;
     case "share":
       return SHARE;
     case "plain":

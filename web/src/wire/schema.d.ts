@@ -415,6 +415,15 @@ export interface components {
             /** @description Low face. */
             low: components["schemas"]["FaceWire"];
         };
+        /** @description The kitchen: water boils lower up a hill. */
+        KitchenWire: {
+            /**
+             * Format: double
+             * @description Height above the sea, m, -400 to 5000.
+             * @default 0
+             */
+            altitude_m: number;
+        };
         /** @description A level of doneness. */
         LevelWire: {
             /**
@@ -498,6 +507,8 @@ export interface components {
              * @description Pan when the fish goes in, C.
              */
             pan_c?: number | null;
+            /** @description Lifted off the plate, so that steam gets under. */
+            rack?: boolean | null;
             /**
              * Format: double
              * @description Share of the time on the first side.
@@ -641,6 +652,8 @@ export interface components {
         /** @description Settings and target in. */
         PlanRequest: {
             field?: components["schemas"]["FieldAskedWire"] | null;
+            /** @description The kitchen. */
+            kitchen?: components["schemas"]["KitchenWire"];
             /**
              * Format: double
              * @description Leave the heat this much later than planned, s; negative for earlier.
@@ -663,6 +676,8 @@ export interface components {
         /** @description Piece, target and wishes in. */
         RankRequest: {
             field?: components["schemas"]["FieldAskedWire"] | null;
+            /** @description The kitchen. */
+            kitchen?: components["schemas"]["KitchenWire"];
             /** @description The piece. */
             piece: components["schemas"]["PieceWire"];
             /** @description The target. */
@@ -828,6 +843,8 @@ export interface components {
         };
         /** @description Settings and times in. */
         SimulateRequest: {
+            /** @description The kitchen. */
+            kitchen?: components["schemas"]["KitchenWire"];
             /** @description The method. */
             method: components["schemas"]["MethodWire"];
             /** @description The piece. */

@@ -5,7 +5,7 @@
 use super::face::{Face, Line};
 use super::grid::{Fineness, Grid};
 use super::reservoir::Reservoir;
-use crate::matter::{Material, water};
+use crate::matter::{Holding, Material, water};
 
 /// A coat on one face: batter, flour, crust, salt, the air in a parcel.
 #[derive(Debug, Clone)]
@@ -212,6 +212,8 @@ const SHORTEST_STEP_S: f64 = 1e-4;
 const MOST_GROWTH: f64 = 2.0;
 /// Free water, as share of the first, below which a surface evaporates less and less.
 const DAMP_SHARE: f64 = 0.4;
+/// Water contents this near count as even, kg/m3.
+const EVENLY_WET_KG_M3: f64 = 1e-3;
 /// Free water that counts as none, as share of the first.
 const NO_WATER_SHARE: f64 = 1e-9;
 
@@ -225,6 +227,8 @@ pub struct Marcher<'a> {
     pub t_s: f64,
     t_c: Vec<f64>,
     water: Vec<f64>,
+    /// Properties of each cell with the water it holds.
+    holding: Vec<Holding>,
     low_surface_c: f64,
     high_surface_c: f64,
     reservoir_c: f64,
@@ -236,6 +240,8 @@ pub struct Marcher<'a> {
 /// Room for one step, taken once.
 #[derive(Debug, Clone)]
 struct Work {
+    /// Heat capacity by volume, lagged, J/(m3 K); and by area and step, W/(m2 K).
+    lagged: Vec<f64>,
     capacity: Vec<f64>,
     conductance: Vec<f64>,
     upper: Vec<f64>,
@@ -244,6 +250,8 @@ struct Work {
     t_new: Vec<f64>,
     rate: Vec<f64>,
     mode: Vec<Mode>,
+    /// Some cell is not free.
+    boils: bool,
 }
 
 /// What the two faces give their cells: `flux = source - sink * cell_c`, W/m2.
@@ -301,12 +309,16 @@ impl<'a> Marcher<'a> {
             t_s: 0.0,
             t_c: vec![start_c; n],
             water: (0..n).map(|i| column.material(i).water_kg_m3).collect(),
+            holding: (0..n)
+                .map(|i| column.material(i).holding(column.material(i).water_kg_m3))
+                .collect(),
             low_surface_c: start_c,
             high_surface_c: start_c,
             reservoir_c: reservoir.map_or(start_c, |p| p.start_c),
             latent_j_kg: water::latent_heat_j_kg(column.boil_c),
             ledger: Ledger::default(),
             work: Work {
+                lagged: vec![0.0; n],
                 capacity: vec![0.0; n],
                 conductance: vec![0.0; n],
                 upper: vec![0.0; n],
@@ -315,6 +327,7 @@ impl<'a> Marcher<'a> {
                 t_new: vec![0.0; n],
                 rate: vec![0.0; n],
                 mode: vec![Mode::Free; n],
+                boils: false,
             },
         }
     }
@@ -489,14 +502,24 @@ impl<'a> Marcher<'a> {
         let n = self.t_c.len();
         let (t_c, water) = (&self.t_c[..n], &self.water[..n]);
         let (width, volume, wall) = (&grid.width_m[..n], &grid.volume_m[..n], &grid.wall[..n]);
+        let lagged = &mut self.work.lagged[..n];
         let capacity = &mut self.work.capacity[..n];
         let conductance = &mut self.work.conductance[..n];
         let per_dt = 1.0 / dt;
+        let holding = &self.holding[..n];
         let (mut k_before, mut width_before) = (1.0, 0.0);
         for i in 0..n {
-            let material = column.material(i);
-            capacity[i] = material.capacity_j_m3k(t_c[i], water[i]) * volume[i] * per_dt;
-            let k = material.k_w_mk(t_c[i], water[i]);
+            let (heat, k) = if holding[i].covers(t_c[i]) {
+                holding[i].capacity_and_k(t_c[i])
+            } else {
+                let material = column.material(i);
+                (
+                    material.capacity_j_m3k(t_c[i], water[i]),
+                    material.k_w_mk(t_c[i], water[i]),
+                )
+            };
+            lagged[i] = heat;
+            capacity[i] = heat * volume[i] * per_dt;
             // Between cell i-1 and i: G = A / (dx1/(2 k1) + dx2/(2 k2)).
             conductance[i] =
                 2.0 * wall[i] * k_before * k / (width_before * k + width[i] * k_before);
@@ -571,16 +594,10 @@ impl<'a> Marcher<'a> {
     fn mend_modes(&mut self, dt: f64, ends: &Ends) -> bool {
         let column = self.column;
         let boil_c = column.boil_c;
-        let hottest_c = self
-            .work
-            .t_new
-            .iter()
-            .copied()
-            .fold(f64::NEG_INFINITY, f64::max);
-        if hottest_c <= boil_c && self.work.mode.iter().all(|m| *m == Mode::Free) {
+        if !self.work.boils && self.work.t_new.iter().all(|t| *t <= boil_c) {
             return false;
         }
-        let mut changed = false;
+        let (mut changed, mut boils) = (false, false);
         for i in 0..self.t_c.len() {
             let free = self.free_water(i);
             let no_water = NO_WATER_SHARE * column.material(i).water_kg_m3;
@@ -603,7 +620,9 @@ impl<'a> Marcher<'a> {
             };
             changed |= mode != self.work.mode[i];
             self.work.mode[i] = mode;
+            boils |= mode != Mode::Free;
         }
+        self.work.boils = boils;
         changed
     }
 
@@ -649,28 +668,36 @@ impl<'a> Marcher<'a> {
         }
 
         let per_dt = 1.0 / dt;
+        let boils = self.work.boils;
         for i in 0..n {
-            let (t_old, w, mode) = (self.t_c[i], self.water[i], self.work.mode[i]);
-            let (t, volume) = (self.work.t_new[i], grid.volume_m[i]);
+            let (t_old, t) = (self.t_c[i], self.work.t_new[i]);
             self.work.rate[i] = (t - t_old) * per_dt;
-            let boiled = match mode {
-                Mode::Free => 0.0,
-                Mode::Boils => self.surplus_j_m2(i, dt, ends).max(0.0) / self.latent_j_kg,
-                Mode::DriesOut => self.free_water(i) * volume,
-            };
-            self.t_c[i] = if mode == Mode::Boils {
-                *boil_c
+            // Quasi-enthalpy correction: keep the heat that went in, mend the temperature for
+            // the heat capacity that changed under way.
+            let lagged = self.work.lagged[i];
+            let held = &self.holding[i];
+            let mended = if held.covers(t_old) && held.covers(t) {
+                held.after_step_c(t_old, t, lagged)
             } else {
-                // Quasi-enthalpy correction: keep the heat that went in, mend the temperature
-                // for the heat capacity that changed under way.
-                let capacity = self.work.capacity[i] * dt / volume;
                 column
                     .material(i)
-                    .after_j_m3(t_old, t, w, capacity * (t - t_old))
+                    .after_step_c(t_old, t, self.water[i], lagged)
             };
-            if boiled > 0.0 {
+            if boils && self.work.mode[i] != Mode::Free {
+                let boiled = if self.work.mode[i] == Mode::Boils {
+                    self.surplus_j_m2(i, dt, ends).max(0.0) / self.latent_j_kg
+                } else {
+                    self.free_water(i) * grid.volume_m[i]
+                };
+                self.t_c[i] = if self.work.mode[i] == Mode::Boils {
+                    *boil_c
+                } else {
+                    mended
+                };
                 self.take_water(i, boiled);
                 self.ledger.boiled_j_m2 += boiled * self.latent_j_kg;
+            } else {
+                self.t_c[i] = mended;
             }
         }
 
@@ -693,10 +720,15 @@ impl<'a> Marcher<'a> {
         if kg_m2 <= 0.0 {
             return;
         }
-        self.water[i] -= kg_m2 / self.column.grid.volume_m[i];
+        self.set_water(i, self.water[i] - kg_m2 / self.column.grid.volume_m[i]);
         self.ledger.water_out_kg_m2 += kg_m2;
         self.ledger.carried_j_m2 +=
             kg_m2 * self.column.material(i).water_enthalpy_j_kg(self.t_c[i]);
+    }
+
+    fn set_water(&mut self, i: usize, w_kg_m3: f64) {
+        self.water[i] = w_kg_m3;
+        self.holding[i] = self.column.material(i).holding(w_kg_m3);
     }
 
     /// Liquid water spreads between cells that are not crust, and takes its heat along.
@@ -710,15 +742,16 @@ impl<'a> Marcher<'a> {
         let n = self.t_c.len();
         // First what passes each wall, then what that does to the cells: neither depends on
         // the direction of the sweep.
-        let moved = &mut self.work.right;
+        let moved = &mut self.work.right[..n];
+        let (water, kind) = (&self.water[..n], &column.kind[..n]);
         for i in 1..n {
-            let (left, right) = (self.water[i - 1], self.water[i]);
-            let material = column.material(i);
+            let (left, right) = (water[i - 1], water[i]);
             // Water stays on its own side of a coat.
-            let apart = column.kind[i] != column.kind[i - 1];
-            moved[i] = if apart || (left - right).abs() < 1e-6 * material.water_kg_m3 {
+            let apart = kind[i] != kind[i - 1];
+            moved[i] = if apart || (left - right).abs() < EVENLY_WET_KG_M3 {
                 0.0
             } else {
+                let material = column.material(i);
                 let open = 1.0 - material.crustiness(left.min(right));
                 let apart = grid.centre_m[i] - grid.centre_m[i - 1];
                 dt * grid.wall[i] * WATER_DIFFUSIVITY_M2_S * open * (left - right) / apart
@@ -726,8 +759,12 @@ impl<'a> Marcher<'a> {
         }
         let mut below_c = self.t_c[0];
         for i in 0..n {
-            let from_below = if i > 0 { moved[i] } else { 0.0 };
-            let from_above = if i + 1 < n { -moved[i + 1] } else { 0.0 };
+            let from_below = if i > 0 { self.work.right[i] } else { 0.0 };
+            let from_above = if i + 1 < n {
+                -self.work.right[i + 1]
+            } else {
+                0.0
+            };
             let here_c = self.t_c[i];
             if from_below != 0.0 || from_above != 0.0 {
                 // Mixing: what arrives brings the enthalpy it had.
@@ -741,7 +778,10 @@ impl<'a> Marcher<'a> {
                     let above = material.water_enthalpy_j_kg(self.t_c[i + 1]);
                     brought += from_above * (above - own);
                 }
-                self.water[i] += (from_below + from_above) / grid.volume_m[i];
+                self.set_water(
+                    i,
+                    self.water[i] + (from_below + from_above) / grid.volume_m[i],
+                );
                 let capacity = material.capacity_j_m3k(here_c, self.water[i]);
                 self.t_c[i] += brought / (capacity * grid.volume_m[i]);
             }

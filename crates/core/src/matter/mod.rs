@@ -8,4 +8,4 @@ mod material;
 pub mod water;
 
 pub use composition::{Component, Composition};
-pub use material::{FREEZE_C, K_CRUST_W_MK, Material};
+pub use material::{FREEZE_C, Holding, K_CRUST_W_MK, Material};

@@ -11,6 +11,32 @@ pub(super) const LONGEST_S: f64 = 4.0 * 3600.0;
 /// Times are found to this, s.
 const TIME_TOLERANCE_S: f64 = 0.25;
 
+/// How finely a bench computes.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct Fidelity {
+    fineness: Fineness,
+    steps: Steps,
+}
+
+impl Fidelity {
+    /// What is shown.
+    pub const FINE: Self = Self {
+        fineness: Fineness::ORDINARY,
+        steps: Steps::ORDINARY,
+    };
+    /// For searches and spreads: off by about half a kelvin, corrected by a fine run.
+    pub const ROUGH: Self = Self {
+        fineness: Fineness {
+            at_face_m: 0.4e-3,
+            inside_m: 1.8e-3,
+        },
+        steps: Steps {
+            tolerance_k: 0.15,
+            longest_s: 20.0,
+        },
+    };
+}
+
 /// One piece of some thickness under one programme.
 pub(super) struct Bench {
     pub column: Column,
@@ -42,14 +68,20 @@ impl Stop {
 }
 
 impl Bench {
-    pub fn new(piece: &Piece, thickness_m: f64, programme: &Programme, nudge: &Nudge) -> Self {
+    pub fn new(
+        piece: &Piece,
+        thickness_m: f64,
+        programme: &Programme,
+        nudge: &Nudge,
+        fidelity: Fidelity,
+    ) -> Self {
         let flesh = Material::flesh(&piece.composition);
         let frozen = piece.start.value() < FREEZE_C;
         Self {
             column: Column::coated(
                 thickness_m * nudge.thickness,
                 programme.shape_exponent,
-                Fineness::ORDINARY,
+                fidelity.fineness,
                 if frozen { flesh.freezing() } else { flesh },
                 [programme.coats[0].as_ref(), programme.coats[1].as_ref()],
                 programme.pressure_pa,
@@ -60,7 +92,7 @@ impl Bench {
                 programme.nudged(nudge)
             },
             start_c: piece.start.value() + nudge.start_k,
-            steps: Steps::ORDINARY,
+            steps: fidelity.steps,
         }
     }
 
@@ -82,6 +114,18 @@ impl Bench {
             &mut peaks,
         );
         peaks.coldest_c()
+    }
+
+    /// Mends a time found on a rough bench: where this bench's peak meets `aim_c`, going by the
+    /// rough slope first and by its own after.
+    pub fn polish(&self, aim_c: f64, rough_s: f64, slope_c_s: f64) -> f64 {
+        secant(aim_c, rough_s, slope_c_s, |t_s| self.peak_c(t_s))
+    }
+
+    /// How fast the peak rises with the time on the heat, K/s, where it is known to be `peak_c`.
+    pub fn slope_c_s(&self, t_s: f64, peak_c: f64) -> f64 {
+        let dt_s = 0.03 * t_s + 1.0;
+        (self.peak_c(t_s + dt_s) - peak_c) / dt_s
     }
 
     /// Finds the time on the heat after which the coldest point peaks at `aim_c`; turns go
@@ -167,6 +211,17 @@ impl LastLeg<'_> {
         }
     }
 
+    /// Mends a time found on a rough bench, as [`Bench::polish`]; only within the last leg.
+    pub fn polish(&mut self, aim_c: f64, rough_s: f64, slope_c_s: f64) -> f64 {
+        let first_s = self.first_s;
+        if rough_s <= first_s {
+            return rough_s;
+        }
+        secant(aim_c, rough_s, slope_c_s, |t_s| {
+            self.peak_c((t_s - first_s).max(0.0))
+        })
+    }
+
     fn within_first(&self, aim_c: f64, done_c: f64) -> Stop {
         let bench = self.bench;
         let Some(leg) = bench.programme.legs.first() else {
@@ -180,6 +235,34 @@ impl LastLeg<'_> {
         };
         bracketed(aim_c, (0.0, bench.start_c), (self.first_s, done_c), peak)
     }
+}
+
+/// A few secant steps from a near guess with a known slope.
+fn secant(aim: f64, guess_s: f64, slope: f64, mut f: impl FnMut(f64) -> f64) -> f64 {
+    /// Close enough for the last step to hit, K.
+    const NEAR_K: f64 = 0.06;
+    if slope <= 1e-9 {
+        return guess_s;
+    }
+    let mut before: Option<(f64, f64)> = None;
+    let (mut t, mut slope) = (guess_s, slope);
+    for _ in 0..5 {
+        let value = f(t);
+        if let Some((t0, v0)) = before {
+            let own = (value - v0) / (t - t0);
+            // A slope of another order is noise.
+            if own.is_finite() && own > 0.3 * slope && own < 3.0 * slope {
+                slope = own;
+            }
+        }
+        before = Some((t, value));
+        let step = ((aim - value) / slope).clamp(-0.2 * t - 5.0, 0.2 * t + 5.0);
+        t = (t + step).max(0.0);
+        if (aim - value).abs() < NEAR_K {
+            break;
+        }
+    }
+    t
 }
 
 /// Finds where a rising function of time meets `aim`. `at_zero` is its value at 0.

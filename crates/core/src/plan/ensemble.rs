@@ -4,7 +4,7 @@
 //! Spreads: contact log-normal 25 %, thickness 8 %, start 2 K, pan or oven 4 % of its height
 //! above the room. The turn stays where it is planned; what differs is when each is done.
 
-use super::bench::Bench;
+use super::bench::{Bench, Fidelity};
 use crate::fish::Piece;
 use crate::methods::{Nudge, Programme};
 use crate::outcome::Band;
@@ -70,14 +70,18 @@ pub(super) fn early_and_late_s(
     band: Band,
     planned_s: f64,
 ) -> (f64, f64) {
+    let done_s = |nudge: &Nudge| {
+        let thickness = piece.thickness.metres();
+        let bench = Bench::new(piece, thickness, programme, nudge, Fidelity::ROUGH);
+        bench
+            .last_leg(durations)
+            .time_for(band.middle_c(), planned_s)
+            .time_s()
+    };
+    // The rough bench is off by as much for all of them; the plan knows by how much.
+    let off_by_s = planned_s - done_s(&Nudge::NONE);
     let mut times: Vec<f64> = members()
-        .map(|nudge| {
-            let bench = Bench::new(piece, piece.thickness.metres(), programme, &nudge);
-            bench
-                .last_leg(durations)
-                .time_for(band.middle_c(), planned_s)
-                .time_s()
-        })
+        .map(|nudge| (done_s(&nudge) + off_by_s).max(0.0))
         .collect();
     times.sort_by(f64::total_cmp);
     (

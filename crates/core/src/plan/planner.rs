@@ -1,6 +1,6 @@
 //! Settings and target in, times out.
 
-use super::bench::{Bench, Stop};
+use super::bench::{Bench, Fidelity, Stop};
 use super::ensemble;
 use crate::InputError;
 use crate::fish::{Piece, PieceAsked};
@@ -137,32 +137,35 @@ pub(super) fn plan_checked(
     asked: &PlanAsked,
 ) -> Result<Plan, InputError> {
     let programme = (method.programme)(piece, &chosen, &asked.kitchen)?;
-    let bench = Bench::new(piece, piece.thickness.metres(), &programme, &Nudge::NONE);
-    let guess_s = first_guess_s(piece.thickness.value());
-    let found = bench.time_for(band.middle_c(), guess_s);
+    let at = |fidelity| {
+        Bench::new(
+            piece,
+            piece.thickness.metres(),
+            &programme,
+            &Nudge::NONE,
+            fidelity,
+        )
+    };
+    let (bench, rough) = (at(Fidelity::FINE), at(Fidelity::ROUGH));
+    let found = rough.time_for(band.middle_c(), first_guess_s(piece.thickness.value()));
     let mut warnings = Vec::new();
-    if let Stop::OutOfReach { best_c, .. } = found {
-        warnings.push(Warning {
-            code: "target_out_of_reach",
-            message: "This fire does not bring the core to the target. More heat or a lower \
-                      target is needed.",
-            by_k: Some((band.middle_c() - best_c).max(0.0)),
-        });
-    }
-    let planned_s = found.time_s();
+    let planned_s = match found {
+        Stop::Reached(rough_s) => {
+            let slope = rough.slope_c_s(rough_s, band.middle_c());
+            bench.polish(band.middle_c(), rough_s, slope)
+        }
+        Stop::OutOfReach { best_s, best_c } => {
+            warnings.push(Warning {
+                code: "target_out_of_reach",
+                message: "This fire does not bring the core to the target. More heat or a lower \
+                          target is needed.",
+                by_k: Some((band.middle_c() - best_c).max(0.0)),
+            });
+            best_s
+        }
+    };
     let durations = programme.durations_s(planned_s);
-
-    let mut last = bench.last_leg(&durations);
-    let low_s = last.time_for(band.low_c, planned_s).time_s();
-    let high_s = match last.time_for(band.high_c, planned_s) {
-        Stop::Reached(t_s) => t_s,
-        // The high end is never passed: as long as the search went is the honest bound.
-        Stop::OutOfReach { best_s, .. } => best_s,
-    };
-    let window = Window {
-        early_s: (planned_s - low_s).max(0.0),
-        late_s: (high_s - planned_s).max(0.0),
-    };
+    let window = window(&bench, &rough, band, planned_s, found.time_s());
 
     let off_heat_s = (planned_s + asked.late_s).max(0.0);
     let actual = moved_end(&durations, off_heat_s);
@@ -183,7 +186,13 @@ pub(super) fn plan_checked(
         (outcome.core_peak_c, outcome.overcooked_share);
     let mut thin_field = None;
     if let Some(thin) = piece.thin_end {
-        let bench = Bench::new(piece, thin.metres(), &programme, &Nudge::NONE);
+        let bench = Bench::new(
+            piece,
+            thin.metres(),
+            &programme,
+            &Nudge::NONE,
+            Fidelity::FINE,
+        );
         let (thin_outcome, field) = run_column(&bench, &stages, asked, end_s, band, &mut ());
         thin_end_peak_c = thin_outcome.core_peak_c;
         thin_end_overcooked_share = thin_outcome.overcooked_share;
@@ -225,6 +234,31 @@ pub(super) fn plan_checked(
         thin_field,
         chosen,
     })
+}
+
+/// How early and late: both ends on the rough bench, then mended on the fine one. Each bench
+/// turns where its own plan does, so what they differ by in the middle they differ by at the ends.
+fn window(bench: &Bench, rough: &Bench, band: Band, planned_s: f64, rough_s: f64) -> Window {
+    let mut last = bench.last_leg(&bench.programme.durations_s(planned_s));
+    let mut rough = rough.last_leg(&rough.programme.durations_s(rough_s));
+    let mut end = |aim_c: f64| match rough.time_for(aim_c, rough_s) {
+        Stop::Reached(t_s) => {
+            let slope = (aim_c - band.middle_c()) / (t_s - rough_s);
+            let guess_s = (t_s + planned_s - rough_s).max(0.0);
+            if slope.is_finite() {
+                last.polish(aim_c, guess_s, slope)
+            } else {
+                guess_s
+            }
+        }
+        // The end of the band is never passed: as far as the search went is the honest bound.
+        Stop::OutOfReach { best_s, .. } => best_s,
+    };
+    let (low_s, high_s) = (end(band.low_c), end(band.high_c));
+    Window {
+        early_s: (planned_s - low_s).max(0.0),
+        late_s: (high_s - planned_s).max(0.0),
+    }
 }
 
 /// A start for the search: half a minute a millimetre, more for thick pieces, s.

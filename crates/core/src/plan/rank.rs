@@ -106,8 +106,13 @@ pub fn rank(asked: &RankAsked) -> Result<Vec<Way>, InputError> {
 
 /// Qualities from 0 to 1 in the order of [`Wishes`].
 fn qualities(piece: &Piece, plan: &Plan) -> [f64; 7] {
-    let skin_side = if piece.skin == Skin::On { 0 } else { 1 };
-    let crust_mm = plan.outcome.crust_mm[skin_side].max(0.5 * plan.outcome.crust_mm[1]);
+    let [skin_mm, flesh_mm] = plan.outcome.crust_mm;
+    // With skin on it is the skin that is to be crisp; a crust on the other side helps little.
+    let crust_mm = if piece.skin == Skin::On {
+        skin_mm.max(0.2 * flesh_mm)
+    } else {
+        flesh_mm.max(skin_mm)
+    };
     let window_s = plan.window.early_s + plan.window.late_s;
     [
         (crust_mm / 0.5).min(1.0),

@@ -1,6 +1,6 @@
 //! Settings and times in, temperatures out.
 
-use super::bench::Bench;
+use super::bench::{Bench, Fidelity};
 use crate::InputError;
 use crate::fish::{Piece, PieceAsked};
 use crate::heat::{Ledger, Moment, Sink};
@@ -117,7 +117,13 @@ pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
     checked("times.rest_s", asked.rest_s, (0.0, 3600.0), "s")?;
     let band: Band = piece.family()?.band(&TargetAsked::Usual)?;
 
-    let bench = Bench::new(&piece, piece.thickness.metres(), &programme, &Nudge::NONE);
+    let bench = Bench::new(
+        &piece,
+        piece.thickness.metres(),
+        &programme,
+        &Nudge::NONE,
+        Fidelity::FINE,
+    );
     let total_s = asked.sides_s.iter().sum::<f64>() + asked.rest_s;
     let mut tally = Tally::new(&bench.column);
     let mut series = Series {

@@ -350,7 +350,7 @@ function Warnings({ plan }: { plan: Plan }) {
               ▲
             </span>
             <span>
-              {warning.by_k != null && <b className="figures">{rise(warning.by_k, units)}: </b>}
+              {warning.by_k != null && <b className="figures">By {rise(warning.by_k, units)}. </b>}
               {warning.message}
             </span>
           </li>

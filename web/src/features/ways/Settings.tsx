@@ -8,6 +8,7 @@ const QUANTITY: Record<string, Quantity> = {
   mm: "millimetre",
   s: "second",
   g: "gram",
+  l: "litre",
   "": "share",
 };
 

@@ -137,21 +137,24 @@ export function Ways() {
             <span className="text-right">overdone</span>
           </div>
           <ol ref={rows} data-testid="ways">
-            {ways.data.ways.map((way, i) => (
-              <Row
-                key={way.kind}
-                way={way}
-                rank={i + 1}
-                to={`/ways/${way.kind}?${query}`}
-                longestS={longestS}
-                ticks={ticks}
-                clockBox={i === 0 ? clockBox : undefined}
-                clockWidth={clockWidth}
-                high={strip(ways.data.ways.length)}
-              />
-            ))}
+            {ways.data.ways
+              .filter((way) => way.suits)
+              .map((way, i) => (
+                <Row
+                  key={way.kind}
+                  way={way}
+                  rank={i + 1}
+                  to={`/ways/${way.kind}?${query}`}
+                  longestS={longestS}
+                  ticks={ticks}
+                  clockBox={i === 0 ? clockBox : undefined}
+                  clockWidth={clockWidth}
+                  high={strip(ways.data.ways.filter((w) => w.suits).length)}
+                />
+              ))}
           </ol>
           <Legend />
+          <Others ways={ways.data.ways.filter((way) => !way.suits)} />
         </>
       )}
     </div>
@@ -284,6 +287,33 @@ function Figure({
       <span className="lg:hidden text-small quiet">{label}</span>
       <span className={`figures ${strong ? "text-lead font-bold" : ""}`}>{value}</span>
     </p>
+  );
+}
+
+/** What does not suit stays in sight, with the reason. */
+function Others({ ways }: { ways: Way[] }) {
+  if (ways.length === 0) return null;
+  return (
+    <section aria-label="Not for this piece" className="pt-6">
+      <h2 className="text-small quiet hair-b pb-1">Not for this piece</h2>
+      <ul>
+        {ways.map((way) => (
+          <li
+            key={way.kind}
+            data-testid={`not-${way.kind}`}
+            className="grid sm:grid-cols-[250px_1fr] gap-x-6 py-2 hair-b text-small"
+          >
+            <span className="font-semibold">{way.name}</span>
+            <span className="quiet">
+              {way.reasons
+                .filter((r) => !r.good)
+                .map((r) => r.message)
+                .join(" ")}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
