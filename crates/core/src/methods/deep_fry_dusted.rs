@@ -73,7 +73,6 @@ fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Progra
         reservoir: Some(media::fryer_loaded(piece, chosen, oil_c)?),
         coats: [Some(media::flour(flour)), Some(media::flour(flour))],
         rest: media::on_rack(),
-        rest_s: media::REST_WET_S,
         shape_exponent: piece.dimensionality_all_round() - 1.0,
         ..Programme::new(piece, kitchen, vec![Leg::share(1.0, oil, oil).set(oil_c)])
     })

@@ -496,7 +496,7 @@ pub fn on_rack() -> (Face, Face) {
     (up, up)
 }
 
-/// Out of liquid, steam or oil it goes to the plate at once, s. common practice, no source.
+/// Out of liquid or steam it goes to the plate at once, s. common practice, no source.
 pub const REST_WET_S: f64 = 60.0;
 
 /// Why a full pan is worse.

@@ -7,7 +7,7 @@ use serde_json::Value;
 
 const PROMISED_SHARE: f64 = 0.005;
 
-fn case(id: &str) -> Value {
+pub fn case(id: &str) -> Value {
     let all: Value = serde_json::from_str(include_str!("data/exact.json")).unwrap();
     all["cases"]
         .as_array()
@@ -18,11 +18,11 @@ fn case(id: &str) -> Value {
         .clone()
 }
 
-fn num(v: &Value) -> f64 {
+pub fn num(v: &Value) -> f64 {
     v.as_f64().unwrap_or_else(|| panic!("not a number: {v}"))
 }
 
-fn nums(v: &Value) -> Vec<f64> {
+pub fn nums(v: &Value) -> Vec<f64> {
     v.as_array().unwrap().iter().map(num).collect()
 }
 

@@ -3,6 +3,7 @@
 #![allow(missing_docs)]
 
 mod exact;
+mod exact_more;
 mod laws;
 mod practice;
 mod published;
