@@ -116,7 +116,7 @@ pub struct Steps {
 impl Steps {
     /// What every plan uses.
     pub const ORDINARY: Self = Self {
-        tolerance_k: 0.03,
+        tolerance_k: 0.04,
         longest_s: 10.0,
     };
 }
@@ -599,6 +599,9 @@ impl<'a> Marcher<'a> {
         }
         let (mut changed, mut boils) = (false, false);
         for i in 0..self.t_c.len() {
+            if self.work.mode[i] == Mode::Free && self.work.t_new[i] <= boil_c {
+                continue;
+            }
             let free = self.free_water(i);
             let no_water = NO_WATER_SHARE * column.material(i).water_kg_m3;
             let mode = match self.work.mode[i] {

@@ -24,15 +24,15 @@ impl Fidelity {
         fineness: Fineness::ORDINARY,
         steps: Steps::ORDINARY,
     };
-    /// For searches and spreads: off by about half a kelvin, corrected by a fine run.
+    /// For searches and spreads: off by about a kelvin, corrected by a fine run.
     pub const ROUGH: Self = Self {
         fineness: Fineness {
-            at_face_m: 0.4e-3,
-            inside_m: 1.8e-3,
+            at_face_m: 0.5e-3,
+            inside_m: 2.2e-3,
         },
         steps: Steps {
-            tolerance_k: 0.15,
-            longest_s: 20.0,
+            tolerance_k: 0.25,
+            longest_s: 30.0,
         },
     };
 }
@@ -239,8 +239,8 @@ impl LastLeg<'_> {
 
 /// A few secant steps from a near guess with a known slope.
 fn secant(aim: f64, guess_s: f64, slope: f64, mut f: impl FnMut(f64) -> f64) -> f64 {
-    /// Near enough for the last step to hit, K: a slope off by a fifth then misses by 0.05 K.
-    const NEAR_K: f64 = 0.25;
+    /// Near enough for the last step to hit, K: a slope off by a fifth then misses by 0.1 K.
+    const NEAR_K: f64 = 0.5;
     if slope <= 1e-9 {
         return guess_s;
     }

@@ -67,9 +67,16 @@ fn worst(answer: &BareAnswer, wanted: &[Vec<f64>], step_k: f64) -> f64 {
         .fold(0.0, f64::max)
 }
 
-fn table(id: &str, geometry: Geometry, length_per_lc: f64, columns: [&str; 3], one_face: bool) {
+/// Worst miss over the rows of a table of dimensionless temperatures, share of the step.
+fn table(
+    id: &str,
+    geometry: Geometry,
+    length_per_lc: f64,
+    columns: [&str; 3],
+    one_face: bool,
+) -> f64 {
     let alpha = 0.5 / (1055.0 * 3700.0);
-    let mut seen = 0;
+    let (mut seen, mut most) = (0, 0.0);
     for row in case(id)["outputs"]["table"].as_array().unwrap() {
         let Some(bi) = row["Bi"].as_f64() else {
             continue;
@@ -88,163 +95,156 @@ fn table(id: &str, geometry: Geometry, length_per_lc: f64, columns: [&str; 3], o
         let answer = bare.solve().unwrap();
         let wanted = columns.map(|c| 100.0 * (1.0 - num(&row[c])));
         let miss = worst(&answer, &[wanted.to_vec()], 100.0);
-        assert!(
-            miss < PROMISED_SHARE,
-            "{id} Bi {bi} Fo {fo}: {:.3} % {:?} {wanted:?}",
-            100.0 * miss,
-            answer.temperature_c
-        );
+        most = f64::max(most, miss);
         seen += 1;
     }
     assert!(seen >= 20, "{id}: only {seen} rows read");
+    most
 }
 
-#[test]
-fn exact_slab_table() {
-    let columns = ["theta_surface", "theta_centre", "theta_surface"];
-    table("a_slab_dimless", Geometry::Slab, 2.0, columns, false);
-}
-
-#[test]
-fn exact_cylinder_table() {
-    let columns = ["theta_surface", "theta_centre", "theta_surface"];
-    table(
-        "d_cylinder_dimless",
-        Geometry::Cylinder,
-        2.0,
-        columns,
-        false,
-    );
-}
-
-#[test]
-fn exact_sphere_table() {
-    let columns = ["theta_surface", "theta_centre", "theta_surface"];
-    table("e_sphere_dimless", Geometry::Sphere, 2.0, columns, false);
-}
-
-#[test]
-fn exact_slab_one_face_table() {
-    let columns = [
+/// Every case with its worst miss as a share of the temperature step.
+pub fn all() -> Vec<(String, f64)> {
+    let both = ["theta_surface", "theta_centre", "theta_surface"];
+    let one = [
         "theta_adiabatic_face",
         "theta_midplane",
         "theta_heated_face",
     ];
-    table(
-        "b_slab_one_face_dimless",
-        Geometry::Slab,
-        1.0,
-        columns,
-        true,
-    );
-}
-
-#[test]
-fn exact_two_unequal_faces() {
+    let mut all = vec![
+        (
+            "a_slab_dimless".to_owned(),
+            table("a_slab_dimless", Geometry::Slab, 2.0, both, false),
+        ),
+        (
+            "d_cylinder_dimless".to_owned(),
+            table("d_cylinder_dimless", Geometry::Cylinder, 2.0, both, false),
+        ),
+        (
+            "e_sphere_dimless".to_owned(),
+            table("e_sphere_dimless", Geometry::Sphere, 2.0, both, false),
+        ),
+        (
+            "b_slab_one_face_dimless".to_owned(),
+            table("b_slab_one_face_dimless", Geometry::Slab, 1.0, one, true),
+        ),
+    ];
     for id in ["c_pan_below_air_above", "c_pan_below_lid_above"] {
-        let case = case(id);
-        let (given, out) = (&case["inputs"], &case["outputs"]);
-        let times = nums(&out["times_s"]);
-        let stage = BareStage {
-            duration_s: *times.last().unwrap(),
-            low: fluid(num(&given["h_x0"]), num(&given["Tinf_x0_C"])),
-            high: fluid(num(&given["h_xL"]), num(&given["Tinf_xL_C"])),
-        };
-        let mut bare = problem(Geometry::Slab, 25.0, 5.0, vec![stage]);
-        bare.report_s = times;
-        bare.at_share = nums(&out["x_mm"]).iter().map(|x| x / 25.0).collect();
-        let wanted: Vec<_> = out["T_C"].as_array().unwrap().iter().map(nums).collect();
-        let miss = worst(&bare.solve().unwrap(), &wanted, 175.0);
-        println!("{id}: {:.3} %", 100.0 * miss);
-        assert!(miss < PROMISED_SHARE, "{id}: {:.3} %", 100.0 * miss);
+        all.push((id.to_owned(), unequal_faces(id)));
     }
-}
-
-#[test]
-fn exact_slab_in_a_fluid_and_at_a_held_surface() {
     for id in [
         "a_dim_boiling_water",
         "a_dim_poach_80C",
         "a_dim_fixed_surface_100C",
         "a_dim_still_air_warming_22C",
     ] {
-        let case = case(id);
-        let (given, out) = (&case["inputs"], &case["outputs"]);
-        let (fluid_c, start_c) = (num(&given["Tinf_C"]), num(&given["T0_C"]));
-        let face = match given["h_both"].as_f64() {
-            Some(h) => fluid(h, fluid_c),
-            None => BareFace::Surface { surface_c: fluid_c },
-        };
-        let times = nums(&out["times_s"]);
-        let stage = BareStage {
-            duration_s: *times.last().unwrap(),
-            low: face,
-            high: face,
-        };
-        let mut bare = problem(Geometry::Slab, 25.0, start_c, vec![stage]);
-        bare.report_s = times;
-        bare.at_share = vec![0.0, 0.5];
-        let wanted: Vec<Vec<f64>> = nums(&out["surface_C"])
-            .into_iter()
-            .zip(nums(&out["core_C"]))
-            .map(|(s, c)| vec![s, c])
-            .collect();
-        let miss = worst(&bare.solve().unwrap(), &wanted, fluid_c - start_c);
-        println!("{id}: {:.3} %", 100.0 * miss);
-        assert!(miss < PROMISED_SHARE, "{id}: {:.3} %", 100.0 * miss);
+        all.push((id.to_owned(), slab_in_fluid(id)));
     }
-}
-
-/// Heat, then rest: the carry-over of the middle, exact in two stages.
-#[test]
-fn exact_heat_then_rest() {
-    let ids = [
+    for id in [
         "h_boil_5min_then_air",
         "h_poach80_5min_then_air",
         "h_oven180_5min_then_air",
         "h_pan180_h300_one_side_top_adiabatic_5min_then_air_one_side",
         "h_pan180_h300_5min_then_rest_bottom_adiabatic",
-    ];
-    for id in ids {
-        let case = case(id);
-        let (given, out) = (&case["inputs"], &case["outputs"]);
-        let stage = |s: &Value, duration_s| BareStage {
-            duration_s,
-            low: fluid(num(&s["h_x0"]), num(&s["Tinf_x0_C"])),
-            high: fluid(num(&s["h_xL"]), num(&s["Tinf_xL_C"])),
-        };
-        let heated_s = num(&given["stage1"]["duration_s"]);
-        let stages = vec![
-            stage(&given["stage1"], heated_s),
-            stage(&given["stage2"], 600.0),
-        ];
-        let step_k = num(&given["stage1"]["Tinf_x0_C"]) - 5.0;
-        let mut bare = problem(Geometry::Slab, 25.0, 5.0, stages);
-        bare.report_s = nums(&out["after_switch_s"])
-            .iter()
-            .map(|t| heated_s + t)
-            .collect();
-        bare.at_share = vec![0.5];
-        let wanted: Vec<_> = nums(&out["core_after_switch_C"])
-            .iter()
-            .map(|t| vec![*t])
-            .collect();
-        let miss = worst(&bare.solve().unwrap(), &wanted, step_k);
-        println!("{id}: {:.3} %", 100.0 * miss);
+    ] {
+        all.push((id.to_owned(), heat_then_rest(id)));
+    }
+    all
+}
+
+#[test]
+fn exact_slabs_cylinders_spheres_and_unequal_faces() {
+    for (id, miss) in all() {
         assert!(miss < PROMISED_SHARE, "{id}: {:.3} %", 100.0 * miss);
     }
+}
+
+fn unequal_faces(id: &str) -> f64 {
+    let case = case(id);
+    let (given, out) = (&case["inputs"], &case["outputs"]);
+    let times = nums(&out["times_s"]);
+    let stage = BareStage {
+        duration_s: *times.last().unwrap(),
+        low: fluid(num(&given["h_x0"]), num(&given["Tinf_x0_C"])),
+        high: fluid(num(&given["h_xL"]), num(&given["Tinf_xL_C"])),
+    };
+    let mut bare = problem(Geometry::Slab, 25.0, 5.0, vec![stage]);
+    bare.report_s = times;
+    bare.at_share = nums(&out["x_mm"]).iter().map(|x| x / 25.0).collect();
+    let wanted: Vec<_> = out["T_C"].as_array().unwrap().iter().map(nums).collect();
+    worst(&bare.solve().unwrap(), &wanted, 175.0)
+}
+
+fn slab_in_fluid(id: &str) -> f64 {
+    let case = case(id);
+    let (given, out) = (&case["inputs"], &case["outputs"]);
+    let (fluid_c, start_c) = (num(&given["Tinf_C"]), num(&given["T0_C"]));
+    let face = match given["h_both"].as_f64() {
+        Some(h) => fluid(h, fluid_c),
+        None => BareFace::Surface { surface_c: fluid_c },
+    };
+    let times = nums(&out["times_s"]);
+    let stage = BareStage {
+        duration_s: *times.last().unwrap(),
+        low: face,
+        high: face,
+    };
+    let mut bare = problem(Geometry::Slab, 25.0, start_c, vec![stage]);
+    bare.report_s = times;
+    bare.at_share = vec![0.0, 0.5];
+    let pairs = nums(&out["surface_C"])
+        .into_iter()
+        .zip(nums(&out["core_C"]));
+    let wanted: Vec<Vec<f64>> = pairs.map(|(s, c)| vec![s, c]).collect();
+    worst(&bare.solve().unwrap(), &wanted, fluid_c - start_c)
+}
+
+/// Heat, then rest: the carry-over of the middle, exact in two stages.
+fn heat_then_rest(id: &str) -> f64 {
+    let case = case(id);
+    let (given, out) = (&case["inputs"], &case["outputs"]);
+    let stage = |s: &Value, duration_s| BareStage {
+        duration_s,
+        low: fluid(num(&s["h_x0"]), num(&s["Tinf_x0_C"])),
+        high: fluid(num(&s["h_xL"]), num(&s["Tinf_xL_C"])),
+    };
+    let heated_s = num(&given["stage1"]["duration_s"]);
+    let stages = vec![
+        stage(&given["stage1"], heated_s),
+        stage(&given["stage2"], 600.0),
+    ];
+    let step_k = num(&given["stage1"]["Tinf_x0_C"]) - 5.0;
+    let mut bare = problem(Geometry::Slab, 25.0, 5.0, stages);
+    bare.report_s = nums(&out["after_switch_s"])
+        .iter()
+        .map(|t| heated_s + t)
+        .collect();
+    bare.at_share = vec![0.5];
+    let wanted: Vec<_> = nums(&out["core_after_switch_C"])
+        .iter()
+        .map(|t| vec![*t])
+        .collect();
+    worst(&bare.solve().unwrap(), &wanted, step_k)
 }
 
 /// Refining the grid by two and the step tolerance by sixteen (the step by four: backward
 /// Euler is first order in the step, the grid second) must cut the error about four times.
 #[test]
 fn exact_error_shrinks_as_the_grid_is_refined() {
+    let errors = refined();
+    assert!(
+        errors[1] < errors[0] / 2.5 && errors[2] < errors[1] / 2.5,
+        "{errors:?}"
+    );
+}
+
+/// Worst misses at twice, once and half the ordinary grid.
+pub fn refined() -> Vec<f64> {
     let case = case("c_pan_below_lid_above");
     let (given, out) = (&case["inputs"], &case["outputs"]);
     let at = [2_usize, 3, 4, 5, 6];
     let times: Vec<f64> = at.iter().map(|i| nums(&out["times_s"])[*i]).collect();
     let wanted: Vec<Vec<f64>> = at.iter().map(|i| nums(&out["T_C"][*i])).collect();
-    let errors: Vec<f64> = [2.0_f64, 1.0, 0.5]
+    [2.0_f64, 1.0, 0.5]
         .iter()
         .map(|factor| {
             let stage = BareStage {
@@ -264,10 +264,5 @@ fn exact_error_shrinks_as_the_grid_is_refined() {
                 .unwrap();
             worst(&answer, &wanted, 175.0)
         })
-        .collect();
-    println!("errors at 2, 1 and 1/2 of the grid: {errors:?}");
-    assert!(
-        errors[1] < errors[0] / 2.5 && errors[2] < errors[1] / 2.5,
-        "{errors:?}"
-    );
+        .collect()
 }

@@ -6,4 +6,5 @@ mod exact;
 mod exact_more;
 mod laws;
 mod practice;
+mod proof;
 mod published;

@@ -1,0 +1,198 @@
+//! `make proof`: the four tables of docs/PROOF.md from the real code.
+
+use super::{exact, practice};
+use cindo_core::fish::PieceAsked;
+use cindo_core::matter::{Composition, water};
+use cindo_core::methods::{Kitchen, Method};
+use cindo_core::outcome::lethality_listeria;
+use cindo_core::plan::{MethodAsked, SimulateAsked, simulate};
+use std::fmt::Write;
+use std::path::Path;
+
+fn exact_table(out: &mut String) {
+    out.push_str("## (a) Exact solutions\n\nWorst miss at the ordinary grid, share of the temperature step; promised: 0.5 %.\n\n| case | worst miss |\n|---|---|\n");
+    for (id, miss) in exact::all() {
+        writeln!(out, "| {id} | {:.2} % |", 100.0 * miss).unwrap();
+    }
+    let errors = exact::refined();
+    let order = |a: f64, b: f64| (a / b).log2();
+    writeln!(
+        out,
+        "\nRefining (pan below, lid above; grid by two, step by four): {:.3} %, {:.3} %, {:.3} %; observed order {:.2} and {:.2}.\n",
+        100.0 * errors[0], 100.0 * errors[1], 100.0 * errors[2],
+        order(errors[0], errors[1]), order(errors[1], errors[2])
+    )
+    .unwrap();
+}
+
+fn published_table(out: &mut String) {
+    out.push_str(
+        "## (b) Published values\n\n| quantity | ours | published | source |\n|---|---|---|---|\n",
+    );
+    let cod = Composition::new(0.8122, 0.1781, 0.0067, 0.0116).unwrap();
+    let rows = [
+        (
+            "saturation pressure at 60 C, kPa",
+            water::p_saturation_pa(60.0) / 1e3,
+            19.9464,
+            "IAPWS-95",
+        ),
+        (
+            "saturation pressure at 100 C, kPa",
+            water::p_saturation_pa(100.0) / 1e3,
+            101.418,
+            "IAPWS-95",
+        ),
+        (
+            "latent heat at 80 C, kJ/kg",
+            water::latent_heat_j_kg(80.0) / 1e3,
+            2308.0,
+            "IAPWS-95",
+        ),
+        (
+            "boiling point at 1000 m, C",
+            Kitchen::at(1000.0).unwrap().boil_c(),
+            96.649,
+            "ICAO, IAPWS-95",
+        ),
+        (
+            "boiling point at 3000 m, C",
+            Kitchen::at(3000.0).unwrap().boil_c(),
+            89.972,
+            "ICAO, IAPWS-95",
+        ),
+        (
+            "density of raw cod at 20 C, kg/m3",
+            cod.rho_kg_m3(20.0),
+            1047.6257,
+            "CHOI-OKOS-1986",
+        ),
+        (
+            "heat capacity of raw cod at 20 C, J/kgK",
+            cod.cp_j_kgk(20.0),
+            3748.422,
+            "CHOI-OKOS-1986",
+        ),
+        (
+            "Listeria 6D at 63 C, min",
+            2.0 / lethality_listeria(63.0),
+            17.0,
+            "FDA-HAZARDS-A4",
+        ),
+        (
+            "Listeria 6D at 70 C, min",
+            2.0 / lethality_listeria(70.0),
+            2.0,
+            "FDA-HAZARDS-A4",
+        ),
+    ];
+    for (what, ours, published, source) in rows {
+        writeln!(out, "| {what} | {ours:.4} | {published} | {source} |").unwrap();
+    }
+}
+
+fn practice_table(out: &mut String) {
+    out.push_str("\n## (c) Common practice, no source\n\nMinutes at which the coldest point, after the rest, reaches the low and the high end of the outcome.\n\n| row | what | engine | cooks | inside | pan or bath lowest, C | crust, mm |\n|---|---|---|---|---|---|---|\n");
+    let rows = practice::rows();
+    for row in &rows {
+        let [low, high] = row.reaches_min();
+        let o = &row.plan.outcome;
+        writeln!(
+            out,
+            "| {} | {} | {low:.1} to {high:.1} | {} to {} | {} | {} | {:.1} / {:.1} |",
+            row.id,
+            row.what,
+            row.minutes[0],
+            row.minutes[1],
+            if row.inside() { "yes" } else { "no" },
+            o.reservoir_low_c
+                .map_or_else(|| "-".to_owned(), |t| format!("{t:.0}")),
+            o.crust_mm[0],
+            o.crust_mm[1]
+        )
+        .unwrap();
+    }
+    let p = rows.iter().filter(|r| r.id.starts_with('P'));
+    let (all, inside) = p.fold((0, 0), |(a, i), r| (a + 1, i + usize::from(r.inside())));
+    writeln!(
+        out,
+        "\n{inside} of {all} rows P inside; rows C are ours for the methods that P lacks.\n"
+    )
+    .unwrap();
+}
+
+fn law_table(out: &mut String) {
+    out.push_str("## (d) Laws\n\nBalances of heat and water for a ten-minute run and its rest, each method; promised: 0.1 %. Monotony, bounds, symmetry, refinement and independence of the output are property tests (`tests/validation/laws.rs`).\n\n| method | heat off by | water off by | steps |\n|---|---|---|---|\n");
+    for method in Method::all() {
+        let mut sides = vec![600.0];
+        let done = loop {
+            let asked = SimulateAsked {
+                piece: PieceAsked {
+                    fish: Some("cod".into()),
+                    thickness_mm: Some(25.0),
+                    ..PieceAsked::default()
+                },
+                method: MethodAsked {
+                    kind: method.kind.into(),
+                    settings: vec![],
+                },
+                kitchen: Kitchen::SEA_LEVEL,
+                sides_s: sides.clone(),
+                rest_s: 120.0,
+            };
+            match simulate(&asked) {
+                Ok(done) => break done,
+                Err(_) => sides = vec![600.0 / (sides.len() + 1) as f64; sides.len() + 1],
+            }
+        };
+        assert!(done.heat_imbalance_share < 1e-3, "{}", method.kind);
+        writeln!(
+            out,
+            "| {} | {:.0e} | {:.0e} | {} |",
+            method.kind, done.heat_imbalance_share, done.water_imbalance_share, done.ledger.steps
+        )
+        .unwrap();
+    }
+}
+
+/// Figures of the last `make bench`, if there was one.
+fn speed_table(out: &mut String, target: &Path) {
+    let mut rows: Vec<(String, f64)> = Vec::new();
+    for entry in std::fs::read_dir(target.join("criterion"))
+        .into_iter()
+        .flatten()
+        .flatten()
+    {
+        let Ok(text) = std::fs::read_to_string(entry.path().join("new/estimates.json")) else {
+            continue;
+        };
+        let json: serde_json::Value = serde_json::from_str(&text).unwrap();
+        let ns = json["mean"]["point_estimate"].as_f64().unwrap();
+        rows.push((entry.file_name().to_string_lossy().into_owned(), ns / 1e6));
+    }
+    rows.sort_by(|a, b| a.0.cmp(&b.0));
+    out.push_str("\n## Speed\n\nMeans of the last `make bench`, one core of a shared virtual machine; runs differ by a quarter.\n\n| what | ms |\n|---|---|\n");
+    for (what, ms) in rows {
+        writeln!(out, "| {what} | {ms:.2} |").unwrap();
+    }
+}
+
+#[test]
+fn law_heat_and_water_balance_in_every_method() {
+    law_table(&mut String::new());
+}
+
+#[test]
+#[ignore = "writes docs/PROOF.md; run by make proof"]
+fn proof() {
+    let root = Path::new(env!("CARGO_MANIFEST_DIR")).join("../..");
+    let mut out = String::from(
+        "# Proof\n\nMade by `make proof` from the real code; do not edit. Sources: [SOURCES.md](SOURCES.md).\n\n",
+    );
+    exact_table(&mut out);
+    published_table(&mut out);
+    practice_table(&mut out);
+    law_table(&mut out);
+    speed_table(&mut out, &root.join("target"));
+    std::fs::write(root.join("docs/PROOF.md"), out).unwrap();
+}
