@@ -2,7 +2,7 @@
 
 use crate::config::Config;
 use crate::error::{RequestError, StartError};
-use crate::wire::{self, HeatRequest, PlanRequest, RankRequest, SimulateRequest};
+use crate::wire::{self, HeatRequest, PlanRequest, RankRequest, SettleRequest, SimulateRequest};
 use crate::{demo, routes, store};
 use actix_web::{App, HttpServer};
 use clap::{Parser, Subcommand};
@@ -46,6 +46,11 @@ enum Command {
         /// A JSON file, or - for standard input.
         file: PathBuf,
     },
+    /// Which heat reaches the target with the least overcooked.
+    Settle {
+        /// A JSON file, or - for standard input.
+        file: PathBuf,
+    },
     /// Settings and times in, temperatures out.
     Simulate {
         /// A JSON file, or - for standard input.
@@ -75,6 +80,7 @@ pub fn run(cli: Cli) -> ExitCode {
         },
         Command::Plan { file } => answer(&file, |r: PlanRequest| r.answer()),
         Command::Rank { file } => answer(&file, |r: RankRequest| r.answer()),
+        Command::Settle { file } => answer(&file, |r: SettleRequest| r.answer()),
         Command::Simulate { file } => answer(&file, |r: SimulateRequest| r.answer()),
         Command::Heat { file } => answer(&file, |r: HeatRequest| r.answer()),
         Command::Openapi => print(&routes::ApiDoc::openapi()),

@@ -160,6 +160,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/settle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which heat reaches the target with the least overcooked. */
+        post: operations["settle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/simulate": {
         parameters: {
             query?: never;
@@ -258,6 +275,19 @@ export interface components {
              */
             water_share: number;
         };
+        /** @description The cooked line at one time. */
+        CookedLineWire: {
+            /**
+             * Format: double
+             * @description Height from the skin side, share of the thickness.
+             */
+            height_share: number;
+            /**
+             * Format: double
+             * @description Time, s.
+             */
+            t_s: number;
+        };
         /** @description A cut. */
         CutWire: {
             /** @description Name on the wire. */
@@ -298,6 +328,20 @@ export interface components {
              * @description Temperature of the surface, C.
              */
             surface_c?: number | null;
+        };
+        /** @description A fat against the hottest it meets. */
+        FatWire: {
+            /** @description Name on the wire. */
+            key: string;
+            /**
+             * Format: double
+             * @description Low end less the hottest it meets, K; negative: it may smoke.
+             */
+            margin_k: number;
+            /** @description In words. */
+            name: string;
+            /** @description Low and high end of its smoke point, C. */
+            smoke_c: number[];
         };
         /** @description Size of the slice over time that is wanted. */
         FieldAskedWire: {
@@ -581,6 +625,8 @@ export interface components {
              * @description Share of the thick part in the band.
              */
             even_share: number;
+            /** @description Fats for the hottest they meet, the safest first; empty where nothing is fried. */
+            fats: components["schemas"]["FatWire"][];
             field?: components["schemas"]["SliceFieldWire"] | null;
             /** @description Kind of method. */
             kind: string;
@@ -589,6 +635,11 @@ export interface components {
              * @description Nine in ten pieces are done by then, s.
              */
             latest_s: number;
+            /**
+             * Format: double
+             * @description Coldest the poaching liquid became, C.
+             */
+            liquid_low_c?: number | null;
             /**
              * Format: double
              * @description Nine in ten pieces are not done before, s.
@@ -601,6 +652,11 @@ export interface components {
              * @description When the piece leaves the heat, s.
              */
             off_heat_s: number;
+            /**
+             * Format: double
+             * @description Coldest the frying oil became, C.
+             */
+            oil_low_c?: number | null;
             /**
              * Format: double
              * @description Share of the thick part above 66 C.
@@ -620,6 +676,8 @@ export interface components {
             safety: components["schemas"]["SafetyWire"];
             /** @description All settings, defaults filled in. */
             settings: components["schemas"]["SettingWire"][];
+            /** @description What can be seen and felt. */
+            signs: components["schemas"]["SignsWire"];
             /** @description What to do. */
             steps: components["schemas"]["StepWire"][];
             /** @description One line that says what it is. */
@@ -808,6 +866,63 @@ export interface components {
             key: string;
             /** @description In words. */
             name: string;
+        };
+        /** @description The heat with the least overcooked. */
+        SettleAnswer: {
+            /** @description The setting that was moved. */
+            key: string;
+            /** @description Time and crust are as asked; when not, the nearest is answered. */
+            met: boolean;
+            /** @description The plan with it. */
+            plan: components["schemas"]["PlanAnswer"];
+            /**
+             * Format: double
+             * @description Its value, C.
+             */
+            value: number;
+        };
+        /** @description What heat to choose: a plan whose main heat setting is looked for. */
+        SettleRequest: {
+            /**
+             * Format: double
+             * @description At least this much crust on one side, mm.
+             */
+            crust_mm?: number | null;
+            /** @description The plan. */
+            plan: components["schemas"]["PlanRequest"];
+            /**
+             * Format: double
+             * @description On the heat no longer than this, s.
+             */
+            within_s?: number | null;
+        };
+        /** @description What can be seen and felt. */
+        SignsWire: {
+            /** @description White beads as it leaves the heat: none, few or many. */
+            beads: string;
+            /**
+             * Format: double
+             * @description When bone lets go all through, s; null when it does not.
+             */
+            bone_lets_go_s?: number | null;
+            /** @description Browning of skin side and flesh side, minutes at 120 C. */
+            browning_min: number[];
+            /** @description The cooked line up the side. */
+            cooked_line: components["schemas"]["CookedLineWire"][];
+            /**
+             * Format: double
+             * @description When the flesh side lets go, s.
+             */
+            flesh_release_s?: number | null;
+            /** @description Tester to the lip: cold, just_warm, warm or hot. */
+            lip: string;
+            /**
+             * Format: double
+             * @description When the skin side lets go of pan or grate, s; null when it does not.
+             */
+            skin_release_s?: number | null;
+            /** @description The tester as it leaves the heat: stops, grips or slides. */
+            tester: string;
         };
         /** @description Temperatures out. */
         SimulateAnswer: {
@@ -1396,6 +1511,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RankAnswer"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    settle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettleRequest"];
+            };
+        };
+        responses: {
+            /** @description The heat, and the plan with it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettleAnswer"];
                 };
             };
             /** @description Not of the described shape */

@@ -123,16 +123,16 @@ fn face(field: &str, bare: &BareFace) -> Result<Face, InputError> {
 }
 
 impl BareProblem {
-    /// Solves on the ordinary grid with ordinary steps.
+    /// Solves with cells half as wide as a plan has them, and short steps.
     ///
     /// # Errors
     /// [`InputError`] for anything out of range, more than 100 stages, 10 000 report times or
     /// 1000 depths.
     pub fn solve(&self) -> Result<BareAnswer, InputError> {
         self.solve_with(
-            Fineness::ORDINARY,
+            Fineness::ORDINARY.scaled(0.5),
             Steps {
-                tolerance_k: 0.002,
+                tolerance_k: 0.001,
                 longest_s: 1e4,
             },
         )

@@ -61,13 +61,19 @@ pub struct FieldSink<'a> {
 }
 
 impl<'a> FieldSink<'a> {
-    /// Samples from 0 to `end_s`.
-    pub fn new(column: &'a Column, asked: FieldAsked, end_s: f64, band: Band) -> Self {
+    /// Samples from 0 to `end_s` a run that leaves the heat at `off_heat_s`.
+    pub fn new(
+        column: &'a Column,
+        asked: FieldAsked,
+        off_heat_s: f64,
+        end_s: f64,
+        band: Band,
+    ) -> Self {
         let row = || vec![0.0; asked.depths];
         let room = asked.times * asked.depths;
         Self {
             column,
-            tally: Tally::new(column),
+            tally: Tally::new(column, off_heat_s),
             band,
             field: SliceField {
                 times: asked.times,

@@ -49,6 +49,7 @@ pub struct Tally<'a> {
     last_c: Vec<f64>,
     water: Vec<f64>,
     reservoir_low_c: Option<f64>,
+    off_heat_s: f64,
 }
 
 /// How a piece came out.
@@ -73,8 +74,8 @@ pub struct Outcome {
 }
 
 impl<'a> Tally<'a> {
-    /// For a column.
-    pub fn new(column: &'a Column) -> Self {
+    /// For a column that leaves the heat at `off_heat_s`; the pan counts until then.
+    pub fn new(column: &'a Column, off_heat_s: f64) -> Self {
         let zeros = || vec![0.0; column.grid.flesh.len()];
         Self {
             column,
@@ -90,6 +91,7 @@ impl<'a> Tally<'a> {
                 .map(|i| column.material(i).water_kg_m3)
                 .collect(),
             reservoir_low_c: None,
+            off_heat_s,
         }
     }
 
@@ -204,7 +206,8 @@ impl Sink for Tally<'_> {
         self.last_c.clear();
         self.last_c.extend_from_slice(moment.flesh_c);
         self.water.copy_from_slice(moment.water_kg_m3);
-        if let Some(reservoir) = moment.reservoir_c {
+        let on_heat = moment.t_s <= self.off_heat_s + 1e-6;
+        if let Some(reservoir) = moment.reservoir_c.filter(|_| on_heat) {
             self.reservoir_low_c = Some(
                 self.reservoir_low_c
                     .map_or(reservoir, |low| low.min(reservoir)),

@@ -3,10 +3,13 @@
 use super::bench::{Bench, Fidelity, Stop};
 use super::ensemble;
 use crate::InputError;
+use crate::fish::{FatMargin, fat_margins_at};
 use crate::fish::{Piece, PieceAsked};
 use crate::heat::{Moment, Sink};
 use crate::methods::{Chosen, Kitchen, Method, Nudge, PlanFacts, Step, Value};
-use crate::outcome::{Band, FieldAsked, FieldSink, Outcome, SliceField, Tally, TargetAsked};
+use crate::outcome::{
+    Band, FieldAsked, FieldSink, Outcome, SignSink, Signs, SliceField, Tally, TargetAsked,
+};
 
 /// A method as asked for.
 #[derive(Debug, Clone, PartialEq)]
@@ -85,6 +88,10 @@ pub struct Plan {
     pub thin_end_overcooked_share: f64,
     /// How the thick part comes out.
     pub outcome: Outcome,
+    /// What can be seen and felt.
+    pub signs: Signs,
+    /// Fats that fit the fire, safest first.
+    pub fats: Vec<FatMargin>,
     /// What to do.
     pub steps: Vec<Step>,
     /// What to know.
@@ -181,7 +188,9 @@ pub(super) fn plan_checked(
         at_s: off_heat_s,
         core_c: piece.start.value(),
     };
-    let (outcome, field) = run_column(&bench, &stages, asked, end_s, band, &mut core);
+    let mut signs = SignSink::new(&bench.column, off_heat_s, end_s);
+    let mut extra = (&mut core, &mut signs);
+    let (outcome, field) = run_column(&bench, &stages, asked, off_heat_s, band, &mut extra);
     let (mut thin_end_peak_c, mut thin_end_overcooked_share) =
         (outcome.core_peak_c, outcome.overcooked_share);
     let mut thin_field = None;
@@ -193,7 +202,7 @@ pub(super) fn plan_checked(
             &Nudge::NONE,
             Fidelity::FINE,
         );
-        let (thin_outcome, field) = run_column(&bench, &stages, asked, end_s, band, &mut ());
+        let (thin_outcome, field) = run_column(&bench, &stages, asked, off_heat_s, band, &mut ());
         thin_end_peak_c = thin_outcome.core_peak_c;
         thin_end_overcooked_share = thin_outcome.overcooked_share;
         thin_field = field;
@@ -227,6 +236,8 @@ pub(super) fn plan_checked(
         thin_end_peak_c,
         thin_end_overcooked_share,
         outcome,
+        signs: signs.finish(),
+        fats: fat_margins(&chosen),
         steps: (method.steps)(piece, &chosen, &facts),
         turns_s: facts.turns_s,
         warnings,
@@ -261,6 +272,14 @@ fn window(bench: &Bench, rough: &Bench, band: Band, planned_s: f64, rough_s: f64
     }
 }
 
+/// Fats for the hottest thing they touch in pan or fryer; none where nothing is fried.
+fn fat_margins(chosen: &Chosen) -> Vec<FatMargin> {
+    let hottest = |key| chosen.number(key).ok();
+    hottest("oil_c")
+        .or_else(|| hottest("pan_c"))
+        .map_or_else(Vec::new, fat_margins_at)
+}
+
 /// A start for the search: half a minute a millimetre, more for thick pieces, s.
 fn first_guess_s(thickness_mm: f64) -> f64 {
     12.0 * thickness_mm * (1.0 + thickness_mm / 40.0)
@@ -286,19 +305,20 @@ fn run_column<S: Sink>(
     bench: &Bench,
     stages: &[crate::heat::Stage],
     asked: &PlanAsked,
-    end_s: f64,
+    off_heat_s: f64,
     band: Band,
     extra: &mut S,
 ) -> (Outcome, Option<SliceField>) {
+    let end_s = off_heat_s + bench.programme.rest_s;
     match asked.field {
         Some(size) => {
-            let mut sink = FieldSink::new(&bench.column, size, end_s, band);
+            let mut sink = FieldSink::new(&bench.column, size, off_heat_s, end_s, band);
             bench.marcher().run(stages, &mut (&mut sink, extra));
             let (field, tally) = sink.finish();
             (tally.outcome(band), Some(field))
         }
         None => {
-            let mut tally = Tally::new(&bench.column);
+            let mut tally = Tally::new(&bench.column, off_heat_s);
             bench.marcher().run(stages, &mut (&mut tally, extra));
             (tally.outcome(band), None)
         }

@@ -125,7 +125,7 @@ pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
         Fidelity::FINE,
     );
     let total_s = asked.sides_s.iter().sum::<f64>() + asked.rest_s;
-    let mut tally = Tally::new(&bench.column);
+    let mut tally = Tally::new(&bench.column, asked.sides_s.iter().sum());
     let mut series = Series {
         gap_s: total_s / (SERIES_POINTS - 1) as f64,
         last: None,

@@ -67,6 +67,15 @@ fn worst(answer: &BareAnswer, wanted: &[Vec<f64>], step_k: f64) -> f64 {
         .fold(0.0, f64::max)
 }
 
+/// Solved at the resolution of a plan.
+fn ordinary(bare: &BareProblem) -> BareAnswer {
+    let steps = Steps {
+        tolerance_k: 0.002,
+        longest_s: 1e4,
+    };
+    bare.solve_with(Fineness::ORDINARY, steps).unwrap()
+}
+
 /// Worst miss over the rows of a table of dimensionless temperatures, share of the step.
 fn table(
     id: &str,
@@ -92,7 +101,7 @@ fn table(
         };
         let mut bare = problem(geometry, 1e3 * lc_m * length_per_lc, 0.0, vec![stage]);
         bare.report_s = vec![t_s];
-        let answer = bare.solve().unwrap();
+        let answer = ordinary(&bare);
         let wanted = columns.map(|c| 100.0 * (1.0 - num(&row[c])));
         let miss = worst(&answer, &[wanted.to_vec()], 100.0);
         most = f64::max(most, miss);
@@ -171,7 +180,7 @@ fn unequal_faces(id: &str) -> f64 {
     bare.report_s = times;
     bare.at_share = nums(&out["x_mm"]).iter().map(|x| x / 25.0).collect();
     let wanted: Vec<_> = out["T_C"].as_array().unwrap().iter().map(nums).collect();
-    worst(&bare.solve().unwrap(), &wanted, 175.0)
+    worst(&ordinary(&bare), &wanted, 175.0)
 }
 
 fn slab_in_fluid(id: &str) -> f64 {
@@ -195,7 +204,7 @@ fn slab_in_fluid(id: &str) -> f64 {
         .into_iter()
         .zip(nums(&out["core_C"]));
     let wanted: Vec<Vec<f64>> = pairs.map(|(s, c)| vec![s, c]).collect();
-    worst(&bare.solve().unwrap(), &wanted, fluid_c - start_c)
+    worst(&ordinary(&bare), &wanted, fluid_c - start_c)
 }
 
 /// Heat, then rest: the carry-over of the middle, exact in two stages.
@@ -223,7 +232,7 @@ fn heat_then_rest(id: &str) -> f64 {
         .iter()
         .map(|t| vec![*t])
         .collect();
-    worst(&bare.solve().unwrap(), &wanted, step_k)
+    worst(&ordinary(&bare), &wanted, step_k)
 }
 
 /// Refining the grid by two and the step tolerance by sixteen (the step by four: backward

@@ -211,3 +211,66 @@ fn law_the_window_ends_where_the_band_ends() {
     );
     assert!((right.outcome.core_peak_c - right.band.middle_c()).abs() < 0.1);
 }
+
+fn deep_poach(start_c: f64, altitude_m: f64, liquid_c: f64) -> cindo_core::plan::Plan {
+    plan(&PlanAsked {
+        piece: piece(25.0, start_c),
+        method: MethodAsked {
+            kind: "deep_poach".into(),
+            settings: vec![("liquid_c".to_owned(), Value::Number(liquid_c))],
+        },
+        target: TargetAsked::Usual,
+        kitchen: Kitchen::at(altitude_m).unwrap(),
+        range: false,
+        field: None,
+        late_s: 0.0,
+    })
+    .unwrap()
+}
+
+/// Straight from the freezer takes longer: about double (Department of Fisheries of Canada, ten
+/// minutes an inch, double from frozen; from memory). The rule is rough: 1.4 to 2.6.
+#[test]
+fn practice_frozen_takes_about_double() {
+    let (fresh, frozen) = (deep_poach(5.0, 0.0, 82.0), deep_poach(-18.0, 0.0, 82.0));
+    let ratio = frozen.off_heat_s / fresh.off_heat_s;
+    println!("frozen over fresh: {ratio:.2}");
+    assert!((1.4..2.6).contains(&ratio), "{ratio}");
+}
+
+/// Up a hill boiling water is cooler, so it takes longer; below a simmer nothing changes but
+/// what evaporates at rest.
+#[test]
+fn law_altitude_slows_boiling_water_only() {
+    let boiling = |m| deep_poach(8.0, m, 100.0).off_heat_s;
+    assert!(boiling(3000.0) > boiling(0.0) + 10.0);
+    let mild = (
+        deep_poach(8.0, 0.0, 75.0).off_heat_s,
+        deep_poach(8.0, 1500.0, 75.0).off_heat_s,
+    );
+    assert!((mild.0 / mild.1 - 1.0).abs() < 0.02, "{mild:?}");
+}
+
+/// A target above what the medium reaches is an answer with a warning, and comes back at once.
+#[test]
+fn law_a_target_out_of_reach_is_an_answer() {
+    let plan = plan(&PlanAsked {
+        piece: piece(25.0, 8.0),
+        method: MethodAsked {
+            kind: "deep_poach".into(),
+            settings: vec![("liquid_c".to_owned(), Value::Number(55.0))],
+        },
+        target: TargetAsked::Band(70.0, 75.0),
+        kitchen: Kitchen::SEA_LEVEL,
+        range: true,
+        field: None,
+        late_s: 0.0,
+    })
+    .unwrap();
+    assert!(
+        plan.warnings
+            .iter()
+            .any(|w| w.code == "target_out_of_reach")
+    );
+    assert!(plan.off_heat_s.is_finite() && plan.outcome.core_peak_c < 55.5);
+}

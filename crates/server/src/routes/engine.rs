@@ -4,7 +4,7 @@ use super::{Body, compute, read};
 use crate::error::{ErrorBody, RequestError};
 use crate::wire::{
     FishList, HeatAnswer, HeatRequest, PlanAnswer, PlanRequest, RankAnswer, RankRequest,
-    SimulateAnswer, SimulateRequest, fish_list,
+    SettleAnswer, SettleRequest, SimulateAnswer, SimulateRequest, fish_list,
 };
 use actix_web::{get, post, web};
 
@@ -44,6 +44,22 @@ pub async fn plan(body: Body) -> Result<web::Json<PlanAnswer>, RequestError> {
 #[post("/api/rank")]
 pub async fn rank(body: Body) -> Result<web::Json<RankAnswer>, RequestError> {
     let request: RankRequest = read(body)?;
+    Ok(web::Json(compute(move || request.answer()).await?))
+}
+
+/// Which heat reaches the target with the least overcooked.
+#[utoipa::path(
+    request_body = SettleRequest,
+    responses(
+        (status = 200, description = "The heat, and the plan with it", body = SettleAnswer),
+        (status = 400, description = "Not of the described shape", body = ErrorBody),
+        (status = 413, description = "Too large", body = ErrorBody),
+        (status = 422, description = "A number or name that does not do", body = ErrorBody)
+    )
+)]
+#[post("/api/settle")]
+pub async fn settle(body: Body) -> Result<web::Json<SettleAnswer>, RequestError> {
+    let request: SettleRequest = read(body)?;
     Ok(web::Json(compute(move || request.answer()).await?))
 }
 

@@ -26,6 +26,7 @@ pub use cards::answered as card_answered;
         engine::fish,
         engine::plan,
         engine::rank,
+        engine::settle,
         engine::simulate,
         engine::heat,
         cards::list,
@@ -73,6 +74,7 @@ pub fn configure(store: Store) -> impl FnOnce(&mut web::ServiceConfig) {
             .service(engine::fish)
             .service(engine::plan)
             .service(engine::rank)
+            .service(engine::settle)
             .service(engine::simulate)
             .service(engine::heat)
             .service(cards::list)

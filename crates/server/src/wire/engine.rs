@@ -4,11 +4,13 @@ use super::piece::{MethodWire, PieceWire, TargetWire};
 use crate::error::RequestError;
 use base64::Engine;
 use base64::engine::general_purpose::STANDARD;
+use cindo_core::fish::FatMargin;
 use cindo_core::heat::{BareAnswer, BareFace, BareProblem, BareStage, Geometry};
 use cindo_core::methods::{Act, Kitchen, Spec, Takes, Value};
-use cindo_core::outcome::{FieldAsked, SliceField};
+use cindo_core::outcome::{Beads, FieldAsked, Lip, Signs, SliceField, Tester};
 use cindo_core::plan::{
-    Plan, PlanAsked, RankAsked, SimulateAsked, Simulated, Way, Wishes, plan, rank, simulate,
+    Plan, PlanAsked, RankAsked, SettleAsked, SimulateAsked, Simulated, Way, Wishes, plan, rank,
+    settle, simulate,
 };
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -69,12 +71,9 @@ pub struct PlanRequest {
 }
 
 impl PlanRequest {
-    /// Plans it.
-    ///
-    /// # Errors
-    /// Whatever the core refuses.
-    pub fn answer(&self) -> Result<PlanAnswer, RequestError> {
-        let plan = plan(&PlanAsked {
+    /// As the core asks for it.
+    fn asked(&self) -> Result<PlanAsked, RequestError> {
+        Ok(PlanAsked {
             piece: (&self.piece).into(),
             method: (&self.method).into(),
             target: self.target.asked()?,
@@ -82,8 +81,15 @@ impl PlanRequest {
             range: self.range,
             field: FieldAskedWire::asked(self.field)?,
             late_s: self.late_s,
-        })?;
-        Ok(plan.into())
+        })
+    }
+
+    /// Plans it.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<PlanAnswer, RequestError> {
+        Ok(plan(&self.asked()?)?.into())
     }
 }
 
@@ -276,6 +282,145 @@ impl From<SliceField> for SliceFieldWire {
     }
 }
 
+/// The cooked line at one time.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+pub struct CookedLineWire {
+    /// Time, s.
+    pub t_s: f64,
+    /// Height from the skin side, share of the thickness.
+    pub height_share: f64,
+}
+
+/// What can be seen and felt.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+pub struct SignsWire {
+    /// When the skin side lets go of pan or grate, s; null when it does not.
+    pub skin_release_s: Option<f64>,
+    /// When the flesh side lets go, s.
+    pub flesh_release_s: Option<f64>,
+    /// Browning of skin side and flesh side, minutes at 120 C.
+    pub browning_min: [f64; 2],
+    /// The cooked line up the side.
+    pub cooked_line: Vec<CookedLineWire>,
+    /// The tester as it leaves the heat: stops, grips or slides.
+    pub tester: String,
+    /// Tester to the lip: cold, just_warm, warm or hot.
+    pub lip: String,
+    /// When bone lets go all through, s; null when it does not.
+    pub bone_lets_go_s: Option<f64>,
+    /// White beads as it leaves the heat: none, few or many.
+    pub beads: String,
+}
+
+impl From<Signs> for SignsWire {
+    fn from(signs: Signs) -> Self {
+        let [skin_release_s, flesh_release_s] = signs.release_s;
+        let line = signs.cooked_line.iter();
+        Self {
+            skin_release_s,
+            flesh_release_s,
+            browning_min: signs.browning_min,
+            cooked_line: line
+                .map(|(t_s, height_share)| CookedLineWire {
+                    t_s: *t_s,
+                    height_share: *height_share,
+                })
+                .collect(),
+            tester: match signs.tester {
+                Tester::Stops => "stops",
+                Tester::Grips => "grips",
+                Tester::Slides => "slides",
+            }
+            .to_owned(),
+            lip: match signs.lip {
+                Lip::Cold => "cold",
+                Lip::JustWarm => "just_warm",
+                Lip::Warm => "warm",
+                Lip::Hot => "hot",
+            }
+            .to_owned(),
+            bone_lets_go_s: signs.bone_s,
+            beads: match signs.beads {
+                Beads::None => "none",
+                Beads::Few => "few",
+                Beads::Many => "many",
+            }
+            .to_owned(),
+        }
+    }
+}
+
+/// A fat against the hottest it meets.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+pub struct FatWire {
+    /// Name on the wire.
+    pub key: String,
+    /// In words.
+    pub name: String,
+    /// Low and high end of its smoke point, C.
+    pub smoke_c: [f64; 2],
+    /// Low end less the hottest it meets, K; negative: it may smoke.
+    pub margin_k: f64,
+}
+
+impl From<FatMargin> for FatWire {
+    fn from(fat: FatMargin) -> Self {
+        Self {
+            key: fat.key.to_owned(),
+            name: fat.name.to_owned(),
+            smoke_c: fat.smoke_c,
+            margin_k: fat.margin_k,
+        }
+    }
+}
+
+/// What heat to choose: a plan whose main heat setting is looked for.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SettleRequest {
+    /// The plan.
+    pub plan: PlanRequest,
+    /// On the heat no longer than this, s.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub within_s: Option<f64>,
+    /// At least this much crust on one side, mm.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub crust_mm: Option<f64>,
+}
+
+/// The heat with the least overcooked.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+pub struct SettleAnswer {
+    /// The setting that was moved.
+    pub key: String,
+    /// Its value, C.
+    pub value: f64,
+    /// Time and crust are as asked; when not, the nearest is answered.
+    pub met: bool,
+    /// The plan with it.
+    pub plan: PlanAnswer,
+}
+
+impl SettleRequest {
+    /// Settles.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<SettleAnswer, RequestError> {
+        let settled = settle(&SettleAsked {
+            plan: self.plan.asked()?,
+            within_s: self.within_s,
+            crust_mm: self.crust_mm,
+        })?;
+        Ok(SettleAnswer {
+            key: settled.key.to_owned(),
+            value: settled.value,
+            met: settled.met,
+            plan: settled.plan.into(),
+        })
+    }
+}
+
 /// Times out.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 pub struct PlanAnswer {
@@ -322,8 +467,18 @@ pub struct PlanAnswer {
     /// Coldest the pan became, C.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub pan_low_c: Option<f64>,
+    /// Coldest the frying oil became, C.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub oil_low_c: Option<f64>,
+    /// Coldest the poaching liquid became, C.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub liquid_low_c: Option<f64>,
     /// Safety figures.
     pub safety: SafetyWire,
+    /// What can be seen and felt.
+    pub signs: SignsWire,
+    /// Fats for the hottest they meet, the safest first; empty where nothing is fried.
+    pub fats: Vec<FatWire>,
     /// What to do.
     pub steps: Vec<StepWire>,
     /// What to know.
@@ -365,6 +520,9 @@ impl From<Plan> for PlanAnswer {
             by_k: w.by_k,
         });
         let safety = plan.outcome.safety;
+        // What the fish lies in is known by the heat that is set.
+        let reservoir_low_c = plan.outcome.reservoir_low_c;
+        let low = |key: &str| reservoir_low_c.filter(|_| plan.chosen.number(key).is_ok());
         Self {
             kind: plan.method.kind.to_owned(),
             name: plan.method.name.to_owned(),
@@ -396,12 +554,16 @@ impl From<Plan> for PlanAnswer {
             crust_mm: plan.outcome.crust_mm,
             weight_loss_share: plan.outcome.weight_loss_share,
             cooked_line_share: plan.outcome.cooked_line_share,
-            pan_low_c: plan.outcome.reservoir_low_c,
+            pan_low_c: low("pan_c"),
+            oil_low_c: low("oil_c"),
+            liquid_low_c: low("liquid_c"),
             safety: SafetyWire {
                 food_code_63c_15s: safety.food_code_63c_15s,
                 listeria_log: safety.listeria_log,
                 parasite_60c_1min: safety.parasite_60c_1min,
             },
+            signs: plan.signs.into(),
+            fats: plan.fats.into_iter().map(Into::into).collect(),
             steps: steps.collect(),
             warnings: warnings.collect(),
             field: plan.field.map(Into::into),

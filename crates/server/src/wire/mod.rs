@@ -7,10 +7,11 @@ mod piece;
 
 pub use cards::{CardChange, CardId, CardList, CardNew, CardWire, ResultChange, ResultWire};
 pub use engine::{
-    BandWire, FaceWire, FieldAskedWire, GeometryWire, HeatAnswer, HeatRequest, HeatStageWire,
-    KitchenWire, OptionWire, PlanAnswer, PlanRequest, RankAnswer, RankRequest, ReasonWire,
-    SafetyWire, SeriesWire, SettingTakes, SettingWire, SimulateAnswer, SimulateRequest,
-    SliceFieldWire, StepWire, TimesWire, WarningWire, WayWire, WindowWire, WishesWire,
+    BandWire, CookedLineWire, FaceWire, FatWire, FieldAskedWire, GeometryWire, HeatAnswer,
+    HeatRequest, HeatStageWire, KitchenWire, OptionWire, PlanAnswer, PlanRequest, RankAnswer,
+    RankRequest, ReasonWire, SafetyWire, SeriesWire, SettingTakes, SettingWire, SettleAnswer,
+    SettleRequest, SignsWire, SimulateAnswer, SimulateRequest, SliceFieldWire, StepWire, TimesWire,
+    WarningWire, WayWire, WindowWire, WishesWire,
 };
 pub use fish::{CutWire, FishList, FishWire, LevelWire, SafetyMarkWire, fish_list};
 pub use piece::{CompositionWire, MethodWire, PieceWire, TargetWire};

@@ -78,6 +78,67 @@ async fn simulate_agrees_with_the_plan_it_repeats() {
     assert!(series.len() > 100);
 }
 
+#[actix_web::test]
+async fn settle_answers_the_heat_that_meets_the_time() {
+    let mut plan = request();
+    plan["method"] = json!({ "kind": "hot_roast" });
+    let asked = json!({ "plan": plan, "within_s": 780 });
+    let answer = Kitchen::new().post("/api/settle", &asked).await;
+    assert_eq!(answer.status, StatusCode::OK, "{}", answer.json);
+    assert_eq!(
+        (&answer.json["key"], &answer.json["met"]),
+        (&json!("oven_c"), &json!(true))
+    );
+    assert!(answer.json["plan"]["off_heat_s"].as_f64().unwrap() <= 780.0);
+}
+
+#[actix_web::test]
+async fn a_cold_batch_pulls_the_oil_down_and_more_pulls_it_further() {
+    let kitchen = Kitchen::new();
+    let low = |pieces: u32, litres: f64| {
+        let mut asked = request();
+        asked["piece"]["pieces"] = json!(pieces);
+        asked["method"] = json!({ "kind": "deep_fry_batter", "oil_c": 180, "oil_l": litres });
+        let kitchen = &kitchen;
+        async move {
+            let answer = kitchen.post("/api/plan", &asked).await.json;
+            assert!(answer["pan_low_c"].is_null());
+            answer["oil_low_c"].as_f64().unwrap()
+        }
+    };
+    let (one, six, six_in_much) = (low(1, 3.0).await, low(6, 3.0).await, low(6, 12.0).await);
+    assert!(
+        six < one - 5.0 && six_in_much > six + 2.0,
+        "{one} {six} {six_in_much}"
+    );
+}
+
+#[actix_web::test]
+async fn signs_come_in_the_cooks_words() {
+    let answer = Kitchen::new().post("/api/plan", &request()).await.json;
+    let signs = &answer["signs"];
+    let release = signs["skin_release_s"].as_f64().unwrap();
+    // The skin lets go well before the turn.
+    assert!(
+        release > 10.0 && release < answer["turns_s"][0].as_f64().unwrap(),
+        "{release}"
+    );
+    let line = signs["cooked_line"].as_array().unwrap();
+    let height = |i: usize| line[i]["height_share"].as_f64().unwrap();
+    assert!(
+        (1..line.len()).all(|i| height(i) >= height(i - 1)),
+        "the line never falls"
+    );
+    assert_eq!(signs["lip"], "just_warm");
+    let butter = answer["fats"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .find(|f| f["key"] == "butter")
+        .unwrap();
+    assert!(butter["margin_k"].as_f64().unwrap() < 0.0);
+}
+
 /// A steady wall: the middle lies halfway between two held faces.
 #[actix_web::test]
 async fn heat_solves_a_wall() {
@@ -217,6 +278,7 @@ async fn every_endpoint_is_described() {
             "/api/openapi.json",
             "/api/plan",
             "/api/rank",
+            "/api/settle",
             "/api/simulate"
         ]
     );
