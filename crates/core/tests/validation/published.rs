@@ -70,3 +70,58 @@ fn published_diffusivity_is_that_of_fish() {
     let rise_per_k = (alpha(40.0) / alpha(20.0) - 1.0) / 20.0;
     assert!((0.001..0.004).contains(&rise_per_k), "{rise_per_k}");
 }
+
+/// The saturation line against IAPWS-IF97 of a general-purpose library.
+#[test]
+fn published_saturation_line_by_a_steam_library() {
+    for t_c in (5..=125).step_by(10).map(f64::from) {
+        // Properties by temperature and quality; 0 is pressure in MPa, 4 enthalpy in kJ/kg.
+        let p_pa = 1e6 * seuif97::tx(t_c, 0.0, 0);
+        let latent_kj_kg = seuif97::tx(t_c, 1.0, 4) - seuif97::tx(t_c, 0.0, 4);
+        assert_relative_eq!(water::p_saturation_pa(t_c), p_pa, max_relative = 3e-4);
+        // 0.1 % to 100 C, a little more beyond: a quadratic.
+        assert_relative_eq!(
+            water::latent_heat_j_kg(t_c),
+            1e3 * latent_kj_kg,
+            max_relative = 2e-3
+        );
+    }
+}
+
+/// A wet surface that only convection heats settles near the thermodynamic wet bulb of dry
+/// oven air (22 C at half saturation, heated): CoolProp, ASHRAE RP-1485.
+#[test]
+fn published_wet_bulb_in_a_dry_oven() {
+    use cindo_core::heat::{Column, Face, Fineness, Gas, Grid, Marcher, Stage, Steps};
+    use cindo_core::matter::Material;
+    let flesh = Composition::new(0.8, 0.178, 0.01, 0.012).unwrap();
+    for (oven_c, wet_bulb_c) in [(100.0, 34.61), (150.0, 41.80), (180.0, 45.21)] {
+        let column = Column::bare(
+            Grid::new(0.004, 0.0, Fineness::ORDINARY),
+            Material::flesh(&flesh),
+        );
+        let air = Face::in_gas(Gas {
+            t_c: oven_c,
+            h_w_m2k: 25.0,
+            emissivity: 0.0,
+            wall_c: oven_c,
+            vapour_pa: 1322.0,
+            wetness: 1.0,
+        });
+        let mut marcher = Marcher::new(&column, 20.0, None, Steps::ORDINARY);
+        let stage = Stage {
+            duration_s: 240.0,
+            low: air,
+            high: air,
+            set_c: 0.0,
+        };
+        marcher.run(&[stage], &mut ());
+        let surface_c = marcher.moment(0.0).high_surface_c;
+        println!("wet bulb at {oven_c} C: {surface_c:.1}, published {wet_bulb_c}");
+        // 4 K: no Stefan flow, one Lewis number, air at the film temperature.
+        assert!(
+            (surface_c - wet_bulb_c).abs() < 4.0,
+            "{oven_c}: {surface_c}"
+        );
+    }
+}
