@@ -203,7 +203,7 @@ export function SliceOverTime(props: Props) {
             <text
               x={x(s)}
               y={y(0) + 21}
-              textAnchor={s === 0 ? "start" : "middle"}
+              textAnchor={s === 0 ? "start" : x(s) > PAD.left + inner - 22 ? "end" : "middle"}
               fontSize={13}
               fill="currentColor"
               opacity={0.75}

@@ -110,7 +110,8 @@ impl<'a> FieldSink<'a> {
         } else if peak >= low_c {
             2.0 + part(low_c, high_c)
         } else if opaque >= SET_SHARE {
-            1.0 + part(low_c - 8.0, low_c)
+            // Not flat at 1: a plateau there would draw the end of raw twice.
+            1.05 + 0.95 * part(low_c - 8.0, low_c)
         } else {
             opaque / SET_SHARE
         }

@@ -131,7 +131,17 @@ impl Bench {
     /// Finds the time on the heat after which the coldest point peaks at `aim_c`; turns go
     /// along as shares of it.
     pub fn time_for(&self, aim_c: f64, guess_s: f64) -> Stop {
-        search(aim_c, self.start_c, guess_s, |t_s| self.peak_c(t_s))
+        let found = search(aim_c, self.start_c, guess_s, |t_s| self.peak_c(t_s));
+        let Stop::OutOfReach { best_c, .. } = found else {
+            return found;
+        };
+        // Nobody waits hours for the last half kelvin: the nearest plan ends where it is near.
+        let near_c = best_c - 0.5;
+        let best_s = search(near_c, self.start_c, guess_s, |t_s| self.peak_c(t_s)).time_s();
+        Stop::OutOfReach {
+            best_s,
+            best_c: near_c,
+        }
     }
 
     /// The same with everything before the last leg kept as planned: how early or late the

@@ -12,9 +12,8 @@ const MIN_MM = 2;
 const MAX_MM = 120;
 
 /** Length along the cut that is drawn, mm: a portion about 70 mm wide of the weight given. */
-function drawnLengthMm(piece: Piece): number {
-  const mean = (piece.thicknessMm + (piece.thinEndMm ?? piece.thicknessMm)) / 2;
-  return Math.min(Math.max((piece.massG * 1000) / 1.05 / (70 * mean), 60), 260);
+function drawnLengthMm(massG: number, meanMm: number): number {
+  return Math.min(Math.max((massG * 1000) / 1.05 / (70 * meanMm), 60), 260);
 }
 
 export function DrawnPiece({ piece, change, height }: Props) {
@@ -22,11 +21,14 @@ export function DrawnPiece({ piece, change, height }: Props) {
   const clip = useId();
   const [box, width] = useWidth<HTMLDivElement>();
   const drag = useRef<{ end: "thick" | "thin"; y: number; mm: number } | null>(null);
-  const thin = piece.thinEndMm ?? piece.thicknessMm;
-  const lengthMm = drawnLengthMm(piece);
+  // What does not do yet is drawn as near as it can be; the typed number says what is wrong.
+  const drawable = (mm: number) => Math.min(Math.max(mm, MIN_MM), MAX_MM);
+  const thick = drawable(piece.thicknessMm);
+  const thin = Math.min(drawable(piece.thinEndMm ?? thick), thick);
+  const lengthMm = drawnLengthMm(piece.massG, (thick + thin) / 2);
   const roomX = Math.max(width - PAD.left - PAD.right, 100);
   const roomY = height - PAD.top - PAD.bottom;
-  const tallest = Math.max(40, piece.thicknessMm * 1.15);
+  const tallest = Math.max(40, thick * 1.15);
   const perMm = Math.min(roomX / lengthMm, roomY / tallest);
   const left = PAD.left + (roomX - lengthMm * perMm) / 2;
   const floor = height - PAD.bottom;
@@ -34,14 +36,13 @@ export function DrawnPiece({ piece, change, height }: Props) {
   const top = Array.from({ length: steps + 1 }, (_, i) => {
     // Closer at the two ends, where it is round.
     const share = 0.5 - 0.5 * Math.cos((Math.PI * i) / steps);
-    return [
-      left + share * lengthMm * perMm,
-      floor - profile(share, piece.thicknessMm, thin) * perMm,
-    ];
+    return [left + share * lengthMm * perMm, floor - profile(share, thick, thin) * perMm];
   });
   const body = `M${left} ${floor} ${top.map(([x, y]) => `L${x} ${y}`).join(" ")} L${left + lengthMm * perMm} ${floor} Z`;
   const at = scale("millimetre", units);
-  const tick = units.length === "mm" ? 5 : 25.4 / 8;
+  // Ticks no nearer than 9 px, whatever the scale.
+  const fine = units.length === "mm" ? 5 : 25.4 / 8;
+  const tick = fine * 2 ** Math.max(0, Math.ceil(Math.log2(9 / (fine * perMm))));
   const major = units.length === "mm" ? 2 : 4;
   const ticks = Array.from({ length: Math.floor(roomY / perMm / tick) + 1 }, (_, i) => i * tick);
   const set = (end: "thick" | "thin", mm: number) => {
@@ -205,10 +206,10 @@ export function DrawnPiece({ piece, change, height }: Props) {
             </g>
           );
         })}
-        <text x={0} y={floor + 20} fontSize={13} fill="currentColor" opacity={0.8}>
+        <text x={0} y={12} fontSize={13} fill="currentColor" opacity={0.8}>
           {at.unit}
         </text>
-        {handle("thick", 0.05, piece.thicknessMm)}
+        {handle("thick", 0.05, thick)}
         {handle("thin", 0.97, thin)}
       </svg>
     </div>

@@ -202,6 +202,7 @@ function Headline({ plan, settled, late }: { plan: Plan; settled: boolean; late:
   const units = useUnits();
   const over = plan.core_peak_c > plan.target.high_c + 0.5;
   const under = plan.core_peak_c < plan.target.low_c - 0.5;
+  const never = outOfReach(plan);
   return (
     <div className="flex flex-wrap items-end gap-x-10 gap-y-3 pt-1 pb-4" aria-live="polite">
       {plan.turns_s.map((s) => (
@@ -221,7 +222,9 @@ function Headline({ plan, settled, late }: { plan: Plan; settled: boolean; late:
         testId="peak"
       />
       <p className="text-small quiet max-w-[30ch] pb-1 ml-auto">
-        {settled ? (
+        {never ? (
+          <>This fire does not bring it to the target. More heat, or a lower target.</>
+        ) : settled ? (
           <>
             Look from{" "}
             <b className="running text-base-content" data-testid="look">
@@ -236,11 +239,20 @@ function Headline({ plan, settled, late }: { plan: Plan; settled: boolean; late:
         ) : (
           <>Working out how far pieces differ.</>
         )}{" "}
-        Forgives <b className="figures text-base-content">{span(plan.window.early_s)}</b> early and{" "}
-        <b className="figures text-base-content">{span(plan.window.late_s)}</b> late.
+        {!never && (
+          <>
+            Forgives <b className="figures text-base-content">{span(plan.window.early_s)}</b> early
+            and <b className="figures text-base-content">{span(plan.window.late_s)}</b> late.
+          </>
+        )}
       </p>
     </div>
   );
+}
+
+/** The target lies above what this fire reaches: there is no window and no range. */
+function outOfReach(plan: Plan): boolean {
+  return plan.warnings.some((w) => w.code === "target_out_of_reach");
 }
 
 function Big(props: {
@@ -301,7 +313,7 @@ function Picture({ plan, atS, setAtS, thicker, settled }: PictureProps) {
         fromS: plan.off_heat_s - plan.window.early_s,
         toS: plan.off_heat_s + plan.window.late_s,
       }}
-      range={settled ? { fromS: plan.look_from_s, toS: plan.latest_s } : null}
+      range={settled && !outOfReach(plan) ? { fromS: plan.look_from_s, toS: plan.latest_s } : null}
       names={names}
       clock={clock}
       depthLabel={(mm) => figure(mm, scale("millimetre", units))}
