@@ -7,7 +7,6 @@ use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
 use super::kitchen::Kitchen;
 use super::programme::{Leg, Programme};
 use super::settings::Chosen;
-use super::settings::{Spec, Takes, Unit};
 use super::{Method, Nature, media, suiting};
 use crate::InputError;
 use crate::fish::Piece;
@@ -19,8 +18,9 @@ pub(super) static METHOD: Method = Method {
     settings: &[
         media::oil_c(175.0),
         media::OIL_L,
+        media::coat_of(&[("batter", "batter")], "batter"),
         media::coating_mm(6.0, 2.0),
-        LOAD,
+        media::LOAD,
     ],
     suits,
     programme,
@@ -29,19 +29,6 @@ pub(super) static METHOD: Method = Method {
         hands_off: 0.3,
         little_smell: 0.05,
         little_fat: 0.0,
-    },
-};
-
-/// Fish in the oil at once; without it, all the pieces.
-const LOAD: Spec = Spec {
-    key: "load_g",
-    name: "Fish at once",
-    takes: Takes::Number {
-        min: 0.0,
-        max: 5000.0,
-        step: 10.0,
-        unit: Unit::Gram,
-        default: 0.0,
     },
 };
 

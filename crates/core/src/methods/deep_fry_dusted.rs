@@ -6,7 +6,6 @@ use super::advice::{PlanFacts, Reason, Step, Suits, done};
 use super::kitchen::Kitchen;
 use super::programme::{Leg, Programme};
 use super::settings::Chosen;
-use super::settings::{Spec, Takes, Unit};
 use super::{Method, Nature, media, suiting};
 use crate::InputError;
 use crate::fish::Piece;
@@ -18,8 +17,9 @@ pub(super) static METHOD: Method = Method {
     settings: &[
         media::oil_c(180.0),
         media::OIL_L,
+        media::coat_of(&[("flour", "flour")], "flour"),
         media::coating_mm(1.0, 0.3),
-        LOAD,
+        media::LOAD,
     ],
     suits,
     programme,
@@ -31,18 +31,6 @@ pub(super) static METHOD: Method = Method {
     },
 };
 
-/// Fish in the oil at once; without it, all the pieces.
-const LOAD: Spec = Spec {
-    key: "load_g",
-    name: "Fish at once",
-    takes: Takes::Number {
-        min: 0.0,
-        max: 5000.0,
-        step: 10.0,
-        unit: Unit::Gram,
-        default: 0.0,
-    },
-};
 const TOO_THICK_MM: f64 = 28.0;
 
 fn suits(piece: &Piece) -> Suits {

@@ -5,7 +5,7 @@
 use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
 use super::kitchen::Kitchen;
 use super::programme::{Leg, Programme};
-use super::settings::Chosen;
+use super::settings::{Chosen, Spec, Takes};
 use super::{Method, Nature, media, suiting};
 use crate::InputError;
 use crate::fish::Piece;
@@ -14,7 +14,7 @@ pub(super) static METHOD: Method = Method {
     kind: "deep_poach",
     name: "Deep poach",
     summary: "Under the liquid, well below a simmer.",
-    settings: &[media::liquid_c(82.0)],
+    settings: &[media::liquid_c(82.0), DEPTH],
     suits,
     programme,
     steps,
@@ -25,6 +25,15 @@ pub(super) static METHOD: Method = Method {
     },
 };
 
+/// A deep poach is covered; said so, it is not refused.
+const DEPTH: Spec = Spec {
+    key: "depth",
+    name: "Liquid",
+    takes: Takes::Choice {
+        options: &[("covered", "covers it")],
+        default: "covered",
+    },
+};
 /// Liquid in a deep pot, l.
 const LITRES: f64 = 4.0;
 

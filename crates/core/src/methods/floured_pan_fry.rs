@@ -4,7 +4,7 @@
 
 use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
 use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
+use super::programme::Programme;
 use super::settings::Chosen;
 use super::{Method, Nature, media, suiting};
 use crate::InputError;
@@ -19,6 +19,7 @@ pub(super) static METHOD: Method = Method {
         media::pan_c(190.0),
         media::hold_c(170.0),
         media::turn_share(0.5),
+        media::coat_of(&[("flour", "flour")], "flour"),
         media::coating_mm(1.5, 0.4),
         media::LID_LAST,
         media::HOB,
@@ -34,7 +35,6 @@ pub(super) static METHOD: Method = Method {
 };
 
 const TOO_THICK_MM: f64 = 40.0;
-const LOW_C: f64 = 150.0;
 
 fn suits(piece: &Piece) -> Suits {
     let thick =
@@ -53,18 +53,7 @@ fn suits(piece: &Piece) -> Suits {
 }
 
 fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let (hold_c, turn) = (chosen.number("hold_c")?, chosen.number("turn_share")?);
-    let lid_s = chosen.number("lid_last_s")?;
-    let mut legs = vec![
-        Leg::share(turn, media::pressed(), media::over_open_pan(0.6)).set(hold_c),
-        Leg::share(1.0 - turn, media::over_open_pan(0.3), media::unpressed())
-            .set(hold_c)
-            .turned(),
-    ];
-    if lid_s > 0.0 {
-        let covered = Leg::share(0.0, media::under_lid(), media::unpressed());
-        legs.push(covered.set(LOW_C.min(hold_c)).last(lid_s));
-    }
+    let legs = media::both_sides(chosen)?;
     let flour = || Some(media::flour(chosen.number("coating_mm").unwrap_or(0.4)));
     Ok(Programme {
         reservoir: Some(media::plate(piece, chosen)?),
@@ -92,10 +81,7 @@ fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
         "Turn, and make the fire small",
         &["Gold below, and it lets go.", done::LINE],
     ));
-    if number("lid_last_s") > 0.0 {
-        let on_s = facts.off_heat_s - number("lid_last_s");
-        steps.push(Step::new(on_s, Act::Adjust, "Fire low, lid on"));
-    }
+    steps.extend(media::lid_step(chosen, facts));
     steps.extend(facts.finish(
         "Off, onto a rack or warm plate",
         &[done::TESTER, done::DENT],

@@ -26,31 +26,19 @@ pub(super) static METHOD: Method = Method {
     },
 };
 
-const BARE: bool = false;
-const THIN_MM: f64 = 5.0;
+/// Thinner pieces stick and fall through, mm. common practice, no source.
+const THINNEST_MM: f64 = 5.0;
 /// Low fire after the two sides, C, and the share of the time each side has on high.
 const LOW_C: f64 = 160.0;
 const HIGH_SHARE: f64 = 0.22;
 
 fn suits(piece: &Piece) -> Suits {
-    let breaks = suiting::delicate(piece) && BARE;
-    let thin = suiting::mm(piece) < THIN_MM;
-    let mut reasons = vec![Reason::good("outdoors", "Smoke and smell stay outside.")];
-    if breaks {
-        reasons.push(suiting::breaks());
-    }
-    if thin {
-        reasons.push(Reason::bad(
-            "thin_for_grate",
-            "So thin that it sticks and falls through.",
-        ));
-    }
-    if suiting::fatty(piece) {
-        reasons.push(suiting::fat_forgives());
-    }
+    let mm = suiting::mm(piece);
+    let why = Reason::good("outdoors", "Smoke and smell stay outside.");
+    let fire = suiting::over_fire(piece, false, THINNEST_MM, why);
     Suits::unless(
-        thin || (suiting::whole(piece) && suiting::mm(piece) > 60.0),
-        reasons,
+        fire.too_thin || (suiting::whole(piece) && mm > 60.0),
+        fire.reasons,
     )
 }
 

@@ -31,30 +31,16 @@ pub(super) static METHOD: Method = Method {
     },
 };
 
-const BARE: bool = true;
-const THIN_MM: f64 = 8.0;
+/// Thinner pieces stick and fall through, mm. common practice, no source.
+const THINNEST_MM: f64 = 8.0;
 
 fn suits(piece: &Piece) -> Suits {
-    let breaks = suiting::delicate(piece) && BARE;
-    let thin = suiting::mm(piece) < THIN_MM;
-    let mut reasons = vec![Reason::good("outdoors", "Smoke and smell stay outside.")];
-    if breaks {
-        reasons.push(suiting::breaks());
-    }
-    if thin {
-        reasons.push(Reason::bad(
-            "thin_for_grate",
-            "So thin that it sticks and falls through.",
-        ));
-    }
-    if suiting::fatty(piece) {
-        reasons.push(suiting::fat_forgives());
-    }
+    let mm = suiting::mm(piece);
+    let why = Reason::good("outdoors", "Smoke and smell stay outside.");
+    let fire = suiting::over_fire(piece, true, THINNEST_MM, why);
     Suits::unless(
-        (breaks && suiting::mm(piece) < 15.0)
-            || thin
-            || (suiting::whole(piece) && suiting::mm(piece) > 50.0),
-        reasons,
+        fire.too_thin || (fire.tears && mm < 15.0) || (suiting::whole(piece) && mm > 50.0),
+        fire.reasons,
     )
 }
 

@@ -28,31 +28,16 @@ pub(super) static METHOD: Method = Method {
     },
 };
 
-const BARE: bool = true;
-const THIN_MM: f64 = 6.0;
+/// Thinner pieces stick and fall through, mm. common practice, no source.
+const THINNEST_MM: f64 = 6.0;
 
 fn suits(piece: &Piece) -> Suits {
-    let breaks = suiting::delicate(piece) && BARE;
-    let thin = suiting::mm(piece) < THIN_MM;
-    let mut reasons = vec![Reason::good(
-        "marks",
-        "Marks and a grilled taste without a grill.",
-    )];
-    if breaks {
-        reasons.push(suiting::breaks());
-    }
-    if thin {
-        reasons.push(Reason::bad(
-            "thin_for_grate",
-            "So thin that it sticks and falls through.",
-        ));
-    }
-    if suiting::fatty(piece) {
-        reasons.push(suiting::fat_forgives());
-    }
+    let mm = suiting::mm(piece);
+    let why = Reason::good("marks", "Marks and a grilled taste without a grill.");
+    let fire = suiting::over_fire(piece, true, THINNEST_MM, why);
     Suits::unless(
-        thin || suiting::whole(piece) || suiting::mm(piece) > 40.0,
-        reasons,
+        fire.too_thin || suiting::whole(piece) || mm > 40.0,
+        fire.reasons,
     )
 }
 

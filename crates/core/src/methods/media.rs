@@ -4,7 +4,7 @@ use crate::InputError;
 use crate::fish::Piece;
 use crate::heat::{Contact, Face, Gas, Layer, Medium, Reservoir};
 use crate::matter::{Composition, Material, water};
-use crate::methods::{Act, Chosen, Reason, Spec, Step, Takes, Unit};
+use crate::methods::{Act, Chosen, Leg, PlanFacts, Reason, Spec, Step, Takes, Unit};
 
 /// Flesh, skin and oil radiate alike.
 pub const EMISSIVITY: f64 = 0.9;
@@ -35,6 +35,18 @@ pub const PAN: Spec = Spec {
         ],
         default: "clad",
     },
+};
+
+/// The pan for gentle cooking: the same pans, non-stick first.
+pub const PAN_GENTLE: Spec = Spec {
+    takes: match PAN.takes {
+        Takes::Choice { options, .. } => Takes::Choice {
+            options,
+            default: "non_stick",
+        },
+        other => other,
+    },
+    ..PAN
 };
 
 /// The hob under it.
@@ -126,6 +138,31 @@ pub const fn liquid_c(default: f64) -> Spec {
     celsius("liquid_c", "Liquid", (50.0, 100.0), default)
 }
 
+/// Fish in the oil at once; 0 stands for all the pieces.
+pub const LOAD: Spec = Spec {
+    key: "load_g",
+    name: "Fish at once",
+    takes: Takes::Number {
+        min: 0.0,
+        max: 5000.0,
+        step: 10.0,
+        unit: Unit::Gram,
+        default: 0.0,
+    },
+};
+
+/// A coat that is what the method is: only its thickness can be chosen.
+pub const fn coat_of(
+    options: &'static [(&'static str, &'static str)],
+    default: &'static str,
+) -> Spec {
+    Spec {
+        key: "coating",
+        name: "Coat of",
+        takes: Takes::Choice { options, default },
+    }
+}
+
 /// How much is in the fryer.
 pub const OIL_L: Spec = Spec {
     key: "oil_l",
@@ -200,15 +237,6 @@ pub fn plate(piece: &Piece, chosen: &Chosen) -> Result<Reservoir, InputError> {
         "non_stick" => 8e3,
         _ => 10e3,
     };
-    plate_of(piece, chosen, capacity_j_m2k)
-}
-
-/// A light pan of one kind, without the choice.
-pub fn plate_of(
-    piece: &Piece,
-    chosen: &Chosen,
-    capacity_j_m2k: f64,
-) -> Result<Reservoir, InputError> {
     Ok(Reservoir {
         start_c: chosen.number("pan_c")?,
         capacity_j_m2k,
@@ -520,6 +548,36 @@ pub fn pressed() -> Face {
 /// The second side, lying on the pan by its own weight.
 pub fn unpressed() -> Face {
     Face::touching(CONTACT_UNPRESSED_W_M2K, Medium::Reservoir)
+}
+
+/// With the lid on at the end the fire goes low, C. common practice, no source.
+const LOW_C: f64 = 150.0;
+
+/// Both sides in a pan, turned once; the lid for the last seconds if that is chosen.
+pub fn both_sides(chosen: &Chosen) -> Result<Vec<Leg>, InputError> {
+    let (hold_c, turn) = (chosen.number("hold_c")?, chosen.number("turn_share")?);
+    let lid_s = chosen.number("lid_last_s")?;
+    let mut legs = vec![
+        Leg::share(turn, pressed(), over_open_pan(0.6)).set(hold_c),
+        Leg::share(1.0 - turn, over_open_pan(0.3), unpressed())
+            .set(hold_c)
+            .turned(),
+    ];
+    if lid_s > 0.0 {
+        let covered = Leg::share(0.0, under_lid(), unpressed());
+        legs.push(covered.set(LOW_C.min(hold_c)).last(lid_s));
+    }
+    Ok(legs)
+}
+
+/// The step of putting the lid on, if it is.
+pub fn lid_step(chosen: &Chosen, facts: &PlanFacts) -> Option<Step> {
+    let lid_s = chosen.number("lid_last_s").ok().filter(|s| *s > 0.0)?;
+    Some(Step::new(
+        facts.off_heat_s - lid_s,
+        Act::Adjust,
+        "Fire low, lid on",
+    ))
 }
 
 /// Under a lid or in a closed pot: vapour near saturation at 80 C, and its condensing.

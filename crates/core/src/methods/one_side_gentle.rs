@@ -10,13 +10,18 @@ use super::settings::Chosen;
 use super::{Method, Nature, media, suiting};
 use crate::InputError;
 use crate::fish::Piece;
-use crate::heat::{Face, Medium, Reservoir};
+use crate::heat::{Face, Medium};
 
 pub(super) static METHOD: Method = Method {
     kind: "one_side_gentle",
     name: "One side, gentle",
     summary: "Low heat in a non-stick pan, never turned, its fat spooned over.",
-    settings: &[media::pan_c(125.0), media::hold_c(110.0), media::HOB],
+    settings: &[
+        media::PAN_GENTLE,
+        media::pan_c(125.0),
+        media::hold_c(110.0),
+        media::HOB,
+    ],
     suits,
     programme,
     steps,
@@ -31,8 +36,6 @@ pub(super) static METHOD: Method = Method {
 const TOO_THICK_MM: f64 = 18.0;
 /// Gentle contact through rendered fat, W/(m2 K). `HOUSOVA-1985` range.
 const GENTLE_W_M2K: f64 = 300.0;
-/// Heat capacity of light non-stick by area, J/(m2 K).
-const NON_STICK_J_M2K: f64 = 8e3;
 
 fn suits(piece: &Piece) -> Suits {
     let thick = suiting::mm(piece) > TOO_THICK_MM || suiting::whole(piece);
@@ -57,10 +60,7 @@ fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Progra
     let low = Face::touching(GENTLE_W_M2K, Medium::Reservoir);
     let leg = Leg::share(1.0, low, spooned).set(chosen.number("hold_c")?);
     Ok(Programme {
-        reservoir: Some(Reservoir {
-            capacity_j_m2k: NON_STICK_J_M2K,
-            ..media::plate_of(piece, chosen, NON_STICK_J_M2K)?
-        }),
+        reservoir: Some(media::plate(piece, chosen)?),
         // In the switched-off pan.
         rest: (
             Face::touching(100.0, Medium::Reservoir),

@@ -5,7 +5,7 @@
 
 use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
 use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
+use super::programme::Programme;
 use super::settings::Chosen;
 use super::{Method, Nature, media, suiting};
 use crate::InputError;
@@ -35,8 +35,6 @@ pub(super) static METHOD: Method = Method {
 
 /// A thicker piece burns outside first, mm.
 const TOO_THICK_MM: f64 = 40.0;
-/// With the lid on the fire goes low, C.
-const LOW_C: f64 = 150.0;
 
 fn suits(piece: &Piece) -> Suits {
     let thick = suiting::mm(piece) > TOO_THICK_MM || suiting::whole(piece);
@@ -60,19 +58,7 @@ fn suits(piece: &Piece) -> Suits {
 }
 
 fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let (hold_c, turn) = (chosen.number("hold_c")?, chosen.number("turn_share")?);
-    let lid_s = chosen.number("lid_last_s")?;
-    let up = media::over_open_pan(0.6);
-    let mut legs = vec![
-        Leg::share(turn, media::pressed(), up).set(hold_c),
-        Leg::share(1.0 - turn, media::over_open_pan(0.3), media::unpressed())
-            .set(hold_c)
-            .turned(),
-    ];
-    if lid_s > 0.0 {
-        let covered = Leg::share(0.0, media::under_lid(), media::unpressed());
-        legs.push(covered.set(LOW_C.min(hold_c)).last(lid_s));
-    }
+    let legs = media::both_sides(chosen)?;
     Ok(Programme {
         reservoir: Some(media::plate(piece, chosen)?),
         ..Programme::new(piece, kitchen, legs)
@@ -95,10 +81,7 @@ fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
             .at_c(number("hold_c")),
     ];
     steps.extend(facts.turns("Turn", &[done::LETS_GO, done::LINE]));
-    if number("lid_last_s") > 0.0 {
-        let on_s = facts.off_heat_s - number("lid_last_s");
-        steps.push(Step::new(on_s, Act::Adjust, "Fire low, lid on"));
-    }
+    steps.extend(media::lid_step(chosen, facts));
     steps.extend(facts.finish(
         "Off, onto a warm plate",
         &[done::TESTER, done::DENT, done::BEADS],

@@ -60,3 +60,33 @@ pub fn fat_forgives() -> Reason {
         "Fat keeps it moist if it stays on too long.",
     )
 }
+
+/// What a piece over a fire is up against: on a bare grate delicate flesh tears, thin pieces
+/// stick and fall through.
+pub struct OverFire {
+    pub tears: bool,
+    pub too_thin: bool,
+    pub reasons: Vec<Reason>,
+}
+
+/// Reasons that all grilling shares, after the one that speaks for this kind.
+pub fn over_fire(piece: &Piece, bare: bool, thinnest_mm: f64, why: Reason) -> OverFire {
+    let tears = bare && delicate(piece);
+    let too_thin = mm(piece) < thinnest_mm;
+    let mut reasons = vec![why];
+    if tears {
+        reasons.push(breaks());
+    }
+    if too_thin {
+        let message = "So thin that it sticks and falls through.";
+        reasons.push(Reason::bad("thin_for_grate", message));
+    }
+    if fatty(piece) {
+        reasons.push(fat_forgives());
+    }
+    OverFire {
+        tears,
+        too_thin,
+        reasons,
+    }
+}

@@ -42,16 +42,17 @@ export function Card() {
   // A thicker piece keeps the times of the piece that was planned: that is the question.
   const right = usePlan({ ...request, piece: asked(piece) });
   const plannedOff = right.plan?.off_heat_s ?? 0;
-  const base = usePlan(request);
   const whatIf = late || thicker;
+  const base = usePlan(thicker ? request : null);
   const lateS =
     thicker && base.plan
       ? plannedOff - base.plan.off_heat_s + (late ? LATE_S : 0)
       : late
         ? LATE_S
         : 0;
-  const other = usePlan({ ...request, late_s: whatIf ? lateS : 0 });
-  const { plan, settled, problem, again } = whatIf ? { ...other, settled: right.settled } : right;
+  const other = usePlan(whatIf ? { ...request, late_s: lateS } : null);
+  const shown = whatIf && other.plan ? { ...other, settled: right.settled } : right;
+  const { plan, settled, problem, again } = shown;
 
   const queries = useQueryClient();
   const title = `${name}, ${(right.plan?.name ?? kind).toLowerCase()}`;

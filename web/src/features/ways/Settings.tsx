@@ -44,6 +44,8 @@ export function Settings({ settings, asked, problem, onChange }: Props) {
               />
             );
           case "choice":
+            // What cannot be chosen is no setting.
+            if (control.options.length < 2) return null;
             return (
               <Choice
                 key={key}

@@ -12,7 +12,8 @@ export type Answer = {
 
 const REST_MS = 220;
 
-export function usePlan(request: PlanRequest): Answer & { again: () => void } {
+/** Without a request nothing is asked. */
+export function usePlan(request: PlanRequest | null): Answer & { again: () => void } {
   const [answer, setAnswer] = useState<Answer>({ plan: null, settled: false, problem: null });
   const text = JSON.stringify(request);
   const wanted = useRef(text);
@@ -22,6 +23,7 @@ export function usePlan(request: PlanRequest): Answer & { again: () => void } {
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new round asks the same again
   useEffect(() => {
+    if (text === "null") return;
     wanted.current = text;
     let over = false;
     const ask = async (range: boolean) => {
