@@ -261,3 +261,45 @@ async fn every_view_fits_a_phone_and_asks_nobody_else() {
     assert!(wide.is_empty(), "wider than the phone: {wide:?}");
     assert!(foreign.is_empty(), "{foreign:?}");
 }
+
+/// No violation that axe-core finds, on any view, by day and by night.
+#[tokio::test(flavor = "multi_thread")]
+async fn every_view_is_accessible() {
+    let axe = concat!(
+        env!("CARGO_MANIFEST_DIR"),
+        "/../../web/node_modules/axe-core/axe.min.js"
+    );
+    let axe = std::fs::read_to_string(axe).unwrap();
+    let person = Person::new(1280, 800, None).await;
+    let mut found = Vec::new();
+    for night in [false, true] {
+        person.open("/").await;
+        if night {
+            person.click("night").await;
+        }
+        for path in [
+            "/",
+            "/ways",
+            "/ways/sear_skin_first",
+            "/ways/deep_fry_batter",
+            "/book",
+            "/book/2",
+        ] {
+            person.open(path).await;
+            person
+                .until("drawn", "return document.querySelectorAll('h1').length > 0")
+                .await;
+            tokio::time::sleep(std::time::Duration::from_millis(800)).await;
+            person.js(&axe).await;
+            let script = "const done = arguments[arguments.length - 1]; \
+                 axe.run({ resultTypes: ['violations'] }).then(r => done(r.violations.map(v => \
+                 v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target.join(' ')).join(' | '))))";
+            let violations = person.client.execute_async(script, vec![]).await.unwrap();
+            for v in violations.as_array().unwrap() {
+                found.push(format!("{path} night {night}: {}", v.as_str().unwrap()));
+            }
+        }
+    }
+    person.leave().await;
+    assert!(found.is_empty(), "{}", found.join("\n"));
+}

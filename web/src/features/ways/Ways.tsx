@@ -184,9 +184,6 @@ function Row({ way, rank, to, longestS, ticks, clockBox, clockWidth, high }: Row
         data-way={way.kind}
         data-testid={`way-${way.kind}`}
         className="grid lg:grid-cols-[250px_1fr_88px_104px_92px] gap-x-6 gap-y-2 py-4 items-center hover:bg-base-200 -mx-3 px-3"
-        aria-label={
-          plan ? `${way.name}: off at ${clock(plan.off_heat_s)}. Open the card` : way.name
-        }
       >
         <div>
           <span className="flex items-baseline gap-2">
