@@ -183,7 +183,7 @@ function Row({ way, rank, to, longestS, ticks, clockBox, clockWidth, high }: Row
         to={to}
         data-way={way.kind}
         data-testid={`way-${way.kind}`}
-        className="grid lg:grid-cols-[250px_1fr_88px_104px_92px] gap-x-6 gap-y-2 py-4 items-center hover:bg-base-200 -mx-3 px-3"
+        className="grid lg:grid-cols-[250px_1fr_88px_104px_92px] gap-x-6 gap-y-1 py-2.5 items-center hover:bg-base-200 -mx-3 px-3"
       >
         <div>
           <span className="flex items-baseline gap-2">
