@@ -108,8 +108,11 @@ pub mod done {
 }
 
 impl Suits {
-    /// Suits unless a reason forbids it.
-    pub fn unless(forbids: bool, reasons: Vec<Reason>) -> Self {
+    /// Suits unless something forbids it; then there is at least one reason against.
+    pub fn unless(forbids: bool, mut reasons: Vec<Reason>) -> Self {
+        if forbids && reasons.iter().all(|r| r.good) {
+            reasons.push(Reason::bad("wrong_cut", "Not for this cut or thickness."));
+        }
         Self {
             suits: !forbids,
             reasons,

@@ -16,7 +16,7 @@ pub(super) static METHOD: Method = Method {
     kind: "braise",
     name: "Braise on the bone",
     summary: "Coloured lightly, stock halfway up, lid on.",
-    settings: &[media::liquid_c(94.0), media::turn_share(0.15)],
+    settings: &[media::liquid_c(94.0), media::first_share(0.05, 0.15)],
     suits,
     programme,
     steps,

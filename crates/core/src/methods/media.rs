@@ -66,16 +66,22 @@ pub const HOB: Spec = Spec {
 
 /// Share of the time on the first side.
 pub const fn turn_share(default: f64) -> Spec {
+    first_share(0.3, default)
+}
+
+/// Share of the time on the first side, from a smallest one.
+pub const fn first_share(min: f64, default: f64) -> Spec {
+    let takes = Takes::Number {
+        min,
+        max: 1.0,
+        step: 0.01,
+        unit: Unit::Share,
+        default,
+    };
     Spec {
         key: "turn_share",
         name: "First side",
-        takes: Takes::Number {
-            min: 0.3,
-            max: 1.0,
-            step: 0.01,
-            unit: Unit::Share,
-            default,
-        },
+        takes,
     }
 }
 

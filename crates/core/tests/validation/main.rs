@@ -5,6 +5,7 @@
 mod exact;
 mod exact_more;
 mod laws;
+mod methods;
 mod practice;
 mod proof;
 mod published;

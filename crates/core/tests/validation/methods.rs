@@ -1,0 +1,270 @@
+//! What every way to cook must keep, whichever it is.
+
+use cindo_core::InputError;
+use cindo_core::fish::{Piece, PieceAsked};
+use cindo_core::methods::{Act, Kitchen, Method, Takes, Value};
+use cindo_core::outcome::TargetAsked;
+use cindo_core::plan::{MethodAsked, Plan, PlanAsked, RankAsked, Wishes, plan, rank};
+
+fn piece(method: &Method, thickness_mm: f64) -> PieceAsked {
+    let whole = matches!(method.kind, "whole_roast" | "salt_crust" | "grill_upright");
+    PieceAsked {
+        fish: Some("halibut".into()),
+        cut: Some(if whole { "whole_round" } else { "fillet" }.into()),
+        thickness_mm: Some(thickness_mm),
+        start_c: Some(7.0),
+        ..PieceAsked::default()
+    }
+}
+
+fn with(
+    method: &Method,
+    thickness_mm: f64,
+    settings: Vec<(String, Value)>,
+) -> Result<Plan, InputError> {
+    plan(&PlanAsked {
+        piece: piece(method, thickness_mm),
+        method: MethodAsked {
+            kind: method.kind.into(),
+            settings,
+        },
+        target: TargetAsked::Band(52.0, 56.0),
+        kitchen: Kitchen::SEA_LEVEL,
+        range: false,
+        field: None,
+        late_s: 0.0,
+    })
+}
+
+fn usual(method: &Method, thickness_mm: f64) -> Plan {
+    with(method, thickness_mm, vec![]).unwrap()
+}
+
+#[test]
+fn law_steps_come_in_order_with_one_start_one_off_one_serve() {
+    for method in Method::all() {
+        let plan = usual(method, 22.0);
+        let at = |act| {
+            plan.steps
+                .iter()
+                .filter(move |s| s.act == act)
+                .map(|s| s.at_s)
+        };
+        let kind = method.kind;
+        assert_eq!(at(Act::Start).collect::<Vec<_>>(), [0.0], "{kind}");
+        assert_eq!(
+            at(Act::Off).collect::<Vec<_>>(),
+            [plan.off_heat_s],
+            "{kind}"
+        );
+        assert_eq!(at(Act::Serve).count(), 1, "{kind}");
+        assert_eq!(at(Act::Turn).collect::<Vec<_>>(), plan.turns_s, "{kind}");
+        let times: Vec<f64> = plan.steps.iter().map(|s| s.at_s).collect();
+        assert!(times.is_sorted(), "{kind}: {times:?}");
+        assert!(
+            plan.steps.iter().any(|s| !s.cues.is_empty()),
+            "{kind} has nothing to look for"
+        );
+    }
+}
+
+/// Temperatures and lengths stand beside the sentences, so that they can be shown in any unit.
+#[test]
+fn law_sentences_carry_no_figures_with_units() {
+    for method in Method::all() {
+        let plan = usual(method, 22.0);
+        let cues = plan
+            .steps
+            .iter()
+            .flat_map(|s| s.cues.iter().map(|c| (*c).to_owned()));
+        let said = plan.steps.iter().map(|s| s.what.clone()).chain(cues);
+        let warned = plan.warnings.iter().map(|w| w.message.to_owned());
+        for sentence in said.chain(warned).chain([method.summary.to_owned()]) {
+            assert!(
+                !sentence.chars().any(|c| c.is_ascii_digit()),
+                "{}: {sentence}",
+                method.kind
+            );
+        }
+    }
+}
+
+/// At both ends of every number a plan comes back; beyond them the field is named.
+#[test]
+fn law_settings_hold_to_their_ranges() {
+    for method in Method::all() {
+        for spec in method.settings {
+            let Takes::Number {
+                min, max, default, ..
+            } = spec.takes
+            else {
+                continue;
+            };
+            assert!(
+                min < max && (min..=max).contains(&default),
+                "{} {}",
+                method.kind,
+                spec.key
+            );
+            for value in [min, max] {
+                let plan = with(method, 22.0, vec![(spec.key.into(), Value::Number(value))]);
+                let plan = plan.unwrap_or_else(|e| panic!("{} {}: {e}", method.kind, spec.key));
+                assert!(plan.off_heat_s.is_finite() && plan.outcome.core_peak_c.is_finite());
+            }
+            for value in [min - 0.5, max + 1.0, f64::NAN] {
+                let error = with(method, 22.0, vec![(spec.key.into(), Value::Number(value))]);
+                assert_eq!(error.unwrap_err().field(), format!("method.{}", spec.key));
+            }
+            let word = with(
+                method,
+                22.0,
+                vec![(spec.key.into(), Value::Word("hot".into()))],
+            );
+            assert_eq!(word.unwrap_err().code(), "wrong_kind");
+        }
+    }
+}
+
+/// Choices are all known, and one of them is the usual.
+#[test]
+fn law_choices_are_plannable_and_others_refused() {
+    for method in Method::all() {
+        for spec in method.settings {
+            let Takes::Choice { options, default } = spec.takes else {
+                continue;
+            };
+            assert!(
+                options.iter().any(|(key, _)| *key == default),
+                "{}",
+                method.kind
+            );
+            for (key, _) in options {
+                let chosen = vec![(spec.key.to_owned(), Value::Word((*key).to_owned()))];
+                assert!(with(method, 22.0, chosen).is_ok(), "{} {key}", method.kind);
+            }
+            let other = vec![(spec.key.to_owned(), Value::Word("paper".into()))];
+            assert_eq!(
+                with(method, 22.0, other).unwrap_err().code(),
+                "unknown_name"
+            );
+        }
+    }
+}
+
+/// More heat in the oven, the oil, the liquid or the grill is never slower, and thicker is
+/// never faster, in any method.
+#[test]
+fn law_hotter_and_thinner_is_never_slower_in_any_method() {
+    for method in Method::all() {
+        let (thin, thick) = (usual(method, 16.0), usual(method, 24.0));
+        assert!(thin.off_heat_s < thick.off_heat_s, "{}", method.kind);
+        for spec in method.settings {
+            let heat = ["oven_c", "oil_c", "liquid_c", "grill_c"].contains(&spec.key);
+            let Takes::Number { min, max, .. } = spec.takes else {
+                continue;
+            };
+            if !heat {
+                continue;
+            }
+            let at = |share: f64| {
+                // The lower third of some ranges cannot reach the target at all.
+                let value = min + (max - min) * (0.4 + 0.6 * share);
+                with(method, 22.0, vec![(spec.key.into(), Value::Number(value))])
+                    .unwrap()
+                    .off_heat_s
+            };
+            let times: Vec<f64> = [0.0, 0.25, 0.5, 0.75, 1.0].map(at).to_vec();
+            // 3 %: drier outsides have less heat left to carry over.
+            let slower = times.windows(2).any(|w| w[1] > 1.03 * w[0]);
+            assert!(!slower, "{} {}: {times:?}", method.kind, spec.key);
+        }
+    }
+}
+
+/// The same on both faces cooks both halves alike.
+#[test]
+fn law_even_media_cook_evenly() {
+    for kind in ["steam", "deep_poach", "deep_fry_batter"] {
+        let plan = usual(Method::find(kind).unwrap(), 22.0);
+        let [skin, flesh] = plan.outcome.crust_mm;
+        assert!((skin - flesh).abs() < 0.02, "{kind}: {skin} {flesh}");
+    }
+}
+
+#[test]
+fn law_what_does_not_suit_says_why_and_stands_last() {
+    for (fish, cut, mm) in [("sea_bass", "whole_round", 45.0), ("plaice", "fillet", 6.0)] {
+        let ways = rank(&RankAsked {
+            piece: PieceAsked {
+                fish: Some(fish.into()),
+                cut: Some(cut.into()),
+                thickness_mm: Some(mm),
+                ..PieceAsked::default()
+            },
+            target: TargetAsked::Usual,
+            kitchen: Kitchen::SEA_LEVEL,
+            wishes: Wishes::default(),
+            field: None,
+        })
+        .unwrap();
+        assert_eq!(ways.len(), Method::all().len());
+        let first_bad = ways
+            .iter()
+            .position(|w| !w.suits)
+            .expect("something does not suit");
+        assert!(
+            ways[first_bad..]
+                .iter()
+                .all(|w| !w.suits && w.plan.is_none())
+        );
+        for way in &ways[first_bad..] {
+            assert!(
+                way.reasons.iter().any(|r| !r.good),
+                "{} says nothing",
+                way.method.kind
+            );
+        }
+        for way in &ways[..first_bad] {
+            assert!(
+                way.plan.is_some() && !way.reasons.is_empty(),
+                "{}",
+                way.method.kind
+            );
+        }
+    }
+}
+
+/// A piece that covers less of the pan lets it drop less.
+#[test]
+fn law_more_fish_pulls_the_pan_further_down() {
+    let method = Method::find("sear_both_sides").unwrap();
+    let low = |pieces: u32| {
+        plan(&PlanAsked {
+            piece: PieceAsked {
+                pieces: Some(pieces),
+                ..piece(method, 20.0)
+            },
+            method: MethodAsked {
+                kind: method.kind.into(),
+                settings: vec![],
+            },
+            target: TargetAsked::Usual,
+            kitchen: Kitchen::SEA_LEVEL,
+            range: false,
+            field: None,
+            late_s: 0.0,
+        })
+        .unwrap()
+        .outcome
+        .reservoir_low_c
+        .unwrap()
+    };
+    assert!(low(4) < low(1) - 5.0, "{} {}", low(4), low(1));
+    let one = Piece::new(&piece(method, 20.0)).unwrap();
+    // 170 g at 20 mm and about 1050 kg/m3 is 81 cm2.
+    assert!(
+        (one.footprint_m2() - 0.0081).abs() < 2e-4,
+        "{}",
+        one.footprint_m2()
+    );
+}
