@@ -17,6 +17,13 @@ impl Drop for Process {
         let _ = Command::new("kill")
             .args(["--", &format!("-{}", self.0.id())])
             .status();
+        // Time to end by itself and to tidy its temp folder.
+        for _ in 0..40 {
+            if matches!(self.0.try_wait(), Ok(Some(_))) {
+                return;
+            }
+            std::thread::sleep(Duration::from_millis(100));
+        }
         let _ = self.0.kill();
         let _ = self.0.wait();
     }
