@@ -58,7 +58,6 @@ fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Progra
         } else {
             media::REST_WET_S
         },
-        hottest_c: liquid_c,
         shape_exponent: piece.dimensionality_all_round() - 1.0,
         ..Programme::new(
             piece,

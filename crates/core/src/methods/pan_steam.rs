@@ -52,7 +52,6 @@ fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Progra
     };
     Ok(Programme {
         rest_s: media::REST_WET_S,
-        hottest_c: vapour_c,
         ..Programme::new(piece, kitchen, vec![Leg::share(1.0, bed, top)])
     })
 }

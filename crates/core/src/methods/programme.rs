@@ -46,8 +46,6 @@ pub struct Programme {
     pub rest_s: f64,
     /// Pressure of the air, Pa.
     pub pressure_pa: f64,
-    /// Hottest the piece can get, C: the bound for a target.
-    pub hottest_c: f64,
 }
 
 /// One way in which a real piece and fire differ from the asked ones.
@@ -120,7 +118,6 @@ impl Programme {
             rest: media::at_rest(false),
             rest_s: media::REST_S,
             pressure_pa: kitchen.pressure_pa(),
-            hottest_c: kitchen.boil_c(),
         }
     }
 

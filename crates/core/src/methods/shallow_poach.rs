@@ -70,7 +70,6 @@ fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Progra
     Ok(Programme {
         reservoir: Some(media::pot(piece, liquid_c, LITRES, 1.0)),
         rest_s: media::REST_WET_S,
-        hottest_c: liquid_c,
         ..Programme::new(
             piece,
             kitchen,

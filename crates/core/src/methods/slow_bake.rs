@@ -87,10 +87,7 @@ fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Progra
     let (oven_c, fan) = (chosen.number("oven_c")?, chosen.flag("fan")?);
     let air = media::oven_air(oven_c, fan, media::wetness(chosen.word("coating")?));
     let leg = Leg::share(1.0, media::oven_dish(oven_c, fan), Face::in_gas(air));
-    Ok(Programme {
-        hottest_c: kitchen.boil_c().min(oven_c),
-        ..Programme::new(piece, kitchen, vec![leg])
-    })
+    Ok(Programme::new(piece, kitchen, vec![leg]))
 }
 
 fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
