@@ -79,11 +79,12 @@ impl Cut {
     }
 
     /// Equivalent heat transfer dimensionality E, source `ASHRAE-FREEZING-TIMES`: 1 slab,
-    /// 2 cylinder, 3 sphere. A gutted round fish about 1.5 on its body thickness.
+    /// 2 cylinder, 3 sphere. A gutted round fish about 1.5 on its body thickness. A flat cut
+    /// on a pan or tray is a slab; all round it is more, see
+    /// [`Piece::dimensionality_all_round`].
     pub fn dimensionality(self) -> f64 {
         match self {
             Self::WholeRound => 1.5,
-            Self::Medallion => 1.3,
             Self::Cubes => 2.5,
             Self::Strips | Self::SmallWhole => 1.9,
             _ => 1.0,
@@ -249,14 +250,19 @@ impl Piece {
     }
 
     /// Equivalent heat transfer dimensionality where every side is heated alike, as in oil or
-    /// liquid. A flat portion counts as a brick 60 mm wide, as long as its mass makes it: see
-    /// [`brick_dimensionality`].
+    /// liquid. A flat portion counts as a brick 60 mm wide, as long as its mass makes it, a
+    /// medallion as one as wide and long as it is across: see [`brick_dimensionality`].
     pub fn dimensionality_all_round(&self) -> f64 {
         if self.cut.dimensionality() > 1.0 {
             return self.cut.dimensionality();
         }
         let a_m = self.thickness.metres();
-        let length_m = self.footprint_m2() / (f64::from(self.pieces) * PORTION_WIDTH_M);
+        let covers_m2 = self.footprint_m2() / f64::from(self.pieces);
+        if self.cut == Cut::Medallion {
+            let across_m = (covers_m2 * 4.0 / std::f64::consts::PI).sqrt();
+            return brick_dimensionality(a_m, across_m, across_m);
+        }
+        let length_m = covers_m2 / PORTION_WIDTH_M;
         brick_dimensionality(a_m, PORTION_WIDTH_M, length_m)
     }
 

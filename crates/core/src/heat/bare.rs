@@ -44,6 +44,11 @@ pub enum BareFace {
         /// Its temperature, C.
         surface_c: f64,
     },
+    /// Heat that comes in whatever the surface does.
+    Flux {
+        /// How much, W/m2.
+        flux_w_m2: f64,
+    },
     /// Nothing passes.
     Insulated,
 }
@@ -118,6 +123,13 @@ fn face(field: &str, bare: &BareFace) -> Result<Face, InputError> {
             held_c: Some(t("surface_c", surface_c)?),
             ..Face::INSULATED
         },
+        BareFace::Flux { flux_w_m2 } => {
+            let field = format!("{field}.flux_w_m2");
+            Face {
+                flux_w_m2: checked(&field, flux_w_m2, (-1e7, 1e7), "W/m2")?,
+                ..Face::INSULATED
+            }
+        }
         BareFace::Insulated => Face::INSULATED,
     })
 }

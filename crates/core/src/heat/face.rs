@@ -52,6 +52,8 @@ pub struct Face {
     pub gas: Option<Gas>,
     /// A surface temperature held from outside, for exact checks.
     pub held_c: Option<f64>,
+    /// Heat that comes in whatever the surface does, W/m2.
+    pub flux_w_m2: f64,
 }
 
 /// `q = a - b T_s` in W/m2 and `m = m0 + m1 T_s` in kg/(m2 s), near one surface temperature.
@@ -74,6 +76,7 @@ impl Face {
         contact: None,
         gas: None,
         held_c: None,
+        flux_w_m2: 0.0,
     };
 
     /// Touches something.
@@ -95,7 +98,10 @@ impl Face {
     /// Exchange near the surface temperature `ts_c`. `dampness` (0 to 1) says how much free
     /// water the flesh below the surface still has to give.
     pub(super) fn line(&self, ts_c: f64, reservoir_c: f64, dampness: f64, air: &Column) -> Line {
-        let mut line = Line::default();
+        let mut line = Line {
+            a: self.flux_w_m2,
+            ..Line::default()
+        };
         if let Some(held) = self.held_c {
             line.a = HELD_H_W_M2K * held;
             line.b = HELD_H_W_M2K;

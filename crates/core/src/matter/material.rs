@@ -176,6 +176,14 @@ impl Material {
         }
     }
 
+    /// The same with a conductivity `a0 + a1 T + a2 T^2`, W/(m K), wet and dry alike.
+    pub fn conducting(self, k_w_mk: [f64; 3]) -> Self {
+        Self {
+            k_wet: k_w_mk,
+            ..self
+        }
+    }
+
     /// Water that never leaves, kg/m3.
     pub fn bound_water_kg_m3(&self) -> f64 {
         BOUND_WATER_SHARE * self.water_kg_m3

@@ -425,7 +425,7 @@ pub fn grate(grate_c: f64) -> Face {
             vapour_pa: 4000.0,
             wetness: 0.3,
         }),
-        held_c: None,
+        ..Face::INSULATED
     }
 }
 
@@ -448,7 +448,7 @@ pub fn ridges(ridge_c: f64) -> Face {
             vapour_pa: 20e3,
             wetness: 0.6,
         }),
-        held_c: None,
+        ..Face::INSULATED
     }
 }
 
@@ -472,7 +472,7 @@ pub fn under_element(oven_c: f64) -> Face {
             vapour_pa: 2500.0,
             wetness: 0.3,
         }),
-        held_c: None,
+        ..Face::INSULATED
     }
 }
 

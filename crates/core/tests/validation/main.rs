@@ -3,9 +3,12 @@
 #![allow(missing_docs)]
 
 mod exact;
+mod exact_edges;
 mod exact_more;
 mod laws;
+mod marching;
 mod methods;
 mod practice;
 mod proof;
 mod published;
+mod reference;

@@ -802,7 +802,8 @@ pub enum GeometryWire {
     Sphere,
 }
 
-/// What one face sees: `h_w_m2k` with `fluid_c`, or `surface_c`, or `insulated: true`.
+/// What one face sees: `h_w_m2k` with `fluid_c`, or `surface_c`, or `flux_w_m2`, or
+/// `insulated: true`.
 #[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct FaceWire {
@@ -815,6 +816,9 @@ pub struct FaceWire {
     /// Temperature of the surface, C.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub surface_c: Option<f64>,
+    /// Heat that comes in whatever the surface does, W/m2.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub flux_w_m2: Option<f64>,
     /// Nothing passes.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub insulated: Option<bool>,
@@ -822,13 +826,40 @@ pub struct FaceWire {
 
 impl FaceWire {
     fn bare(self, field: &str) -> Result<BareFace, RequestError> {
-        match (self.h_w_m2k, self.fluid_c, self.surface_c, self.insulated) {
-            (Some(h_w_m2k), Some(fluid_c), None, None) => Ok(BareFace::Fluid { h_w_m2k, fluid_c }),
-            (None, None, Some(surface_c), None) => Ok(BareFace::Surface { surface_c }),
-            (None, None, None, Some(true)) => Ok(BareFace::Insulated),
+        match self {
+            Self {
+                h_w_m2k: Some(h_w_m2k),
+                fluid_c: Some(fluid_c),
+                surface_c: None,
+                flux_w_m2: None,
+                insulated: None,
+            } => Ok(BareFace::Fluid { h_w_m2k, fluid_c }),
+            Self {
+                h_w_m2k: None,
+                fluid_c: None,
+                surface_c: Some(surface_c),
+                flux_w_m2: None,
+                insulated: None,
+            } => Ok(BareFace::Surface { surface_c }),
+            Self {
+                h_w_m2k: None,
+                fluid_c: None,
+                surface_c: None,
+                flux_w_m2: Some(flux_w_m2),
+                insulated: None,
+            } => Ok(BareFace::Flux { flux_w_m2 }),
+            Self {
+                h_w_m2k: None,
+                fluid_c: None,
+                surface_c: None,
+                flux_w_m2: None,
+                insulated: Some(true),
+            } => Ok(BareFace::Insulated),
             _ => Err(RequestError::Shape {
                 field: field.to_owned(),
-                message: "a face is h_w_m2k with fluid_c, or surface_c, or insulated: true".into(),
+                message:
+                    "a face is h_w_m2k with fluid_c, or surface_c, or flux_w_m2, or insulated: true"
+                        .into(),
             }),
         }
     }
