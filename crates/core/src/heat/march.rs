@@ -204,6 +204,8 @@ enum Mode {
 
 /// Diffusivity of liquid water in flesh, m2/s (order of magnitude; see `docs/SOURCES.md`).
 const WATER_DIFFUSIVITY_M2_S: f64 = 1e-9;
+/// Water is spread this often, s: it creeps a tenth of a millimetre in that time.
+const SPREAD_EVERY_S: f64 = 4.0;
 /// First step after the faces change, s.
 const FIRST_STEP_S: f64 = 0.05;
 /// A step this short is taken whatever its error, s.
@@ -233,6 +235,8 @@ pub struct Marcher<'a> {
     high_surface_c: f64,
     reservoir_c: f64,
     latent_j_kg: f64,
+    /// Time since water was last spread, s.
+    unspread_s: f64,
     ledger: Ledger,
     work: Work,
 }
@@ -243,7 +247,10 @@ struct Work {
     /// Heat capacity by volume, lagged, J/(m3 K); and by area and step, W/(m2 K).
     lagged: Vec<f64>,
     capacity: Vec<f64>,
+    /// Between a cell and the one below it; nothing below the first and above the last.
     conductance: Vec<f64>,
+    diagonal: Vec<f64>,
+    source: Vec<f64>,
     upper: Vec<f64>,
     pivot: Vec<f64>,
     right: Vec<f64>,
@@ -316,11 +323,14 @@ impl<'a> Marcher<'a> {
             high_surface_c: start_c,
             reservoir_c: reservoir.map_or(start_c, |p| p.start_c),
             latent_j_kg: water::latent_heat_j_kg(column.boil_c),
+            unspread_s: 0.0,
             ledger: Ledger::default(),
             work: Work {
                 lagged: vec![0.0; n],
                 capacity: vec![0.0; n],
-                conductance: vec![0.0; n],
+                conductance: vec![0.0; n + 1],
+                diagonal: vec![0.0; n],
+                source: vec![0.0; n],
                 upper: vec![0.0; n],
                 pivot: vec![0.0; n],
                 right: vec![0.0; n],
@@ -476,14 +486,14 @@ impl<'a> Marcher<'a> {
         let n = self.t_c.len();
         let low = self.join(&stage.low, 0, self.low_surface_c);
         let high = self.join(&stage.high, n - 1, self.high_surface_c);
-        self.conduct(dt);
         let ends = Ends {
             low: low.coefficients(),
             high: high.coefficients(),
         };
+        self.conduct(dt, &ends);
         // Which cells boil is found by trying: solve, look, mend.
         for _ in 0..12 {
-            self.solve(dt, &ends);
+            self.solve(dt);
             if !self.mend_modes(dt, &ends) {
                 break;
             }
@@ -495,8 +505,8 @@ impl<'a> Marcher<'a> {
         error
     }
 
-    /// Heat capacities and conductances for one step.
-    fn conduct(&mut self, dt: f64) {
+    /// Heat capacities, conductances and the balance of each cell for one step.
+    fn conduct(&mut self, dt: f64, ends: &Ends) {
         let column = self.column;
         let grid = &column.grid;
         let n = self.t_c.len();
@@ -526,6 +536,18 @@ impl<'a> Marcher<'a> {
             (k_before, width_before) = (k, width[i]);
         }
         conductance[0] = 0.0;
+        // c (T - T_old) = G_below (T_below - T) + G_above (T_above - T), and the faces.
+        let (g, capacity) = (&self.work.conductance[..n + 1], &self.work.capacity[..n]);
+        let diagonal = &mut self.work.diagonal[..n];
+        let source = &mut self.work.source[..n];
+        for i in 0..n {
+            diagonal[i] = capacity[i] + g[i] + g[i + 1];
+            source[i] = capacity[i] * t_c[i];
+        }
+        diagonal[0] += ends.low.1;
+        source[0] += ends.low.0;
+        diagonal[n - 1] += ends.high.1;
+        source[n - 1] += ends.high.0;
     }
 
     /// Local error of backward Euler, `dt^2/2 T''` by the change of the rate: root mean
@@ -544,44 +566,38 @@ impl<'a> Marcher<'a> {
     }
 
     /// Solves the tridiagonal system of one step (Thomas).
-    fn solve(&mut self, dt: f64, ends: &Ends) {
+    fn solve(&mut self, dt: f64) {
         let column = self.column;
         let n = self.t_c.len();
         let work = &mut self.work;
-        let (t_c, g, capacity) = (&self.t_c[..n], &work.conductance[..n], &work.capacity[..n]);
+        let boils = work.boils;
+        let (diagonal, source) = (&work.diagonal[..n], &work.source[..n]);
+        let (g, mode) = (&work.conductance[..n + 1], &work.mode[..n]);
         let (upper, right) = (&mut work.upper[..n], &mut work.right[..n]);
-        let (pivot, t_new, mode) = (&mut work.pivot[..n], &mut work.t_new[..n], &work.mode[..n]);
+        let (pivot, t_new) = (&mut work.pivot[..n], &mut work.t_new[..n]);
         let (mut pivot_before, mut upper_before, mut right_before) = (0.0, 0.0, 0.0);
         for i in 0..n {
-            let below = g[i];
-            let above = if i + 1 < n { g[i + 1] } else { 0.0 };
-            let mut lower = -below;
-            let mut over = -above;
-            let mut diagonal = capacity[i] + below + above;
-            let mut source = capacity[i] * t_c[i];
-            if i == 0 {
-                source += ends.low.0;
-                diagonal += ends.low.1;
-            }
-            if i + 1 == n {
-                source += ends.high.0;
-                diagonal += ends.high.1;
-            }
-            match mode[i] {
-                Mode::Free => {}
-                Mode::Boils => {
-                    (lower, diagonal, over, source) = (0.0, 1.0, 0.0, column.boil_c);
-                }
-                Mode::DriesOut => {
-                    let free = self.water[i] - column.material(i).bound_water_kg_m3();
-                    source -= self.latent_j_kg * free * column.grid.volume_m[i] / dt;
+            let (mut lower, mut over) = (-g[i], -g[i + 1]);
+            let (mut diagonal, mut source) = (diagonal[i], source[i]);
+            if boils {
+                match mode[i] {
+                    Mode::Free => {}
+                    Mode::Boils => {
+                        (lower, diagonal, over, source) = (0.0, 1.0, 0.0, column.boil_c);
+                    }
+                    Mode::DriesOut => {
+                        let free = self.water[i] - column.material(i).bound_water_kg_m3();
+                        source -= self.latent_j_kg * free * column.grid.volume_m[i] / dt;
+                    }
                 }
             }
             let factor = lower * pivot_before;
-            pivot[i] = 1.0 / (diagonal - factor * upper_before);
-            right[i] = source - factor * right_before;
+            pivot_before = 1.0 / (diagonal - factor * upper_before);
+            right_before = source - factor * right_before;
+            upper_before = over;
+            pivot[i] = pivot_before;
+            right[i] = right_before;
             upper[i] = over;
-            (pivot_before, upper_before, right_before) = (pivot[i], over, right[i]);
         }
         let mut above_c = 0.0;
         for i in (0..n).rev() {
@@ -735,18 +751,26 @@ impl<'a> Marcher<'a> {
     }
 
     /// Liquid water spreads between cells that are not crust, and takes its heat along.
-    /// Explicit: the longest step stays below half of dx^2/(2 D) of the finest cells.
+    /// Explicit, every [`SPREAD_EVERY_S`] or so: that and the longest step stay below half of
+    /// `dx^2/D` of the finest cells, 30 s.
     fn spread_water(&mut self, dt: f64) {
         let column = self.column;
         let grid = &column.grid;
         if self.ledger.water_out_kg_m2 <= 0.0 {
             return; // evenly wet
         }
+        self.unspread_s += dt;
+        if self.unspread_s < SPREAD_EVERY_S {
+            return;
+        }
+        let reach = self.unspread_s * WATER_DIFFUSIVITY_M2_S;
+        self.unspread_s = 0.0;
         let n = self.t_c.len();
         // First what passes each wall, then what that does to the cells: neither depends on
         // the direction of the sweep.
         let moved = &mut self.work.right[..n];
         let (water, kind) = (&self.water[..n], &column.kind[..n]);
+        moved[0] = 0.0;
         for i in 1..n {
             let (left, right) = (water[i - 1], water[i]);
             // Water stays on its own side of a coat.
@@ -757,12 +781,12 @@ impl<'a> Marcher<'a> {
                 let material = column.material(i);
                 let open = 1.0 - material.crustiness(left.min(right));
                 let apart = grid.centre_m[i] - grid.centre_m[i - 1];
-                dt * grid.wall[i] * WATER_DIFFUSIVITY_M2_S * open * (left - right) / apart
+                reach * grid.wall[i] * open * (left - right) / apart
             };
         }
         let mut below_c = self.t_c[0];
         for i in 0..n {
-            let from_below = if i > 0 { self.work.right[i] } else { 0.0 };
+            let from_below = self.work.right[i];
             let from_above = if i + 1 < n {
                 -self.work.right[i + 1]
             } else {

@@ -10,6 +10,8 @@ use crate::outcome::PeakSink;
 pub(super) const LONGEST_S: f64 = 4.0 * 3600.0;
 /// Times are found to this, s.
 const TIME_TOLERANCE_S: f64 = 0.25;
+/// Or to a peak as near as this, K.
+const NEAR_K: f64 = 0.02;
 
 /// How finely a bench computes.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -250,7 +252,7 @@ impl LastLeg<'_> {
 /// A few secant steps from a near guess with a known slope.
 fn secant(aim: f64, guess_s: f64, slope: f64, mut f: impl FnMut(f64) -> f64) -> f64 {
     /// Near enough for the last step to hit, K: a slope off by a fifth then misses by 0.1 K.
-    const NEAR_K: f64 = 0.5;
+    const LAST_K: f64 = 0.5;
     if slope <= 1e-9 {
         return guess_s;
     }
@@ -268,7 +270,7 @@ fn secant(aim: f64, guess_s: f64, slope: f64, mut f: impl FnMut(f64) -> f64) -> 
         before = Some((t, value));
         let step = ((aim - value) / slope).clamp(-0.2 * t - 5.0, 0.2 * t + 5.0);
         t = (t + step).max(0.0);
-        if (aim - value).abs() < NEAR_K {
+        if (aim - value).abs() < LAST_K {
             break;
         }
     }
@@ -306,45 +308,41 @@ fn search(aim: f64, at_zero: f64, guess_s: f64, mut f: impl FnMut(f64) -> f64) -
     }
 }
 
-/// Illinois variant of false position between a time too short and one long enough.
-fn bracketed(
-    aim: f64,
-    mut low: (f64, f64),
-    mut high: (f64, f64),
-    mut f: impl FnMut(f64) -> f64,
-) -> Stop {
-    let (mut low_miss, mut high_miss) = (low.1 - aim, high.1 - aim);
-    let mut side = 0;
+/// Between a time too short and one long enough: inverse quadratic steps where the curve lets
+/// them, halving where it does not (Chandrupatla 1997).
+fn bracketed(aim: f64, low: (f64, f64), high: (f64, f64), mut f: impl FnMut(f64) -> f64) -> Stop {
+    // `a` is the newest, `b` the other end of the bracket, `c` the one before.
+    let (mut a, mut b) = ((high.0, high.1 - aim), (low.0, low.1 - aim));
+    let mut c = b;
+    // The first step along the chord.
+    let mut share = if a.1 - b.1 > 1e-9 {
+        a.1 / (a.1 - b.1)
+    } else {
+        0.5
+    };
     for _ in 0..40 {
-        if high.0 - low.0 < TIME_TOLERANCE_S || high_miss - low_miss < 1e-9 {
-            break;
-        }
-        let t = (low.0 * high_miss - high.0 * low_miss) / (high_miss - low_miss);
-        let value = f(t);
-        if (value - aim).abs() < 0.005 {
+        let t = a.0 + share * (b.0 - a.0);
+        let value = f(t) - aim;
+        if value.abs() < NEAR_K || (b.0 - a.0).abs() < TIME_TOLERANCE_S {
             return Stop::Reached(t);
         }
-        if value < aim {
-            low = (t, value);
-            low_miss = value - aim;
-            if side == -1 {
-                high_miss *= 0.5;
-            }
-            side = -1;
+        if (value > 0.0) == (a.1 > 0.0) {
+            c = a;
         } else {
-            high = (t, value);
-            high_miss = value - aim;
-            if side == 1 {
-                low_miss *= 0.5;
-            }
-            side = 1;
+            (c, b) = (b, a);
         }
+        a = (t, value);
+        let xi = (a.0 - b.0) / (c.0 - b.0);
+        let phi = (a.1 - b.1) / (c.1 - b.1);
+        share = if phi * phi < xi && (1.0 - phi).powi(2) < 1.0 - xi {
+            a.1 / (b.1 - a.1) * c.1 / (b.1 - c.1)
+                + (c.0 - a.0) / (b.0 - a.0) * a.1 / (c.1 - a.1) * b.1 / (c.1 - b.1)
+        } else {
+            0.5
+        };
+        // Not closer to an end than a time is found to.
+        let least = (0.5 * TIME_TOLERANCE_S / (b.0 - a.0).abs()).min(0.5);
+        share = share.clamp(least, 1.0 - least);
     }
-    let (a, b) = (low.1 - aim, high.1 - aim);
-    let t = if b - a > 1e-9 {
-        (low.0 * b - high.0 * a) / (b - a)
-    } else {
-        high.0
-    };
-    Stop::Reached(t)
+    Stop::Reached(a.0)
 }
