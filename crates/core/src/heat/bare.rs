@@ -1,9 +1,11 @@
 //! The bare solver with constant properties and no water, for checks against exact solutions.
 
+use super::column::Column;
 use super::face::{Face, Medium};
 use super::grid::{Fineness, Grid};
-use super::march::{Column, Marcher, Moment, Sink, Stage, Steps};
+use super::march::{Marcher, Stage, Steps};
 use super::sample::Sampler;
+use super::sink::{Moment, Sink};
 use crate::InputError;
 use crate::matter::Material;
 use crate::quantity::checked;

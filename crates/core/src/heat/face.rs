@@ -5,7 +5,7 @@
 //! and heats. Evaporation is scaled by the wetness of the surface, condensation is not: steam
 //! condenses on a dry or an oiled skin as well, and runs off.
 
-use super::march::Column;
+use super::column::Column;
 use crate::matter::water;
 
 /// What a face touches.

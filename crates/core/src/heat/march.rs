@@ -2,94 +2,13 @@
 // Stencils read a cell and its neighbours in several arrays: the index is the subject.
 #![allow(clippy::needless_range_loop)]
 
+mod wet;
+
+use super::column::Column;
 use super::face::{Face, Line};
-use super::grid::{Fineness, Grid};
 use super::reservoir::Reservoir;
-use crate::matter::{Holding, Material, water};
-
-/// A coat on one face: batter, flour, crust, salt, the air in a parcel.
-#[derive(Debug, Clone)]
-pub struct Layer {
-    /// How thick, m.
-    pub thickness_m: f64,
-    /// Of what.
-    pub material: Material,
-}
-
-/// A column through the thickness: flesh, and a coat on one or both faces.
-#[derive(Debug, Clone)]
-pub struct Column {
-    /// Where the cells are.
-    pub grid: Grid,
-    /// What there is: flesh first, then coats.
-    materials: Vec<Material>,
-    /// Which of them a cell is made of.
-    kind: Vec<u8>,
-    /// Pressure of the air, Pa.
-    pub pressure_pa: f64,
-    /// Temperature at which its water boils, C.
-    pub boil_c: f64,
-}
-
-impl Column {
-    /// Flesh alone, at sea level.
-    pub fn bare(grid: Grid, flesh: Material) -> Self {
-        let kind = vec![0; grid.len()];
-        let boil_c = water::boiling_point_c(water::P_ATM_PA);
-        Self {
-            grid,
-            materials: vec![flesh],
-            kind,
-            pressure_pa: water::P_ATM_PA,
-            boil_c,
-        }
-    }
-
-    /// A solid whose water never boils, for exact checks.
-    pub(super) fn inert(grid: Grid, solid: Material) -> Self {
-        Self {
-            boil_c: f64::INFINITY,
-            ..Self::bare(grid, solid)
-        }
-    }
-
-    /// Flesh with coats on its low and high face, under some air.
-    pub fn coated(
-        flesh_m: f64,
-        shape_exponent: f64,
-        fineness: Fineness,
-        flesh: Material,
-        coats: [Option<&Layer>; 2],
-        pressure_pa: f64,
-    ) -> Self {
-        let thick = coats.map(|coat| coat.map_or(0.0, |c| c.thickness_m));
-        let grid = Grid::coated(flesh_m, thick, shape_exponent, fineness);
-        let mut materials = vec![flesh];
-        let mut kind = vec![0; grid.len()];
-        for (side, coat) in coats.into_iter().enumerate() {
-            let Some(coat) = coat else { continue };
-            let cells = if side == 0 {
-                0..grid.flesh.start
-            } else {
-                grid.flesh.end..grid.len()
-            };
-            kind[cells].fill(materials.len() as u8);
-            materials.push(coat.material.clone());
-        }
-        Self {
-            grid,
-            materials,
-            kind,
-            pressure_pa,
-            boil_c: water::boiling_point_c(pressure_pa),
-        }
-    }
-
-    /// What a cell is made of.
-    pub fn material(&self, i: usize) -> &Material {
-        &self.materials[self.kind[i] as usize]
-    }
-}
+use super::sink::{Ledger, Moment, Sink};
+use crate::matter::{Holding, water};
 
 /// A span of time in which both faces see the same.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -121,76 +40,6 @@ impl Steps {
     };
 }
 
-/// The field at one moment, as the sink sees it.
-#[derive(Debug, Clone, Copy)]
-pub struct Moment<'a> {
-    /// Time since the start of the first stage, s.
-    pub t_s: f64,
-    /// Length of the step that ended here, s; 0 for the very first moment.
-    pub dt_s: f64,
-    /// Temperatures of the cells, C, coats and all.
-    pub t_c: &'a [f64],
-    /// Those of the flesh alone.
-    pub flesh_c: &'a [f64],
-    /// Water in the cells, kg/m3.
-    pub water_kg_m3: &'a [f64],
-    /// Temperature of the low surface, C.
-    pub low_surface_c: f64,
-    /// Temperature of the high surface, C.
-    pub high_surface_c: f64,
-    /// Temperature of the pan, C, if there is one.
-    pub reservoir_c: Option<f64>,
-}
-
-impl Moment<'_> {
-    /// Coldest cell of the flesh, C.
-    pub fn core_c(&self) -> f64 {
-        self.flesh_c.iter().copied().fold(f64::INFINITY, f64::min)
-    }
-}
-
-/// Takes the moments as they come, so that nothing stores what nobody asked for.
-pub trait Sink {
-    /// One accepted step.
-    fn step(&mut self, moment: &Moment<'_>);
-}
-
-impl Sink for () {
-    fn step(&mut self, _: &Moment<'_>) {}
-}
-
-impl<A: Sink, B: Sink> Sink for (A, B) {
-    fn step(&mut self, moment: &Moment<'_>) {
-        self.0.step(moment);
-        self.1.step(moment);
-    }
-}
-
-impl<S: Sink> Sink for &mut S {
-    fn step(&mut self, moment: &Moment<'_>) {
-        (**self).step(moment);
-    }
-}
-
-/// What went in and out, by face area. `stored = heat_in - boiled - carried`.
-#[derive(Debug, Clone, Copy, PartialEq, Default)]
-pub struct Ledger {
-    /// Heat in through both faces, J/m2, latent heat of surface evaporation already taken off.
-    pub heat_in_j_m2: f64,
-    /// Sum of the heat that passed the faces in either direction, J/m2: the scale of a balance.
-    pub exchanged_j_m2: f64,
-    /// Latent heat taken by water boiling off inside, J/m2.
-    pub boiled_j_m2: f64,
-    /// Enthalpy of the liquid water that left, J/m2.
-    pub carried_j_m2: f64,
-    /// Water that left, kg/m2.
-    pub water_out_kg_m2: f64,
-    /// Steps taken.
-    pub steps: usize,
-    /// Steps thrown away because their error was too large.
-    pub rejected: usize,
-}
-
 /// What a cell does in a step.
 #[derive(Debug, Clone, Copy, PartialEq)]
 enum Mode {
@@ -202,10 +51,6 @@ enum Mode {
     DriesOut,
 }
 
-/// Diffusivity of liquid water in flesh, m2/s (order of magnitude; see `docs/SOURCES.md`).
-const WATER_DIFFUSIVITY_M2_S: f64 = 1e-9;
-/// Water is spread this often, s: it creeps a tenth of a millimetre in that time.
-const SPREAD_EVERY_S: f64 = 4.0;
 /// First step after the faces change, s.
 const FIRST_STEP_S: f64 = 0.05;
 /// A step this short is taken whatever its error, s.
@@ -214,8 +59,6 @@ const SHORTEST_STEP_S: f64 = 1e-4;
 const MOST_GROWTH: f64 = 2.0;
 /// Free water, as share of the first, below which a surface evaporates less and less.
 const DAMP_SHARE: f64 = 0.4;
-/// Water contents this near count as even, kg/m3.
-const EVENLY_WET_KG_M3: f64 = 1e-3;
 /// Free water that counts as none, as share of the first.
 const NO_WATER_SHARE: f64 = 1e-9;
 
@@ -732,87 +575,5 @@ impl<'a> Marcher<'a> {
         }
         self.spread_water(dt);
         self.t_s += dt;
-    }
-
-    /// Water leaves a cell at the cell's temperature, kg/m2.
-    fn take_water(&mut self, i: usize, kg_m2: f64) {
-        if kg_m2 <= 0.0 {
-            return;
-        }
-        self.set_water(i, self.water[i] - kg_m2 / self.column.grid.volume_m[i]);
-        self.ledger.water_out_kg_m2 += kg_m2;
-        self.ledger.carried_j_m2 +=
-            kg_m2 * self.column.material(i).water_enthalpy_j_kg(self.t_c[i]);
-    }
-
-    fn set_water(&mut self, i: usize, w_kg_m3: f64) {
-        self.water[i] = w_kg_m3;
-        self.holding[i] = self.column.material(i).holding(w_kg_m3);
-    }
-
-    /// Liquid water spreads between cells that are not crust, and takes its heat along.
-    /// Explicit, every [`SPREAD_EVERY_S`] or so: that and the longest step stay below half of
-    /// `dx^2/D` of the finest cells, 30 s.
-    fn spread_water(&mut self, dt: f64) {
-        let column = self.column;
-        let grid = &column.grid;
-        if self.ledger.water_out_kg_m2 <= 0.0 {
-            return; // evenly wet
-        }
-        self.unspread_s += dt;
-        if self.unspread_s < SPREAD_EVERY_S {
-            return;
-        }
-        let reach = self.unspread_s * WATER_DIFFUSIVITY_M2_S;
-        self.unspread_s = 0.0;
-        let n = self.t_c.len();
-        // First what passes each wall, then what that does to the cells: neither depends on
-        // the direction of the sweep.
-        let moved = &mut self.work.right[..n];
-        let (water, kind) = (&self.water[..n], &column.kind[..n]);
-        moved[0] = 0.0;
-        for i in 1..n {
-            let (left, right) = (water[i - 1], water[i]);
-            // Water stays on its own side of a coat.
-            let apart = kind[i] != kind[i - 1];
-            moved[i] = if apart || (left - right).abs() < EVENLY_WET_KG_M3 {
-                0.0
-            } else {
-                let material = column.material(i);
-                let open = 1.0 - material.crustiness(left.min(right));
-                let apart = grid.centre_m[i] - grid.centre_m[i - 1];
-                reach * grid.wall[i] * open * (left - right) / apart
-            };
-        }
-        let mut below_c = self.t_c[0];
-        for i in 0..n {
-            let from_below = self.work.right[i];
-            let from_above = if i + 1 < n {
-                -self.work.right[i + 1]
-            } else {
-                0.0
-            };
-            let here_c = self.t_c[i];
-            if from_below != 0.0 || from_above != 0.0 {
-                // Mixing: what arrives brings the enthalpy it had.
-                let material = column.material(i);
-                let own = material.water_enthalpy_j_kg(here_c);
-                let mut brought = 0.0;
-                if from_below > 0.0 {
-                    brought += from_below * (material.water_enthalpy_j_kg(below_c) - own);
-                }
-                if from_above > 0.0 {
-                    let above = material.water_enthalpy_j_kg(self.t_c[i + 1]);
-                    brought += from_above * (above - own);
-                }
-                self.set_water(
-                    i,
-                    self.water[i] + (from_below + from_above) / grid.volume_m[i],
-                );
-                let capacity = material.capacity_j_m3k(here_c, self.water[i]);
-                self.t_c[i] += brought / (capacity * grid.volume_m[i]);
-            }
-            below_c = here_c;
-        }
     }
 }

@@ -9,15 +9,19 @@
 //! where it is. Faces see convection, radiation, evaporation, condensation and contact.
 
 mod bare;
+mod column;
 mod face;
 mod grid;
 mod march;
 mod reservoir;
 mod sample;
+mod sink;
 
 pub use bare::{BareAnswer, BareFace, BareProblem, BareStage, Geometry};
+pub use column::{Column, Layer};
 pub use face::{Contact, Face, Gas, Medium};
 pub use grid::{Fineness, Grid};
-pub use march::{Column, Layer, Ledger, Marcher, Moment, Sink, Stage, Steps};
+pub use march::{Marcher, Stage, Steps};
 pub use reservoir::Reservoir;
 pub use sample::Sampler;
+pub use sink::{Ledger, Moment, Sink};

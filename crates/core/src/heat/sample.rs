@@ -1,7 +1,7 @@
 //! Samples of the field at asked times and depths, without touching the steps.
 
 use super::grid::Grid;
-use super::march::{Moment, Sink};
+use super::sink::{Moment, Sink};
 
 /// Collects the temperature at some depths at some times, linear between steps.
 #[derive(Debug, Clone)]

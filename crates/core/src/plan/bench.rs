@@ -311,9 +311,8 @@ fn search(aim: f64, at_zero: f64, guess_s: f64, mut f: impl FnMut(f64) -> f64) -
 /// Between a time too short and one long enough: inverse quadratic steps where the curve lets
 /// them, halving where it does not (Chandrupatla 1997).
 fn bracketed(aim: f64, low: (f64, f64), high: (f64, f64), mut f: impl FnMut(f64) -> f64) -> Stop {
-    // `a` is the newest, `b` the other end of the bracket, `c` the one before.
+    // `a` is the newest, `b` the other end of the bracket; below, `c` the one before.
     let (mut a, mut b) = ((high.0, high.1 - aim), (low.0, low.1 - aim));
-    let mut c = b;
     // The first step along the chord.
     let mut share = if a.1 - b.1 > 1e-9 {
         a.1 / (a.1 - b.1)
@@ -326,11 +325,11 @@ fn bracketed(aim: f64, low: (f64, f64), high: (f64, f64), mut f: impl FnMut(f64)
         if value.abs() < NEAR_K || (b.0 - a.0).abs() < TIME_TOLERANCE_S {
             return Stop::Reached(t);
         }
-        if (value > 0.0) == (a.1 > 0.0) {
-            c = a;
+        let c = if (value > 0.0) == (a.1 > 0.0) {
+            a
         } else {
-            (c, b) = (b, a);
-        }
+            std::mem::replace(&mut b, a)
+        };
         a = (t, value);
         let xi = (a.0 - b.0) / (c.0 - b.0);
         let phi = (a.1 - b.1) / (c.1 - b.1);

@@ -1,0 +1,94 @@
+//! Liquid water on the move: out of a cell, and from cell to cell.
+
+use super::Marcher;
+
+/// Diffusivity of liquid water in flesh, m2/s (order of magnitude; see `docs/SOURCES.md`).
+const WATER_DIFFUSIVITY_M2_S: f64 = 1e-9;
+/// Water is spread this often, s: it creeps a tenth of a millimetre in that time.
+const SPREAD_EVERY_S: f64 = 4.0;
+/// Water contents this near count as even, kg/m3.
+const EVENLY_WET_KG_M3: f64 = 1e-3;
+
+impl Marcher<'_> {
+    /// Water leaves a cell at the cell's temperature, kg/m2.
+    pub(super) fn take_water(&mut self, i: usize, kg_m2: f64) {
+        if kg_m2 <= 0.0 {
+            return;
+        }
+        self.set_water(i, self.water[i] - kg_m2 / self.column.grid.volume_m[i]);
+        self.ledger.water_out_kg_m2 += kg_m2;
+        self.ledger.carried_j_m2 +=
+            kg_m2 * self.column.material(i).water_enthalpy_j_kg(self.t_c[i]);
+    }
+
+    fn set_water(&mut self, i: usize, w_kg_m3: f64) {
+        self.water[i] = w_kg_m3;
+        self.holding[i] = self.column.material(i).holding(w_kg_m3);
+    }
+
+    /// Liquid water spreads between cells that are not crust, and takes its heat along.
+    /// Explicit, every [`SPREAD_EVERY_S`] or so: that and the longest step stay below half of
+    /// `dx^2/D` of the finest cells, 30 s.
+    pub(super) fn spread_water(&mut self, dt: f64) {
+        let column = self.column;
+        let grid = &column.grid;
+        if self.ledger.water_out_kg_m2 <= 0.0 {
+            return; // evenly wet
+        }
+        self.unspread_s += dt;
+        if self.unspread_s < SPREAD_EVERY_S {
+            return;
+        }
+        let reach = self.unspread_s * WATER_DIFFUSIVITY_M2_S;
+        self.unspread_s = 0.0;
+        let n = self.t_c.len();
+        // First what passes each wall, then what that does to the cells: neither depends on
+        // the direction of the sweep.
+        let moved = &mut self.work.right[..n];
+        let (water, kind) = (&self.water[..n], &column.kind[..n]);
+        moved[0] = 0.0;
+        for i in 1..n {
+            let (left, right) = (water[i - 1], water[i]);
+            // Water stays on its own side of a coat.
+            let apart = kind[i] != kind[i - 1];
+            moved[i] = if apart || (left - right).abs() < EVENLY_WET_KG_M3 {
+                0.0
+            } else {
+                let material = column.material(i);
+                let open = 1.0 - material.crustiness(left.min(right));
+                let apart = grid.centre_m[i] - grid.centre_m[i - 1];
+                reach * grid.wall[i] * open * (left - right) / apart
+            };
+        }
+        let mut below_c = self.t_c[0];
+        for i in 0..n {
+            let from_below = self.work.right[i];
+            let from_above = if i + 1 < n {
+                -self.work.right[i + 1]
+            } else {
+                0.0
+            };
+            let here_c = self.t_c[i];
+            if from_below != 0.0 || from_above != 0.0 {
+                // Mixing: what arrives brings the enthalpy it had.
+                let material = column.material(i);
+                let own = material.water_enthalpy_j_kg(here_c);
+                let mut brought = 0.0;
+                if from_below > 0.0 {
+                    brought += from_below * (material.water_enthalpy_j_kg(below_c) - own);
+                }
+                if from_above > 0.0 {
+                    let above = material.water_enthalpy_j_kg(self.t_c[i + 1]);
+                    brought += from_above * (above - own);
+                }
+                self.set_water(
+                    i,
+                    self.water[i] + (from_below + from_above) / grid.volume_m[i],
+                );
+                let capacity = material.capacity_j_m3k(here_c, self.water[i]);
+                self.t_c[i] += brought / (capacity * grid.volume_m[i]);
+            }
+            below_c = here_c;
+        }
+    }
+}
