@@ -2,7 +2,10 @@
 
 use crate::config::Config;
 use crate::error::{RequestError, StartError};
-use crate::wire::{self, HeatRequest, PlanRequest, RankRequest, SettleRequest, SimulateRequest};
+use crate::wire::{
+    self, CoolRequest, HeatRequest, PlanRequest, RankRequest, SettleRequest, SimulateRequest,
+    ThawRequest,
+};
 use crate::{demo, routes, store};
 use actix_web::{App, HttpServer};
 use clap::{Parser, Subcommand};
@@ -61,6 +64,16 @@ enum Command {
         /// A JSON file, or - for standard input.
         file: PathBuf,
     },
+    /// How long a frozen piece takes to thaw.
+    Thaw {
+        /// A JSON file, or - for standard input.
+        file: PathBuf,
+    },
+    /// How long a cooked piece takes to cool.
+    Cool {
+        /// A JSON file, or - for standard input.
+        file: PathBuf,
+    },
     /// Print the OpenAPI description.
     Openapi,
 }
@@ -83,6 +96,8 @@ pub fn run(cli: Cli) -> ExitCode {
         Command::Settle { file } => answer(&file, |r: SettleRequest| r.answer()),
         Command::Simulate { file } => answer(&file, |r: SimulateRequest| r.answer()),
         Command::Heat { file } => answer(&file, |r: HeatRequest| r.answer()),
+        Command::Thaw { file } => answer(&file, |r: ThawRequest| r.answer()),
+        Command::Cool { file } => answer(&file, |r: CoolRequest| r.answer()),
         Command::Openapi => print(&routes::ApiDoc::openapi()),
     }
 }

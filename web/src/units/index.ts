@@ -2,7 +2,7 @@
 export type Units = { heat: "C" | "F"; length: "mm" | "in"; mass: "g" | "oz" };
 export const METRIC: Units = { heat: "C", length: "mm", mass: "g" };
 
-export type Quantity = "celsius" | "millimetre" | "gram" | "second" | "share" | "litre" | "plain";
+export type Quantity = "celsius" | "kelvin" | "millimetre" | "gram" | "second" | "share" | "litre" | "plain";
 
 type Scale = {
   unit: string;
@@ -14,6 +14,9 @@ type Scale = {
 const same = (v: number) => v;
 const C: Scale = { unit: "°C", digits: 0, show: same, read: same };
 const F: Scale = { unit: "°F", digits: 0, show: (c) => c * 1.8 + 32, read: (f) => (f - 32) / 1.8 };
+// Differences have no offset.
+const K: Scale = { unit: "°C", digits: 0, show: same, read: same };
+const FD: Scale = { unit: "°F", digits: 0, show: (k) => k * 1.8, read: (f) => f / 1.8 };
 const MM: Scale = { unit: "mm", digits: 0, show: same, read: same };
 const IN: Scale = { unit: "in", digits: 2, show: (mm) => mm / 25.4, read: (inch) => inch * 25.4 };
 const G: Scale = { unit: "g", digits: 0, show: same, read: same };
@@ -33,6 +36,8 @@ export function scale(quantity: Quantity, units: Units): Scale {
   switch (quantity) {
     case "celsius":
       return units.heat === "C" ? C : F;
+    case "kelvin":
+      return units.heat === "C" ? K : FD;
     case "millimetre":
       return units.length === "mm" ? MM : IN;
     case "gram":

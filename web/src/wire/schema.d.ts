@@ -58,6 +58,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cool": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How long a cooked piece takes to cool. */
+        post: operations["cool"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fish": {
         parameters: {
             query?: never;
@@ -194,6 +211,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/thaw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How long a frozen piece takes to thaw. */
+        post: operations["thaw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -210,6 +244,24 @@ export interface components {
              * @description Low end, C.
              */
             low_c: number;
+        };
+        /** @description The largest batch that keeps the frying oil within a drop. */
+        BatchWire: {
+            /**
+             * Format: double
+             * @description The drop allowed, K.
+             */
+            drop_k: number;
+            /**
+             * Format: double
+             * @description Fish at once, g.
+             */
+            most_g: number;
+            /**
+             * Format: int32
+             * @description Of these pieces.
+             */
+            most_pieces: number;
         };
         /** @description What can be changed on a card. Leave out what stays. */
         CardChange: {
@@ -288,6 +340,43 @@ export interface components {
              */
             t_s: number;
         };
+        /** @description How long cooling takes, counted from 57 C. */
+        CoolAnswer: {
+            /**
+             * Format: double
+             * @description To 21 C, s; null when it never is within two days.
+             */
+            to_21c_s?: number | null;
+            /**
+             * Format: double
+             * @description To 5 C, s.
+             */
+            to_5c_s?: number | null;
+            /** @description Within two hours, and six in all (Food Code 3-501.14). */
+            within_limit: boolean;
+        };
+        /** @description A cooked piece, as hot all through. */
+        CoolRequest: {
+            /**
+             * Format: double
+             * @description Temperature of the fridge, C; 3 when not said.
+             */
+            at_c?: number | null;
+            /**
+             * Format: double
+             * @description How hot it is, C.
+             */
+            from_c: number;
+            /** @description Fridge or ice water. */
+            how: components["schemas"]["CoolingWire"];
+            /** @description The piece. */
+            piece: components["schemas"]["PieceWire"];
+        };
+        /**
+         * @description How something cools.
+         * @enum {string}
+         */
+        CoolingWire: "fridge" | "ice_water";
         /** @description A cut. */
         CutWire: {
             /** @description Name on the wire. */
@@ -309,13 +398,21 @@ export interface components {
             /** @description One sentence for a person. */
             message: string;
         };
-        /** @description What one face sees: `h_w_m2k` with `fluid_c`, or `surface_c`, or `insulated: true`. */
+        /**
+         * @description What one face sees: `h_w_m2k` with `fluid_c`, or `surface_c`, or `flux_w_m2`, or
+         *     `insulated: true`.
+         */
         FaceWire: {
             /**
              * Format: double
              * @description Temperature of the fluid, C.
              */
             fluid_c?: number | null;
+            /**
+             * Format: double
+             * @description Heat that comes in whatever the surface does, W/m2.
+             */
+            flux_w_m2?: number | null;
             /**
              * Format: double
              * @description Coefficient, W/(m2 K).
@@ -603,6 +700,7 @@ export interface components {
         };
         /** @description Times out. */
         PlanAnswer: {
+            batch?: components["schemas"]["BatchWire"] | null;
             /**
              * Format: double
              * @description Height of the cooked line from the skin side at the end, share.
@@ -622,12 +720,22 @@ export interface components {
             crust_mm: number[];
             /**
              * Format: double
+             * @description Of it the water boiled and steamed off.
+             */
+            evaporated_share: number;
+            /**
+             * Format: double
              * @description Share of the thick part in the band.
              */
             even_share: number;
             /** @description Fats for the hottest they meet, the safest first; empty where nothing is fried. */
             fats: components["schemas"]["FatWire"][];
             field?: components["schemas"]["SliceFieldWire"] | null;
+            /**
+             * Format: double
+             * @description Of it the juice, an estimate good to half of itself.
+             */
+            juice_share: number;
             /** @description Kind of method. */
             kind: string;
             /**
@@ -701,7 +809,7 @@ export interface components {
             warnings: components["schemas"]["WarningWire"][];
             /**
              * Format: double
-             * @description Water boiled and steamed off, share of the raw mass.
+             * @description Water steamed off and juice squeezed out, share of the raw mass.
              */
             weight_loss_share: number;
             /** @description How forgiving it is. */
@@ -779,6 +887,8 @@ export interface components {
         SafetyWire: {
             /** @description 63 C for 15 s all through (Food Code 3-401.11). */
             food_code_63c_15s: boolean;
+            /** @description At least 57 C all through when served: it may be held hot (Food Code 3-501.16). */
+            hot_hold_57c: boolean;
             /**
              * Format: double
              * @description Log reductions of Listeria.
@@ -834,7 +944,7 @@ export interface components {
             step: number;
             /** @enum {string} */
             takes: "number";
-            /** @description C, mm, s, l, g or empty for a share. */
+            /** @description C, K (a difference), mm, s, l, g or empty for a share. */
             unit: string;
             /**
              * Format: double
@@ -862,6 +972,8 @@ export interface components {
         SettingWire: {
             /** @description What it takes, and its value. */
             control: components["schemas"]["SettingTakes"];
+            /** @description Most cooks leave it as it is. */
+            finer: boolean;
             /** @description Name on the wire. */
             key: string;
             /** @description In words. */
@@ -952,7 +1064,7 @@ export interface components {
             water_imbalance_share: number;
             /**
              * Format: double
-             * @description Water boiled and steamed off, share of the raw mass.
+             * @description Water steamed off and juice squeezed out, share of the raw mass.
              */
             weight_loss_share: number;
         };
@@ -1022,6 +1134,43 @@ export interface components {
              */
             low_c?: number | null;
         };
+        /** @description How long thawing takes. */
+        ThawAnswer: {
+            /**
+             * Format: double
+             * @description How long the surface is above 5 C by then, s.
+             */
+            above_5c_s: number;
+            /**
+             * Format: double
+             * @description Most that is allowed, s (Food Code 3-501.13).
+             */
+            most_above_5c_s: number;
+            /**
+             * Format: double
+             * @description No ice is left, s.
+             */
+            thawed_s: number;
+            /** @description It is within that. */
+            within_limit: boolean;
+        };
+        /** @description A frozen piece: `start_c` is that of the freezer. */
+        ThawRequest: {
+            /**
+             * Format: double
+             * @description Temperature of fridge or water, C; 4 and 12 when not said.
+             */
+            at_c?: number | null;
+            /** @description Fridge or water. */
+            how: components["schemas"]["ThawingWire"];
+            /** @description The piece. */
+            piece: components["schemas"]["PieceWire"];
+        };
+        /**
+         * @description How something thaws.
+         * @enum {string}
+         */
+        ThawingWire: "fridge" | "water";
         /** @description Times of a simulation. */
         TimesWire: {
             /**
@@ -1333,6 +1482,57 @@ export interface operations {
             };
         };
     };
+    cool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CoolRequest"];
+            };
+        };
+        responses: {
+            /** @description How long, and whether within the limits */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CoolAnswer"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     fish: {
         parameters: {
             query?: never;
@@ -1613,6 +1813,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SimulateAnswer"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    thaw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThawRequest"];
+            };
+        };
+        responses: {
+            /** @description How long, and whether within the limit */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThawAnswer"];
                 };
             };
             /** @description Not of the described shape */

@@ -26,6 +26,8 @@ pub struct Material {
     pub water_kg_m3: f64,
     /// Density at the start, kg/m3.
     pub rho_kg_m3: f64,
+    /// Fat, share of its mass.
+    pub fat_share: f64,
     /// Heat capacity of the dry part by volume, polynomial in C, J/(m3 K).
     dry_j_m3k: [f64; 3],
     /// Heat capacity of water, polynomial in C, J/(kg K).
@@ -113,6 +115,7 @@ impl Material {
         Self {
             water_kg_m3: composition.water_share * rho,
             rho_kg_m3: rho,
+            fat_share: composition.fat_share,
             dry_j_m3k: dry,
             water_j_kgk: Component::WATER.cp_kj_kgk.map(|a| 1e3 * a),
             k_wet: parabola([5.0, 60.0, 115.0].map(|t| (t, composition.k_w_mk(t)))),
@@ -166,6 +169,7 @@ impl Material {
         Self {
             water_kg_m3: 0.0,
             rho_kg_m3,
+            fat_share: 0.0,
             dry_j_m3k: [rho_kg_m3 * cp_j_kgk, 0.0, 0.0],
             water_j_kgk: [0.0; 3],
             k_wet: [k_w_mk, 0.0, 0.0],

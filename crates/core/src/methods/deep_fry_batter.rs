@@ -21,6 +21,8 @@ pub(super) static METHOD: Method = Method {
         media::coat_of(&[("batter", "batter")], "batter"),
         media::coating_mm(6.0, 2.0),
         media::LOAD,
+        media::fat("sunflower_refined"),
+        media::DROP,
     ],
     suits,
     programme,

@@ -20,6 +20,8 @@ pub(super) static METHOD: Method = Method {
         media::coat_of(&[("flour", "flour")], "flour"),
         media::coating_mm(1.0, 0.3),
         media::LOAD,
+        media::fat("sunflower_refined"),
+        media::DROP,
     ],
     suits,
     programme,

@@ -23,6 +23,7 @@ pub(super) static METHOD: Method = Method {
         media::coating_mm(1.5, 0.4),
         media::LID_LAST,
         media::HOB,
+        media::fat("ghee"),
     ],
     suits,
     programme,

@@ -4,13 +4,12 @@
 
 use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
 use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
+use super::programme::Programme;
 use super::settings::Chosen;
 use super::settings::{Spec, Takes};
 use super::{Method, Nature, media, suiting};
 use crate::InputError;
 use crate::fish::Piece;
-use crate::heat::Face;
 
 pub(super) static METHOD: Method = Method {
     kind: "hot_roast",
@@ -33,6 +32,10 @@ pub(super) static METHOD: Method = Method {
             },
         },
         media::coating_mm(8.0, 2.0),
+        media::COVERED,
+        media::OVEN_OFF,
+        media::DOOR,
+        media::WARE,
     ],
     suits,
     programme,
@@ -63,20 +66,20 @@ fn suits(piece: &Piece) -> Suits {
 }
 
 fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let (oven_c, fan) = (chosen.number("oven_c")?, chosen.flag("fan")?);
+    let oven = media::Oven::read(chosen)?;
     let coating = chosen.word("coating")?;
     let wetness = media::wetness(coating);
-    let leg = Leg::share(
-        1.0,
-        media::oven_dish(oven_c, fan),
-        Face::in_gas(media::oven_air(oven_c, fan, wetness)),
-    );
     let crust = (coating == "crust")
         .then(|| chosen.number("coating_mm"))
         .transpose()?;
     Ok(Programme {
         coats: [None, crust.map(media::nut_crust)],
-        ..Programme::new(piece, kitchen, vec![leg])
+        reservoir: oven.reservoir(),
+        ..Programme::new(
+            piece,
+            kitchen,
+            oven.legs(1.0, oven.under(), oven.air(wetness)),
+        )
     })
 }
 

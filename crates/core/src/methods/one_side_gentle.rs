@@ -21,6 +21,7 @@ pub(super) static METHOD: Method = Method {
         media::pan_c(125.0),
         media::hold_c(110.0),
         media::HOB,
+        media::fat("butter"),
     ],
     suits,
     programme,

@@ -9,7 +9,6 @@ use super::settings::Chosen;
 use super::{Method, Nature, media, suiting};
 use crate::InputError;
 use crate::fish::Piece;
-use crate::heat::Face;
 
 pub(super) static METHOD: Method = Method {
     kind: "pan_roast",
@@ -22,6 +21,9 @@ pub(super) static METHOD: Method = Method {
         media::oven_c((140.0, 230.0), 185.0),
         media::fan(true),
         media::HOB,
+        media::OVEN_OFF,
+        media::DOOR,
+        media::fat("sunflower_refined"),
     ],
     suits,
     programme,
@@ -60,21 +62,16 @@ fn suits(piece: &Piece) -> Suits {
 }
 
 fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let (oven_c, fan) = (chosen.number("oven_c")?, chosen.flag("fan")?);
+    let oven = media::Oven::read(chosen)?;
     let sear = chosen.number("turn_share")?;
     // Basted on the way in: a film of fat.
-    let top = Face::in_gas(media::oven_air(oven_c, fan, media::wetness("oil")));
+    let top = oven.air(media::wetness("oil"));
+    let mut legs = vec![Leg::share(sear, media::pressed(), media::over_open_pan(0.6)).set(SEAR_C)];
+    legs.extend(oven.legs(1.0 - sear, media::pressed(), top));
     Ok(Programme {
         reservoir: Some(media::plate(piece, chosen)?),
         rest: media::at_rest(true),
-        ..Programme::new(
-            piece,
-            kitchen,
-            vec![
-                Leg::share(sear, media::pressed(), media::over_open_pan(0.6)).set(SEAR_C),
-                Leg::share(1.0 - sear, media::pressed(), top).set(oven_c),
-            ],
-        )
+        ..Programme::new(piece, kitchen, legs)
     })
 }
 

@@ -4,18 +4,23 @@
 
 use super::advice::{Act, PlanFacts, Reason, Step, Suits};
 use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
+use super::programme::Programme;
 use super::settings::Chosen;
 use super::{Method, Nature, media, suiting};
 use crate::InputError;
 use crate::fish::Piece;
-use crate::heat::Face;
 
 pub(super) static METHOD: Method = Method {
     kind: "parcel",
     name: "Parcel",
     summary: "Shut in paper or foil with its own steam, in the oven.",
-    settings: &[media::oven_c((150.0, 240.0), 200.0), media::fan(true)],
+    settings: &[
+        media::oven_c((150.0, 240.0), 200.0),
+        media::fan(true),
+        media::OVEN_OFF,
+        media::DOOR,
+        media::WARE,
+    ],
     suits,
     programme,
     steps,
@@ -38,13 +43,12 @@ fn suits(piece: &Piece) -> Suits {
 }
 
 fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let (oven_c, fan) = (chosen.number("oven_c")?, chosen.flag("fan")?);
-    let above = Face::in_gas(media::oven_air(oven_c, fan, 0.0));
-    let leg = Leg::share(1.0, media::oven_dish(oven_c, fan), above);
+    let oven = media::Oven::read(chosen)?;
     Ok(Programme {
         coats: [None, Some(media::parcel_gap())],
         rest: media::at_rest_covered(),
-        ..Programme::new(piece, kitchen, vec![leg])
+        reservoir: oven.reservoir(),
+        ..Programme::new(piece, kitchen, oven.legs(1.0, oven.under(), oven.air(0.0)))
     })
 }
 

@@ -10,8 +10,10 @@ use crate::heat::{Contact, Face, Gas, Layer, Medium, Reservoir, Stage};
 pub enum Span {
     /// A share of the time on the heat.
     Share(f64),
-    /// The last so many seconds on the heat, taken off before shares are dealt out.
-    Last(f64),
+    /// So many seconds, taken off before shares are dealt out.
+    Fixed(f64),
+    /// The first so many seconds of the share that comes next.
+    Within(f64),
 }
 
 /// One leg of the cooking.
@@ -123,18 +125,33 @@ impl Programme {
 
     /// How long each leg takes when all are to take `total_s`.
     pub fn durations_s(&self, total_s: f64) -> Vec<f64> {
-        let last: f64 = self
-            .legs
-            .iter()
-            .map(|l| if let Span::Last(s) = l.span { s } else { 0.0 })
+        let spans = self.legs.iter().map(|leg| leg.span);
+        let fixed: f64 = spans
+            .clone()
+            .map(|span| if let Span::Fixed(s) = span { s } else { 0.0 })
             .sum();
-        let squeeze = if last > total_s { total_s / last } else { 1.0 };
-        let shared = (total_s - last).max(0.0);
-        self.legs
-            .iter()
-            .map(|leg| match leg.span {
-                Span::Share(share) => share * shared,
-                Span::Last(s) => s * squeeze,
+        let squeeze = if fixed > total_s {
+            total_s / fixed
+        } else {
+            1.0
+        };
+        let shared = (total_s - fixed).max(0.0);
+        let mut within = 0.0;
+        spans
+            .enumerate()
+            .map(|(i, span)| match span {
+                Span::Fixed(s) => s * squeeze,
+                Span::Within(s) => {
+                    let share = self.legs[i..].iter().find_map(|leg| match leg.span {
+                        Span::Share(share) => Some(share),
+                        _ => None,
+                    });
+                    let left = share.unwrap_or(0.0) * shared - within;
+                    let takes = s.min(left.max(0.0));
+                    within += takes;
+                    takes
+                }
+                Span::Share(share) => (share * shared - std::mem::take(&mut within)).max(0.0),
             })
             .collect()
     }
@@ -218,10 +235,18 @@ impl Leg {
         }
     }
 
-    /// The last so many seconds instead of a share.
-    pub fn last(self, seconds: f64) -> Self {
+    /// The first so many seconds of the share that comes next.
+    pub fn within(self, seconds: f64) -> Self {
         Self {
-            span: Span::Last(seconds),
+            span: Span::Within(seconds),
+            ..self
+        }
+    }
+
+    /// So many seconds instead of a share.
+    pub fn fixed(self, seconds: f64) -> Self {
+        Self {
+            span: Span::Fixed(seconds),
             ..self
         }
     }

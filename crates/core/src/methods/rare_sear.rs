@@ -16,10 +16,11 @@ pub(super) static METHOD: Method = Method {
     summary: "As hot as the pan goes, seconds a side.",
     settings: &[
         media::PAN,
-        media::pan_c(260.0),
-        media::hold_c(250.0),
+        media::pan_c(250.0),
+        media::hold_c(240.0),
         media::turn_share(0.5),
         media::HOB,
+        media::fat("avocado_refined"),
     ],
     suits,
     programme,

@@ -4,12 +4,11 @@
 
 use super::advice::{Act, PlanFacts, Reason, Step, Suits};
 use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
+use super::programme::Programme;
 use super::settings::Chosen;
 use super::{Method, Nature, media, suiting};
 use crate::InputError;
 use crate::fish::Piece;
-use crate::heat::Face;
 
 pub(super) static METHOD: Method = Method {
     kind: "salt_crust",
@@ -19,6 +18,8 @@ pub(super) static METHOD: Method = Method {
         media::oven_c((180.0, 260.0), 220.0),
         media::fan(false),
         media::coating_mm(25.0, 12.0),
+        media::OVEN_OFF,
+        media::DOOR,
     ],
     suits,
     programme,
@@ -47,15 +48,13 @@ fn suits(piece: &Piece) -> Suits {
 }
 
 fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let (oven_c, fan) = (chosen.number("oven_c")?, chosen.flag("fan")?);
+    let oven = media::Oven::read(chosen)?;
     let salt = chosen.number("coating_mm")?;
-    let top = Face::in_gas(media::oven_air(oven_c, fan, 1.0));
-    let leg = Leg::share(1.0, media::oven_dish(oven_c, fan), top);
     Ok(Programme {
         coats: [Some(media::salt(salt)), Some(media::salt(salt))],
         rest: media::at_rest_covered(),
         rest_s: media::REST_WHOLE_S,
-        ..Programme::new(piece, kitchen, vec![leg])
+        ..Programme::new(piece, kitchen, oven.legs(1.0, oven.under(), oven.air(1.0)))
     })
 }
 

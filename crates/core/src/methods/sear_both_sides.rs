@@ -22,6 +22,7 @@ pub(super) static METHOD: Method = Method {
         media::turn_share(0.5),
         media::LID_LAST,
         media::HOB,
+        media::fat("sunflower_refined"),
     ],
     suits,
     programme,

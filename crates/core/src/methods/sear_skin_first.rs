@@ -30,6 +30,7 @@ pub(super) static METHOD: Method = Method {
         media::hold_c(185.0),
         media::turn_share(0.85),
         media::HOB,
+        media::fat("sunflower_refined"),
     ],
     suits,
     programme,

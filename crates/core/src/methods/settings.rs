@@ -8,6 +8,8 @@ use crate::quantity::checked;
 pub enum Unit {
     /// Temperature, C.
     Celsius,
+    /// Difference of temperatures, K.
+    Kelvin,
     /// Length, mm.
     Millimetre,
     /// Time, s.
@@ -25,6 +27,7 @@ impl Unit {
     pub fn symbol(self) -> &'static str {
         match self {
             Self::Celsius => "C",
+            Self::Kelvin => "K",
             Self::Millimetre => "mm",
             Self::Second => "s",
             Self::Litre => "l",
@@ -126,6 +129,17 @@ impl Chosen {
         self.0.iter().map(|(spec, value)| (*spec, value))
     }
 
+    /// The same with one value put in its place, which is not checked again.
+    pub(crate) fn with(&self, key: &str, value: Value) -> Self {
+        let mut changed = self.clone();
+        for (spec, held) in &mut changed.0 {
+            if spec.key == key {
+                held.clone_from(&value);
+            }
+        }
+        changed
+    }
+
     fn get(&self, key: &str) -> Result<&Value, InputError> {
         let found = self.0.iter().find(|(spec, _)| spec.key == key);
         let missing = || InputError::Missing {
@@ -175,7 +189,15 @@ fn wrong_kind(key: &str, takes: &'static str) -> InputError {
     }
 }
 
+/// What most cooks leave as it is: shown apart from the rest.
+const FINER: [&str; 6] = ["fat", "oven_off_k", "door_s", "ware", "drop_k", "air_share"];
+
 impl Spec {
+    /// Whether most cooks leave it as it is.
+    pub fn is_finer(&self) -> bool {
+        FINER.contains(&self.key)
+    }
+
     fn check(&self, asked: Option<&Value>) -> Result<Value, InputError> {
         let field = format!("method.{}", self.key);
         match (self.takes, asked) {

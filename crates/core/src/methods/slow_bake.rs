@@ -6,12 +6,11 @@
 use super::advice::{Act, PlanFacts, Reason, Step, Suits};
 use super::kitchen::Kitchen;
 use super::media;
-use super::programme::{Leg, Programme};
+use super::programme::Programme;
 use super::settings::{Chosen, Spec, Takes, Unit};
 use super::{Method, Nature};
 use crate::InputError;
 use crate::fish::Piece;
-use crate::heat::Face;
 
 /// Thinner than this the oven dries it before it warms through evenly, mm.
 const THIN_MM: f64 = 8.0;
@@ -49,6 +48,10 @@ pub(super) static METHOD: Method = Method {
                 default: "oil",
             },
         },
+        media::COVERED,
+        media::OVEN_OFF,
+        media::DOOR,
+        media::WARE,
     ],
     suits,
     programme,
@@ -84,10 +87,12 @@ fn suits(piece: &Piece) -> Suits {
 }
 
 fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let (oven_c, fan) = (chosen.number("oven_c")?, chosen.flag("fan")?);
-    let air = media::oven_air(oven_c, fan, media::wetness(chosen.word("coating")?));
-    let leg = Leg::share(1.0, media::oven_dish(oven_c, fan), Face::in_gas(air));
-    Ok(Programme::new(piece, kitchen, vec![leg]))
+    let oven = media::Oven::read(chosen)?;
+    let air = oven.air(media::wetness(chosen.word("coating")?));
+    Ok(Programme {
+        reservoir: oven.reservoir(),
+        ..Programme::new(piece, kitchen, oven.legs(1.0, oven.under(), air))
+    })
 }
 
 fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {

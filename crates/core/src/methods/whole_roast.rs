@@ -5,18 +5,23 @@
 
 use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
 use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
+use super::programme::Programme;
 use super::settings::Chosen;
 use super::{Method, Nature, media, suiting};
 use crate::InputError;
 use crate::fish::Piece;
-use crate::heat::Face;
 
 pub(super) static METHOD: Method = Method {
     kind: "whole_roast",
     name: "Whole roast",
     summary: "Scales on, upright on a bed of stalks, a hot oven.",
-    settings: &[media::oven_c((150.0, 250.0), 200.0), media::fan(true)],
+    settings: &[
+        media::oven_c((150.0, 250.0), 200.0),
+        media::fan(true),
+        media::COVERED,
+        media::OVEN_OFF,
+        media::DOOR,
+    ],
     suits,
     programme,
     steps,
@@ -45,15 +50,12 @@ fn suits(piece: &Piece) -> Suits {
 }
 
 fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let air = Face::in_gas(media::oven_air(
-        chosen.number("oven_c")?,
-        chosen.flag("fan")?,
-        SCALES_WETNESS,
-    ));
+    let oven = media::Oven::read(chosen)?;
+    let air = oven.air(SCALES_WETNESS);
     Ok(Programme {
         rest: media::at_rest_covered(),
         rest_s: media::REST_WHOLE_S,
-        ..Programme::new(piece, kitchen, vec![Leg::share(1.0, air, air)])
+        ..Programme::new(piece, kitchen, oven.legs(1.0, air, air))
     })
 }
 

@@ -11,4 +11,4 @@ pub use doneness::{Band, Family, Level, TargetAsked};
 pub use field::{FieldAsked, FieldSink, SliceField};
 pub use kinetics::{lethality_listeria, setting_rate_1_s};
 pub use signs::{Beads, Lip, SignSink, Signs, Tester};
-pub use tally::{OVERCOOKED_C, Outcome, PeakSink, Tally};
+pub use tally::{OVERCOOKED_C, Outcome, PeakSink, Tally, juice_share};

@@ -11,6 +11,22 @@ pub const FOOD_CODE_S: f64 = 15.0;
 pub const PARASITE_C: f64 = 60.0;
 /// Held that long, s.
 pub const PARASITE_S: f64 = 60.0;
+/// Food kept hot stays at least this warm, C (`FOOD-CODE-3-501.16`).
+pub const HOT_HOLD_C: f64 = 57.0;
+/// Food kept cold, received cold or thawed stays below this, C (`FOOD-CODE-3-501.16`).
+pub const COLD_C: f64 = 5.0;
+/// Cooling goes from [`HOT_HOLD_C`] to this, C, within [`COOL_FIRST_S`], and to [`COLD_C`]
+/// within [`COOL_ALL_S`] in all (`FOOD-CODE-3-501.14`).
+pub const COOL_MIDDLE_C: f64 = 21.0;
+/// Two hours, s.
+pub const COOL_FIRST_S: f64 = 2.0 * 3600.0;
+/// Six hours, s.
+pub const COOL_ALL_S: f64 = 6.0 * 3600.0;
+/// Water for thawing is at most this warm, C, and what has thawed of raw fish is above
+/// [`COLD_C`] for at most [`THAWED_WARM_S`] (`FOOD-CODE-3-501.13`).
+pub const THAW_WATER_C: f64 = 21.0;
+/// Four hours, s.
+pub const THAWED_WARM_S: f64 = 4.0 * 3600.0;
 /// Minutes at 70 C for a millionfold (6 log) kill of Listeria.
 pub const LISTERIA_6D_MIN: f64 = 2.0;
 
@@ -23,4 +39,6 @@ pub struct Safety {
     pub listeria_log: f64,
     /// 60 C for a minute all through.
     pub parasite_60c_1min: bool,
+    /// At least 57 C all through when it is served: it may be held hot.
+    pub hot_hold_57c: bool,
 }

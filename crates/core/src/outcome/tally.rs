@@ -8,6 +8,15 @@ use crate::heat::{Column, Moment, Sink};
 /// Above this, actin sets and juice is squeezed out, C. DSC peaks of actin in cod, hake and
 /// salmon lie at 73 to 80 C at scanning rates; loss begins before (`SKIPNES-2008`, trend).
 pub const OVERCOOKED_C: f64 = 66.0;
+/// Juice that flesh heated to `peak_c` gives off, share of its mass: rises steeply from 40 C,
+/// most of it lost by 65 C, less from fat flesh (`OFSTAD-1993`, trend). The height, a fifth for
+/// lean fish, is an order of magnitude (`SKIPNES-2007`, low confidence); a range of half to one
+/// and a half of it is honest.
+pub fn juice_share(peak_c: f64, fat_share: f64) -> f64 {
+    let most = (0.20 - 0.5 * fat_share).max(0.10);
+    most / (1.0 + (-(peak_c - 52.0) / 6.0).exp())
+}
+
 /// A cell has set when it is half opaque.
 pub const SET_SHARE: f64 = 0.5;
 
@@ -63,8 +72,13 @@ pub struct Outcome {
     pub overcooked_share: f64,
     /// Crust on the skin side and the flesh side, mm.
     pub crust_mm: [f64; 2],
-    /// Water lost, share of the mass of the raw piece.
+    /// Water boiled and steamed off and juice squeezed out, share of the mass of the raw piece.
     pub weight_loss_share: f64,
+    /// Of it the water that boiled or steamed off.
+    pub evaporated_share: f64,
+    /// Of it the juice that setting squeezes out: an estimate good to half of itself, see
+    /// [`juice_share`].
+    pub juice_share: f64,
     /// Height of the cooked line from the skin side, share of the thickness.
     pub cooked_line_share: f64,
     /// Coldest the pan became.
@@ -145,18 +159,30 @@ impl<'a> Tally<'a> {
             .map(|(v, w)| v * (raw.water_kg_m3 - w))
             .sum();
         let set = (0..flesh.len()).take_while(|i| self.opaque_share(*i) >= SET_SHARE);
+        // Dried cells have no juice left to give.
+        let juice: f64 = (0..flesh.len())
+            .map(|i| {
+                let wet = raw.water_left(self.water[flesh.start + i]);
+                volume[i] * wet * juice_share(self.peaks.0[i], raw.fat_share)
+            })
+            .sum();
+        let all: f64 = volume.iter().sum();
+        let (evaporated_share, juice_share) = (lost / (all * raw.rho_kg_m3), juice / all);
         Outcome {
             core_peak_c: self.peaks.coldest_c(),
             even_share: share_of(&|peak| peak >= band.low_c && peak <= band.high_c),
             overcooked_share: share_of(&|peak| peak > OVERCOOKED_C),
             crust_mm: [self.crust_mm(0..n), self.crust_mm((0..n).rev())],
-            weight_loss_share: lost / (volume.iter().sum::<f64>() * raw.rho_kg_m3),
+            weight_loss_share: evaporated_share + juice_share,
+            evaporated_share,
+            juice_share,
             cooked_line_share: set.map(|i| width[i]).sum::<f64>() / thickness,
             reservoir_low_c: self.reservoir_low_c,
             safety: Safety {
                 food_code_63c_15s: least(&self.best_63_s) >= safety::FOOD_CODE_S,
                 listeria_log: 6.0 * least(&self.f70_min) / safety::LISTERIA_6D_MIN,
                 parasite_60c_1min: least(&self.best_60_s) >= safety::PARASITE_S,
+                hot_hold_57c: least(&self.last_c) >= safety::HOT_HOLD_C,
             },
         }
     }

@@ -1,5 +1,6 @@
 //! Settings and target in, times out.
 
+use super::batch::{self, Batch};
 use super::bench::{Bench, Fidelity, Stop};
 use super::ensemble;
 use crate::InputError;
@@ -96,6 +97,8 @@ pub struct Plan {
     pub steps: Vec<Step>,
     /// What to know.
     pub warnings: Vec<Warning>,
+    /// Of what is fried: the largest batch that keeps the bath within the chosen drop.
+    pub batch: Option<Batch>,
     /// Slice over time of the thick part, if asked for.
     pub field: Option<SliceField>,
     /// Slice over time of the thin end, if asked for and there is one.
@@ -190,7 +193,11 @@ pub(super) fn plan_checked(
     };
     let mut signs = SignSink::new(&bench.column, off_heat_s, end_s);
     let mut extra = (&mut core, &mut signs);
-    let (outcome, field) = run_column(&bench, &stages, asked, off_heat_s, band, &mut extra);
+    let (mut outcome, field) = run_column(&bench, &stages, asked, off_heat_s, band, &mut extra);
+    // A dish in the oven has a temperature, but no heater that anybody would watch.
+    if programme.reservoir.is_some_and(|r| r.most_w_m2 <= 0.0) {
+        outcome.reservoir_low_c = None;
+    }
     let (mut thin_end_peak_c, mut thin_end_overcooked_share) =
         (outcome.core_peak_c, outcome.overcooked_share);
     let mut thin_field = None;
@@ -238,6 +245,7 @@ pub(super) fn plan_checked(
         outcome,
         signs: signs.finish(),
         fats: fat_margins(&chosen),
+        batch: batch::largest(piece, method, &chosen, &asked.kitchen, planned_s)?,
         steps: (method.steps)(piece, &chosen, &facts),
         turns_s: facts.turns_s,
         warnings,
@@ -360,6 +368,17 @@ fn warn(
         if reservoir.start_c.max(hold_c) > reservoir.hottest_c() {
             add("hob_too_weak", "This hob cannot hold a pan that hot.", None);
         }
+    }
+    if let Some(fat) = fat_margins(chosen)
+        .into_iter()
+        .find(|fat| chosen.word("fat").is_ok_and(|key| key == fat.key) && fat.margin_k < 0.0)
+    {
+        add(
+            "fat_smokes",
+            "This fat may smoke before the fish goes in. Take one that stands more heat, or a \
+             cooler pan or bath.",
+            Some(-fat.margin_k),
+        );
     }
     if piece.thin_end.is_some() && thin_peak_c > band.high_c + THIN_END_OVER_K {
         add(

@@ -7,6 +7,7 @@ mod exact_edges;
 mod exact_more;
 mod laws;
 mod marching;
+mod media;
 mod methods;
 mod practice;
 mod proof;

@@ -3,8 +3,9 @@
 use super::{Body, compute, read};
 use crate::error::{ErrorBody, RequestError};
 use crate::wire::{
-    FishList, HeatAnswer, HeatRequest, PlanAnswer, PlanRequest, RankAnswer, RankRequest,
-    SettleAnswer, SettleRequest, SimulateAnswer, SimulateRequest, fish_list,
+    CoolAnswer, CoolRequest, FishList, HeatAnswer, HeatRequest, PlanAnswer, PlanRequest,
+    RankAnswer, RankRequest, SettleAnswer, SettleRequest, SimulateAnswer, SimulateRequest,
+    ThawAnswer, ThawRequest, fish_list,
 };
 use actix_web::{get, post, web};
 
@@ -92,5 +93,37 @@ pub async fn simulate(body: Body) -> Result<web::Json<SimulateAnswer>, RequestEr
 #[post("/api/heat")]
 pub async fn heat(body: Body) -> Result<web::Json<HeatAnswer>, RequestError> {
     let request: HeatRequest = read(body)?;
+    Ok(web::Json(compute(move || request.answer()).await?))
+}
+
+/// How long a frozen piece takes to thaw.
+#[utoipa::path(
+    request_body = ThawRequest,
+    responses(
+        (status = 200, description = "How long, and whether within the limit", body = ThawAnswer),
+        (status = 400, description = "Not of the described shape", body = ErrorBody),
+        (status = 413, description = "Too large", body = ErrorBody),
+        (status = 422, description = "A number or name that does not do", body = ErrorBody)
+    )
+)]
+#[post("/api/thaw")]
+pub async fn thaw(body: Body) -> Result<web::Json<ThawAnswer>, RequestError> {
+    let request: ThawRequest = read(body)?;
+    Ok(web::Json(compute(move || request.answer()).await?))
+}
+
+/// How long a cooked piece takes to cool.
+#[utoipa::path(
+    request_body = CoolRequest,
+    responses(
+        (status = 200, description = "How long, and whether within the limits", body = CoolAnswer),
+        (status = 400, description = "Not of the described shape", body = ErrorBody),
+        (status = 413, description = "Too large", body = ErrorBody),
+        (status = 422, description = "A number or name that does not do", body = ErrorBody)
+    )
+)]
+#[post("/api/cool")]
+pub async fn cool(body: Body) -> Result<web::Json<CoolAnswer>, RequestError> {
+    let request: CoolRequest = read(body)?;
     Ok(web::Json(compute(move || request.answer()).await?))
 }

@@ -29,6 +29,8 @@ pub use cards::answered as card_answered;
         engine::settle,
         engine::simulate,
         engine::heat,
+        engine::thaw,
+        engine::cool,
         cards::list,
         cards::add,
         cards::one,
@@ -77,6 +79,8 @@ pub fn configure(store: Store) -> impl FnOnce(&mut web::ServiceConfig) {
             .service(engine::settle)
             .service(engine::simulate)
             .service(engine::heat)
+            .service(engine::thaw)
+            .service(engine::cool)
             .service(cards::list)
             .service(cards::add)
             .service(cards::one)

@@ -120,6 +120,8 @@ pub struct SafetyWire {
     pub listeria_log: f64,
     /// 60 C for a minute all through.
     pub parasite_60c_1min: bool,
+    /// At least 57 C all through when served: it may be held hot (Food Code 3-501.16).
+    pub hot_hold_57c: bool,
 }
 
 /// One step of the card.
@@ -175,7 +177,7 @@ pub enum SettingTakes {
         max: f64,
         /// Step of a slider.
         step: f64,
-        /// C, mm, s, l, g or empty for a share.
+        /// C, K (a difference), mm, s, l, g or empty for a share.
         unit: String,
         /// Without being asked.
         default: f64,
@@ -205,6 +207,8 @@ pub struct SettingWire {
     pub key: String,
     /// In words.
     pub name: String,
+    /// Most cooks leave it as it is.
+    pub finer: bool,
     /// What it takes, and its value.
     pub control: SettingTakes,
 }
@@ -249,6 +253,7 @@ impl SettingWire {
         Some(Self {
             key: spec.key.to_owned(),
             name: spec.name.to_owned(),
+            finer: spec.is_finer(),
             control,
         })
     }
@@ -374,6 +379,17 @@ impl From<FatMargin> for FatWire {
     }
 }
 
+/// The largest batch that keeps the frying oil within a drop.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+pub struct BatchWire {
+    /// The drop allowed, K.
+    pub drop_k: f64,
+    /// Fish at once, g.
+    pub most_g: f64,
+    /// Of these pieces.
+    pub most_pieces: u32,
+}
+
 /// What heat to choose: a plan whose main heat setting is looked for.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -460,8 +476,12 @@ pub struct PlanAnswer {
     pub even_share: f64,
     /// Crust on the skin side and the flesh side, mm.
     pub crust_mm: [f64; 2],
-    /// Water boiled and steamed off, share of the raw mass.
+    /// Water steamed off and juice squeezed out, share of the raw mass.
     pub weight_loss_share: f64,
+    /// Of it the water boiled and steamed off.
+    pub evaporated_share: f64,
+    /// Of it the juice, an estimate good to half of itself.
+    pub juice_share: f64,
     /// Height of the cooked line from the skin side at the end, share.
     pub cooked_line_share: f64,
     /// Coldest the pan became, C.
@@ -479,6 +499,9 @@ pub struct PlanAnswer {
     pub signs: SignsWire,
     /// Fats for the hottest they meet, the safest first; empty where nothing is fried.
     pub fats: Vec<FatWire>,
+    /// Where something is fried, the largest batch within the chosen drop.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub batch: Option<BatchWire>,
     /// What to do.
     pub steps: Vec<StepWire>,
     /// What to know.
@@ -553,6 +576,8 @@ impl From<Plan> for PlanAnswer {
             even_share: plan.outcome.even_share,
             crust_mm: plan.outcome.crust_mm,
             weight_loss_share: plan.outcome.weight_loss_share,
+            evaporated_share: plan.outcome.evaporated_share,
+            juice_share: plan.outcome.juice_share,
             cooked_line_share: plan.outcome.cooked_line_share,
             pan_low_c: low("pan_c"),
             oil_low_c: low("oil_c"),
@@ -561,9 +586,15 @@ impl From<Plan> for PlanAnswer {
                 food_code_63c_15s: safety.food_code_63c_15s,
                 listeria_log: safety.listeria_log,
                 parasite_60c_1min: safety.parasite_60c_1min,
+                hot_hold_57c: safety.hot_hold_57c,
             },
             signs: plan.signs.into(),
             fats: plan.fats.into_iter().map(Into::into).collect(),
+            batch: plan.batch.map(|batch| BatchWire {
+                drop_k: batch.drop_k,
+                most_g: batch.most_g,
+                most_pieces: batch.most_pieces,
+            }),
             steps: steps.collect(),
             warnings: warnings.collect(),
             field: plan.field.map(Into::into),
@@ -743,7 +774,7 @@ pub struct SimulateAnswer {
     pub core_peak_c: f64,
     /// Crust on the skin side and the flesh side, mm.
     pub crust_mm: [f64; 2],
-    /// Water boiled and steamed off, share of the raw mass.
+    /// Water steamed off and juice squeezed out, share of the raw mass.
     pub weight_loss_share: f64,
     /// Heat the books do not account for, share of what was exchanged.
     pub heat_imbalance_share: f64,

@@ -3,17 +3,19 @@
 mod cards;
 mod engine;
 mod fish;
+mod keep;
 mod piece;
 
 pub use cards::{CardChange, CardId, CardList, CardNew, CardWire, ResultChange, ResultWire};
 pub use engine::{
-    BandWire, CookedLineWire, FaceWire, FatWire, FieldAskedWire, GeometryWire, HeatAnswer,
-    HeatRequest, HeatStageWire, KitchenWire, OptionWire, PlanAnswer, PlanRequest, RankAnswer,
-    RankRequest, ReasonWire, SafetyWire, SeriesWire, SettingTakes, SettingWire, SettleAnswer,
-    SettleRequest, SignsWire, SimulateAnswer, SimulateRequest, SliceFieldWire, StepWire, TimesWire,
-    WarningWire, WayWire, WindowWire, WishesWire,
+    BandWire, BatchWire, CookedLineWire, FaceWire, FatWire, FieldAskedWire, GeometryWire,
+    HeatAnswer, HeatRequest, HeatStageWire, KitchenWire, OptionWire, PlanAnswer, PlanRequest,
+    RankAnswer, RankRequest, ReasonWire, SafetyWire, SeriesWire, SettingTakes, SettingWire,
+    SettleAnswer, SettleRequest, SignsWire, SimulateAnswer, SimulateRequest, SliceFieldWire,
+    StepWire, TimesWire, WarningWire, WayWire, WindowWire, WishesWire,
 };
 pub use fish::{CutWire, FishList, FishWire, LevelWire, SafetyMarkWire, fish_list};
+pub use keep::{CoolAnswer, CoolRequest, CoolingWire, ThawAnswer, ThawRequest, ThawingWire};
 pub use piece::{CompositionWire, MethodWire, PieceWire, TargetWire};
 
 use crate::error::RequestError;

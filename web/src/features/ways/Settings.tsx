@@ -5,6 +5,7 @@ import type { SettingValue } from "./useSettings";
 
 const QUANTITY: Record<string, Quantity> = {
   C: "celsius",
+  K: "kelvin",
   mm: "millimetre",
   s: "second",
   g: "gram",

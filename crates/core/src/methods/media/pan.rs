@@ -111,7 +111,7 @@ pub fn both_sides(chosen: &Chosen) -> Result<Vec<Leg>, InputError> {
     ];
     if lid_s > 0.0 {
         let covered = Leg::share(0.0, under_lid(), unpressed());
-        legs.push(covered.set(LOW_C.min(hold_c)).last(lid_s));
+        legs.push(covered.set(LOW_C.min(hold_c)).fixed(lid_s));
     }
     Ok(legs)
 }

@@ -212,3 +212,40 @@ pub const fn hold_c(default: f64) -> Spec {
         },
     }
 }
+
+/// The fat in the pan or the fryer: keys of `data/fats.toml`.
+pub const fn fat(default: &'static str) -> Spec {
+    Spec {
+        key: "fat",
+        name: "Fat",
+        takes: Takes::Choice {
+            options: &[
+                ("avocado_refined", "refined avocado oil"),
+                ("rice_bran", "rice bran oil"),
+                ("ghee", "clarified butter"),
+                ("peanut_refined", "refined peanut oil"),
+                ("sunflower_refined", "refined sunflower oil"),
+                ("rapeseed_refined", "refined rapeseed oil"),
+                ("olive_light", "light olive oil"),
+                ("lard", "lard"),
+                ("sesame", "unrefined sesame oil"),
+                ("olive_extra_virgin", "extra virgin olive oil"),
+                ("butter", "whole butter"),
+            ],
+            default,
+        },
+    }
+}
+
+/// How far the bath may drop when a batch goes in.
+pub const DROP: Spec = Spec {
+    key: "drop_k",
+    name: "Oil may drop by",
+    takes: Takes::Number {
+        min: 5.0,
+        max: 50.0,
+        step: 1.0,
+        unit: Unit::Kelvin,
+        default: 15.0,
+    },
+};

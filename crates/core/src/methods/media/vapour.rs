@@ -25,5 +25,3 @@ pub fn under_lid() -> Face {
         wetness: 0.3,
     })
 }
-/// In steam with some air left, W/(m2 K): 200 to 2000.
-pub const STEAM_W_M2K: f64 = 800.0;

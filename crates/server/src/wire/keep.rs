@@ -1,0 +1,125 @@
+//! Thawing and cooling.
+
+use super::piece::PieceWire;
+use crate::error::RequestError;
+use cindo_core::plan::{CoolAsked, Cooling, ThawAsked, Thawing, cool, thaw};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// How something thaws.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum ThawingWire {
+    /// Wrapped, on a rack in the fridge.
+    Fridge,
+    /// Bagged, in cold running water.
+    Water,
+}
+
+/// How something cools.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum CoolingWire {
+    /// Wrapped, on a rack in the fridge.
+    Fridge,
+    /// Bagged, in ice water.
+    IceWater,
+}
+
+/// A frozen piece: `start_c` is that of the freezer.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ThawRequest {
+    /// The piece.
+    pub piece: PieceWire,
+    /// Fridge or water.
+    pub how: ThawingWire,
+    /// Temperature of fridge or water, C; 4 and 12 when not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub at_c: Option<f64>,
+}
+
+/// How long thawing takes.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+pub struct ThawAnswer {
+    /// No ice is left, s.
+    pub thawed_s: f64,
+    /// How long the surface is above 5 C by then, s.
+    pub above_5c_s: f64,
+    /// Most that is allowed, s (Food Code 3-501.13).
+    pub most_above_5c_s: f64,
+    /// It is within that.
+    pub within_limit: bool,
+}
+
+/// A cooked piece, as hot all through.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct CoolRequest {
+    /// The piece.
+    pub piece: PieceWire,
+    /// How hot it is, C.
+    pub from_c: f64,
+    /// Fridge or ice water.
+    pub how: CoolingWire,
+    /// Temperature of the fridge, C; 3 when not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub at_c: Option<f64>,
+}
+
+/// How long cooling takes, counted from 57 C.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+pub struct CoolAnswer {
+    /// To 21 C, s; null when it never is within two days.
+    pub to_21c_s: Option<f64>,
+    /// To 5 C, s.
+    pub to_5c_s: Option<f64>,
+    /// Within two hours, and six in all (Food Code 3-501.14).
+    pub within_limit: bool,
+}
+
+impl ThawRequest {
+    /// Thaws it.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<ThawAnswer, RequestError> {
+        let how = match self.how {
+            ThawingWire::Fridge => Thawing::Fridge(self.at_c.unwrap_or(4.0)),
+            ThawingWire::Water => Thawing::Water(self.at_c.unwrap_or(12.0)),
+        };
+        let thawed = thaw(&ThawAsked {
+            piece: (&self.piece).into(),
+            how,
+        })?;
+        Ok(ThawAnswer {
+            thawed_s: thawed.thawed_s,
+            above_5c_s: thawed.above_5c_s,
+            most_above_5c_s: cindo_core::outcome::safety::THAWED_WARM_S,
+            within_limit: thawed.within_limit,
+        })
+    }
+}
+
+impl CoolRequest {
+    /// Cools it.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<CoolAnswer, RequestError> {
+        let how = match self.how {
+            CoolingWire::Fridge => Cooling::Fridge(self.at_c.unwrap_or(3.0)),
+            CoolingWire::IceWater => Cooling::IceWater,
+        };
+        let cooled = cool(&CoolAsked {
+            piece: (&self.piece).into(),
+            from_c: self.from_c,
+            how,
+        })?;
+        Ok(CoolAnswer {
+            to_21c_s: cooled.to_21c_s,
+            to_5c_s: cooled.to_5c_s,
+            within_limit: cooled.within_limit,
+        })
+    }
+}
