@@ -1,5 +1,5 @@
 //! Speed of the engine: `make bench`.
-#![allow(missing_docs, clippy::unwrap_used)]
+#![allow(missing_docs, clippy::unwrap_used, clippy::print_stdout)]
 
 use cindo_core::fish::PieceAsked;
 use cindo_core::methods::Kitchen;
@@ -77,7 +77,7 @@ fn against_general_solver(c: &mut Criterion) {
     let as_near = |tolerance: &f64| {
         reference::apart_k(&reference::by_bdf(&column, *tolerance), &exact) <= ours_k
     };
-    let loosest = [0.03, 0.01, 3e-3, 1e-3, 3e-4, 1e-4]
+    let loosest = [0.3, 0.1, 0.03, 0.01, 3e-3, 1e-3, 3e-4, 1e-4]
         .into_iter()
         .find(as_near);
     let tolerance = loosest.unwrap_or(1e-5);

@@ -2,12 +2,14 @@ import { useId, useRef } from "react";
 
 type Props<K extends string> = {
   label: string;
-  options: readonly { key: K; name: string }[];
+  options: readonly { key: K; name: string; note?: string; warn?: boolean }[];
   value: K;
   onChange: (key: K) => void;
   hideLabel?: boolean;
   /** Words in columns, for long lists. */
   columns?: boolean;
+  /** One word a line, with its note at the end of the line. */
+  lines?: boolean;
 };
 
 /** A few words of which one holds. Arrow keys move, as in any radio group. */
@@ -18,6 +20,7 @@ export function Choice<K extends string>({
   onChange,
   hideLabel,
   columns,
+  lines,
 }: Props<K>) {
   const id = useId();
   const box = useRef<HTMLDivElement>(null);
@@ -38,7 +41,13 @@ export function Choice<K extends string>({
         ref={box}
         role="radiogroup"
         aria-labelledby={id}
-        className={columns ? "grid grid-cols-3 gap-x-3 columns-pick" : "flex flex-wrap gap-x-4"}
+        className={
+          lines
+            ? "grid"
+            : columns
+              ? "grid grid-cols-3 gap-x-3 columns-pick"
+              : "flex flex-wrap gap-x-4"
+        }
       >
         {options.map((option) => (
           // biome-ignore lint/a11y/useSemanticElements: a word to press, with the keys of a radio group
@@ -46,7 +55,7 @@ export function Choice<K extends string>({
             key={option.key}
             type="button"
             role="radio"
-            className="pick"
+            className={lines ? "pick !flex w-full justify-between gap-x-3" : "pick"}
             aria-checked={option.key === value}
             tabIndex={option.key === value ? 0 : -1}
             onClick={() => onChange(option.key)}
@@ -57,7 +66,12 @@ export function Choice<K extends string>({
               e.preventDefault();
             }}
           >
-            {option.name}
+            {lines ? <span>{option.name}</span> : option.name}
+            {option.note && (
+              <span className={`figures ${option.warn ? "text-warning" : "quiet"}`}>
+                {option.note}
+              </span>
+            )}
           </button>
         ))}
       </div>

@@ -2,7 +2,15 @@
 export type Units = { heat: "C" | "F"; length: "mm" | "in"; mass: "g" | "oz" };
 export const METRIC: Units = { heat: "C", length: "mm", mass: "g" };
 
-export type Quantity = "celsius" | "kelvin" | "millimetre" | "gram" | "second" | "share" | "litre" | "plain";
+export type Quantity =
+  | "celsius"
+  | "kelvin"
+  | "millimetre"
+  | "gram"
+  | "second"
+  | "share"
+  | "litre"
+  | "plain";
 
 type Scale = {
   unit: string;
@@ -73,8 +81,9 @@ export function figure(value: number, at: Scale): string {
   return text === "-0" ? "0" : text;
 }
 
-export function withUnit(value: number, quantity: Quantity, units: Units): string {
-  const at = scale(quantity, units);
+export function withUnit(value: number, quantity: Quantity, units: Units, finer = 0): string {
+  const base = scale(quantity, units);
+  const at = { ...base, digits: base.digits + finer };
   return `${figure(value, at)} ${at.unit}`;
 }
 

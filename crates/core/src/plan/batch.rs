@@ -1,10 +1,11 @@
 //! How much fish at once: the largest batch that keeps the frying oil within a chosen drop.
 
 use super::bench::{Bench, Fidelity};
+use super::planner::Plan;
 use crate::InputError;
 use crate::fish::Piece;
 use crate::heat::{Moment, Sink};
-use crate::methods::{Chosen, Kitchen, Method, Nudge, Value};
+use crate::methods::{Kitchen, Nudge, Value};
 
 /// The largest batch.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -35,11 +36,10 @@ impl Sink for Low {
 /// For a method that lets a drop be chosen; none for the others.
 pub(super) fn largest(
     piece: &Piece,
-    method: &Method,
-    chosen: &Chosen,
+    plan: &Plan,
     kitchen: &Kitchen,
-    cooks_s: f64,
 ) -> Result<Option<Batch>, InputError> {
+    let (method, chosen) = (plan.method, &plan.chosen);
     let Ok(drop_k) = chosen.number("drop_k") else {
         return Ok(None);
     };
@@ -53,7 +53,10 @@ pub(super) fn largest(
             &Nudge::NONE,
             Fidelity::ROUGH,
         );
-        let mut stages = programme.stages(&programme.durations_s(cooks_s.min(LOWEST_BY_S)), 0.0);
+        let mut stages = programme.stages(
+            &programme.durations_s(plan.off_heat_s.min(LOWEST_BY_S)),
+            0.0,
+        );
         stages.pop();
         let mut low = Low(f64::INFINITY);
         bench.marcher().run(&stages, &mut low);

@@ -97,7 +97,8 @@ pub struct Plan {
     pub steps: Vec<Step>,
     /// What to know.
     pub warnings: Vec<Warning>,
-    /// Of what is fried: the largest batch that keeps the bath within the chosen drop.
+    /// Of what is fried: the largest batch that keeps the bath within the chosen drop. Not in
+    /// a ranking.
     pub batch: Option<Batch>,
     /// Slice over time of the thick part, if asked for.
     pub field: Option<SliceField>,
@@ -136,7 +137,9 @@ pub fn plan(asked: &PlanAsked) -> Result<Plan, InputError> {
     let chosen = Chosen::read(method.kind, method.settings, &asked.method.settings)?;
     let band = piece.family()?.band(&asked.target)?;
     crate::quantity::checked("late_s", asked.late_s, LATE_RANGE_S, "s")?;
-    plan_checked(&piece, method, chosen, band, asked)
+    let mut plan = plan_checked(&piece, method, chosen, band, asked)?;
+    plan.batch = batch::largest(&piece, &plan, &asked.kitchen)?;
+    Ok(plan)
 }
 
 pub(super) fn plan_checked(
@@ -245,7 +248,7 @@ pub(super) fn plan_checked(
         outcome,
         signs: signs.finish(),
         fats: fat_margins(&chosen),
-        batch: batch::largest(piece, method, &chosen, &asked.kitchen, planned_s)?,
+        batch: None,
         steps: (method.steps)(piece, &chosen, &facts),
         turns_s: facts.turns_s,
         warnings,

@@ -2,6 +2,7 @@
 //! two bodies that touch, a drying front, lethality. Cases from `data/exact.json`.
 
 use super::exact::{case, num, nums};
+use super::notes::note;
 use cindo_core::fish::brick_dimensionality;
 use cindo_core::heat::{
     BareFace, BareProblem, BareStage, Column, Face, Fineness, Geometry, Grid, Layer, Marcher,
@@ -48,7 +49,7 @@ fn under_flux(
 /// A burner that gives what it gives: slab with an insulated far side, and a body so thick
 /// that its far side does not know.
 #[test]
-fn exact_constant_flux() {
+pub fn exact_constant_flux() {
     let slab = case("j_const_flux_slab");
     let out = &slab["outputs"];
     let flux = BareFace::Flux {
@@ -76,6 +77,11 @@ fn exact_constant_flux() {
     };
     let ours = under_flux(80.0, flux, BareFace::Insulated, nums(&out["times_s"]));
     for (row, wanted) in ours.iter().zip(nums(&out["surface_C"])) {
+        note(
+            "constant flux into a thick body, surface",
+            format!("{:.1} C", row[0]),
+            format!("{wanted:.1} C"),
+        );
         assert!(
             (row[0] - wanted).abs() < 0.005 * (wanted - 5.0),
             "{row:?} {wanted}"
@@ -85,7 +91,7 @@ fn exact_constant_flux() {
 
 /// Conductivity that rises with temperature bends the steady profile: Kirchhoff's transform.
 #[test]
-fn exact_conductivity_that_changes() {
+pub fn exact_conductivity_that_changes() {
     let case = case("j_kirchhoff_steady");
     let (given, out) = (&case["inputs"], &case["outputs"]);
     let faces = nums(&given["T_faces_C"]);
@@ -111,6 +117,11 @@ fn exact_conductivity_that_changes() {
     let n = t.len();
     let mid_c = 0.5 * (t[n / 2 - 1] + t[n / 2]);
     // 0.1 % of the step: a wall between cells takes the mean of their resistances.
+    note(
+        "conductivity that changes, middle",
+        format!("{mid_c:.2} C"),
+        format!("{:.2} C", num(&out["T_mid_C"])),
+    );
     assert!((mid_c - num(&out["T_mid_C"])).abs() < 0.095, "{mid_c}");
     let width = &column.grid.width_m;
     let k = |t_c: f64| k0 * (1.0 + b * t_c);
@@ -123,7 +134,7 @@ fn exact_conductivity_that_changes() {
 
 /// Cold fish laid on a thick hot plate: where they meet, the mean by effusivity.
 #[test]
-fn exact_contact_temperature() {
+pub fn exact_contact_temperature() {
     let case = case("g_contact");
     let given = &case["inputs"];
     let (fish_c, pan_c) = (num(&given["T_fish_C"]), num(&given["T_pan_C"]));
@@ -157,6 +168,11 @@ fn exact_contact_temperature() {
         let g = |k: f64, i: usize| 2.0 * k / column.grid.width_m[i];
         let (below, above) = (g(k_pan, i - 1), g(K, i));
         let meets_c = (below * t[i - 1] + above * t[i]) / (below + above);
+        note(
+            format!("contact with {name} at 200 C"),
+            format!("{meets_c:.1} C"),
+            format!("{:.1} C", num(wanted)),
+        );
         // 0.5 % of the step of 195 K.
         assert!(
             (meets_c - num(wanted)).abs() < 0.98,
@@ -186,7 +202,7 @@ impl Sink for Reaches {
 /// of the product of slab and cylinder once the core is on its way to being done (far from
 /// that, at 24 C, one E for all times is 6.4 % too quick).
 #[test]
-fn exact_short_cylinder_by_the_shape_exponent() {
+pub fn exact_short_cylinder_by_the_shape_exponent() {
     let case = case("f_short_cylinder_D60_H25");
     let (given, out) = (&case["inputs"], &case["outputs"]);
     let across = num(&given["diameter_m"]);
@@ -215,8 +231,10 @@ fn exact_short_cylinder_by_the_shape_exponent() {
         };
         Marcher::new(&column, start, None, CLOSE).run(&[stage], &mut reaches);
         let ours_s = reaches.at_s.unwrap();
-        println!(
-            "short cylinder, core {aim_c:.1} C: E {e:.3}, {ours_s:.0} s, exact {exact_s:.0} s"
+        note(
+            format!("short cylinder 60 x 25 mm, core {aim_c:.1} C, E {e:.3}"),
+            format!("{ours_s:.0} s"),
+            format!("{exact_s:.0} s"),
         );
         assert!(
             (ours_s / exact_s - 1.0).abs() < 0.06,
@@ -229,7 +247,7 @@ fn exact_short_cylinder_by_the_shape_exponent() {
 /// behind it keeps the boiling point, heat comes through what is dry. Front and heat taken
 /// against the similarity solution.
 #[test]
-fn exact_drying_front() {
+pub fn exact_drying_front() {
     for id in ["i_stefan_Ste0.1", "i_stefan_Ste0.5"] {
         let case = case(id);
         let (given, out) = (&case["inputs"], &case["outputs"]);
@@ -258,7 +276,11 @@ fn exact_drying_front() {
             let front_mm = num(&out["front_mm"][&key]);
             let ours_mm =
                 1e3 * marcher.ledger().boiled_j_m2 / (free * water::latent_heat_j_kg(boil_c));
-            println!("{id} after {key} s: front {ours_mm:.2} mm, similarity {front_mm:.2} mm");
+            note(
+                format!("drying front, {id}, after {key} s"),
+                format!("{ours_mm:.2} mm"),
+                format!("{front_mm:.2} mm"),
+            );
             // 3 %: one cell at the front dries at a time.
             assert!((ours_mm / front_mm - 1.0).abs() < 0.03, "{id} {key}");
             // Wall flux ~ t^-1/2, so the heat taken is 2 q t.
@@ -274,7 +296,7 @@ fn exact_drying_front() {
 
 /// `T = 80 - 75 exp(-t/300 s)` for 20 minutes, by exponential integrals; and a straight ramp.
 #[test]
-fn exact_lethality() {
+pub fn exact_lethality() {
     let flesh = Composition::new(0.8122, 0.1781, 0.0067, 0.0116).unwrap();
     let column = Column::bare(
         Grid::new(0.01, 0.0, Fineness::ORDINARY),
@@ -308,6 +330,11 @@ fn exact_lethality() {
     // Six logs for two minutes at 70 C. 0.5 %: table and trapezoid of 2 s.
     let exact = num(&case("j_F_exponential")["outputs"]["F70_min"]);
     let ours = log(1200.0, &|t_s| 80.0 - 75.0 * (-t_s / 300.0).exp()) / 3.0;
+    note(
+        "lethality of an exponential approach",
+        format!("{ours:.2} min at 70 C"),
+        format!("{exact:.2} min"),
+    );
     assert!((ours / exact - 1.0).abs() < 0.005, "{ours} {exact}");
     let exact = num(&case("j_F_linear_ramp")["outputs"]["F70_min"]);
     let ours = log(750.0, &|t_s| 50.0 + t_s / 30.0) / 3.0;

@@ -2,6 +2,7 @@
 //! exponent does with bodies that are not slabs. Cases from `data/exact.json`.
 
 use super::exact::{case, num, nums};
+use super::notes::note;
 use cindo_core::fish::brick_dimensionality;
 use cindo_core::heat::{
     BareFace, BareProblem, BareStage, Column, Face, Fineness, Geometry, Grid, Marcher, Medium,
@@ -56,7 +57,7 @@ fn round_body(id: &str, geometry: Geometry) {
 }
 
 #[test]
-fn exact_cylinders_and_sphere_in_a_fluid() {
+pub fn exact_cylinders_and_sphere_in_a_fluid() {
     for id in [
         "d_cyl_dim_R12.5_h500",
         "d_cyl_dim_R12.5_h25",
@@ -69,7 +70,7 @@ fn exact_cylinders_and_sphere_in_a_fluid() {
 
 /// A slab so thick that its far side does not know yet.
 #[test]
-fn exact_semi_infinite_solid() {
+pub fn exact_semi_infinite_solid() {
     for id in ["g_semi_h25", "g_semi_h300", "g_semi_fixedT"] {
         let case = case(id);
         let (given, out) = (&case["inputs"], &case["outputs"]);
@@ -121,7 +122,7 @@ fn exact_semi_infinite_solid() {
 
 /// The slowest mode of an insulated slab decays as it must, whatever the profile.
 #[test]
-fn exact_mode_decay() {
+pub fn exact_mode_decay() {
     let out = &case("j_mode_decay")["outputs"];
     let grid = Grid::new(0.025, 0.0, Fineness::ORDINARY.scaled(0.5));
     let column = Column::bare(grid, Material::constant(K, RHO, CP));
@@ -172,7 +173,7 @@ impl Sink for Reaches {
 /// Bar, brick, cube and short cylinder by the product of exact series against one column with
 /// the shape exponent: the time to a core temperature within 4 % (E is an approximation).
 #[test]
-fn exact_bodies_by_the_shape_exponent() {
+pub fn exact_bodies_by_the_shape_exponent() {
     let cases = [
         (
             "f_bar_25x60",
@@ -218,9 +219,10 @@ fn exact_bodies_by_the_shape_exponent() {
             &mut reaches,
         );
         let ours = reaches.1.unwrap();
-        println!(
-            "{id}: E {e:.3}, {ours:.0} s, exact {wanted:.0} s ({:+.1} %)",
-            100.0 * (ours / wanted - 1.0)
+        note(
+            format!("{id}, E {e:.3}, core 60 C"),
+            format!("{ours:.0} s"),
+            format!("{wanted:.0} s"),
         );
         assert!((ours / wanted - 1.0).abs() < 0.04, "{id}: {ours} {wanted}");
     }
@@ -228,7 +230,7 @@ fn exact_bodies_by_the_shape_exponent() {
 
 /// Bars of other widths, by the product of two slabs (exact for constant properties).
 #[test]
-fn exact_bars_of_all_widths_by_the_product_of_slabs() {
+pub fn exact_bars_of_all_widths_by_the_product_of_slabs() {
     let times: Vec<f64> = (1..=240).map(|i| 5.0 * f64::from(i)).collect();
     let theta = |thickness_mm: f64| -> Vec<f64> {
         let face = BareFace::Fluid {
@@ -292,7 +294,11 @@ fn exact_bars_of_all_widths_by_the_product_of_slabs() {
             &mut reaches,
         );
         let ours_s = reaches.1.unwrap();
-        println!("bar 25 x {width_mm}: E {e:.3}, {ours_s:.0} s, exact {exact_s:.0} s");
+        note(
+            format!("bar 25 x {width_mm} mm, E {e:.3}"),
+            format!("{ours_s:.0} s"),
+            format!("{exact_s:.0} s"),
+        );
         // 4 %: one number E stands for a body, and times are read to 5 s.
         assert!(
             (ours_s / exact_s - 1.0).abs() < 0.04,
@@ -305,7 +311,7 @@ fn exact_bars_of_all_widths_by_the_product_of_slabs() {
 /// for the same latent heat, both phases (`s = 2 lambda sqrt(alpha t)` with lambda from the
 /// transcendental equation, solved here by bisection).
 #[test]
-fn exact_thawing_front() {
+pub fn exact_thawing_front() {
     use cindo_core::matter::{Composition, FREEZE_C};
     let flesh = Composition::new(0.8122, 0.1781, 0.0067, 0.0116).unwrap();
     let material = Material::flesh(&flesh).freezing();
@@ -365,7 +371,11 @@ fn exact_thawing_front() {
     let m = marcher.moment(0.0);
     let thawed = m.t_c.iter().take_while(|t| **t > FREEZE_C - 0.05).count();
     let ours_mm: f64 = 1e3 * column.grid.width_m[..thawed].iter().sum::<f64>();
-    println!("thawing front after half an hour: {ours_mm:.1} mm, similarity {front_mm:.1} mm");
+    note(
+        "thawing front after half an hour",
+        format!("{ours_mm:.1} mm"),
+        format!("{front_mm:.1} mm"),
+    );
     // The flesh starts 0.6 K below its freezing point, part thawed: one cell (1 mm) and 5 %.
     assert!(
         (ours_mm - front_mm).abs() < 1.0 + 0.05 * front_mm,

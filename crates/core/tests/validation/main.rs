@@ -13,3 +13,22 @@ mod practice;
 mod proof;
 mod published;
 mod reference;
+
+/// What a test measured, for the tables of docs/PROOF.md.
+pub mod notes {
+    use std::cell::RefCell;
+
+    thread_local!(static NOTES: RefCell<Vec<[String; 3]>> = const { RefCell::new(Vec::new()) });
+
+    /// Case, ours, the other.
+    pub fn note(case: impl Into<String>, ours: impl Into<String>, other: impl Into<String>) {
+        let row = [case.into(), ours.into(), other.into()];
+        println!("{}: {}, {}", row[0], row[1], row[2]);
+        NOTES.with_borrow_mut(|notes| notes.push(row));
+    }
+
+    /// Those of this thread so far.
+    pub fn taken() -> Vec<[String; 3]> {
+        NOTES.take()
+    }
+}

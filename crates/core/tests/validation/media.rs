@@ -1,5 +1,6 @@
 //! Oven, bath and fridge have a state of their own: what that does, and the limits.
 
+use super::notes::note;
 use cindo_core::fish::{PieceAsked, brick_dimensionality};
 use cindo_core::methods::{Kitchen, Value};
 use cindo_core::outcome::{TargetAsked, juice_share};
@@ -176,14 +177,15 @@ fn thaws_h(thickness_mm: f64, how: Thawing) -> f64 {
 /// common practice, no source: fillets thaw overnight in the fridge, and in about an hour in
 /// cold water.
 #[test]
-fn practice_thawing_times() {
+pub fn practice_thawing_times() {
     let fridge = thaws_h(25.0, Thawing::Fridge(4.0));
     assert!((6.0..16.0).contains(&fridge), "{fridge} h");
     let water = thaws_h(25.0, Thawing::Water(12.0));
     assert!((0.3..1.25).contains(&water), "{water} h");
-    println!(
-        "25 mm fillet: fridge {fridge:.1} h, cold water {:.0} min",
-        60.0 * water
+    note(
+        "25 mm fillet thaws",
+        format!("fridge {fridge:.1} h, cold water {:.0} min", 60.0 * water),
+        "overnight, about an hour (common practice, no source)",
     );
 }
 
@@ -192,7 +194,7 @@ fn practice_thawing_times() {
 /// Engineering, ch. 7), has all ice melt at -1 C. In fish half of it has melted at -2 C, while
 /// the face is still frozen and conducts well: so ours is quicker, by up to a third.
 #[test]
-fn published_plank_is_near() {
+pub fn published_plank_is_near() {
     for (mm, water_c) in [(20.0, 12.0), (40.0, 10.0), (60.0, 18.0)] {
         let a = mm * 1e-3;
         let (rho_l, tf, h, k) = (1050.0 * 271e3, -1.0, 150.0, 0.5);
@@ -209,7 +211,11 @@ fn published_plank_is_near() {
         };
         let ours_h = thaw(&asked).unwrap().thawed_s / 3600.0;
         let ratio = ours_h / plank_h;
-        println!("{mm} mm in water at {water_c} C: {ours_h:.2} h, Plank {plank_h:.2} h");
+        note(
+            format!("{mm} mm of frozen cod in water at {water_c} C"),
+            format!("{ours_h:.2} h"),
+            format!("Plank {plank_h:.2} h"),
+        );
         assert!((0.65..1.05).contains(&ratio), "{mm} mm: {ours_h} {plank_h}");
     }
 }
@@ -270,7 +276,7 @@ fn thawing_and_cooling_keep_to_the_food_code() {
 /// the USDA analysed itself: haddock 18 %, swordfish 16 %, wild trout 11 % (no protein lost
 /// assumed). The estimate of juice is only as good as half of itself.
 #[test]
-fn published_weight_loss_of_cooked_fish() {
+pub fn published_weight_loss_of_cooked_fish() {
     for (fish, lost) in [("haddock", 0.184), ("swordfish", 0.162), ("trout", 0.106)] {
         let piece = PieceAsked {
             fish: Some(fish.into()),
@@ -291,10 +297,10 @@ fn published_weight_loss_of_cooked_fish() {
         };
         let plan = plan(&asked).unwrap();
         let ours = plan.outcome.weight_loss_share;
-        println!(
-            "{fish}: weight loss {:.0} %, published {:.0} %",
-            100.0 * ours,
-            100.0 * lost
+        note(
+            format!("{fish}, weight lost when well done"),
+            format!("{:.0} %", 100.0 * ours),
+            format!("{:.0} % (USDA)", 100.0 * lost),
         );
         assert!(
             ours > 0.5 * lost && ours < 1.7 * lost,

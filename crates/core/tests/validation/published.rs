@@ -1,5 +1,6 @@
 //! Published tables: water, flesh, eigenvalues.
 
+use super::notes::note;
 use approx::assert_relative_eq;
 use cindo_core::matter::{Composition, water};
 
@@ -91,7 +92,7 @@ fn published_saturation_line_by_a_steam_library() {
 /// A wet surface that only convection heats settles near the thermodynamic wet bulb of dry
 /// oven air (22 C at half saturation, heated): CoolProp, ASHRAE RP-1485.
 #[test]
-fn published_wet_bulb_in_a_dry_oven() {
+pub fn published_wet_bulb_in_a_dry_oven() {
     use cindo_core::heat::{Column, Face, Fineness, Gas, Grid, Marcher, Stage, Steps};
     use cindo_core::matter::Material;
     let flesh = Composition::new(0.8, 0.178, 0.01, 0.012).unwrap();
@@ -117,7 +118,11 @@ fn published_wet_bulb_in_a_dry_oven() {
         };
         marcher.run(&[stage], &mut ());
         let surface_c = marcher.moment(0.0).high_surface_c;
-        println!("wet bulb at {oven_c} C: {surface_c:.1}, published {wet_bulb_c}");
+        note(
+            format!("wet bulb at {oven_c} C"),
+            format!("{surface_c:.1} C"),
+            format!("{wet_bulb_c} C"),
+        );
         // 4 K: no Stefan flow, one Lewis number, air at the film temperature.
         assert!(
             (surface_c - wet_bulb_c).abs() < 4.0,

@@ -185,10 +185,12 @@ export function Card() {
           <Cut plan={plan} atS={atS} thicker={thicker} />
           <Settings
             settings={plan.settings}
+            fats={plan.fats}
             asked={asNumbers}
             problem={problem}
             onChange={change}
           />
+          <Outcome plan={plan} />
           <Warnings plan={plan} />
         </aside>
         <div className="hidden print:block">
@@ -347,6 +349,37 @@ function Cut({ plan, atS, thicker }: { plan: Plan; atS: number | null; thicker: 
         temperature={(c) => withUnit(c, "celsius", units)}
       />
     </section>
+  );
+}
+
+/** What comes of it beside the temperature, each a line. */
+function Outcome({ plan }: { plan: Plan }) {
+  const units = useUnits();
+  const low = plan.pan_low_c ?? plan.oil_low_c ?? plan.liquid_low_c;
+  const what = plan.pan_low_c != null ? "Pan" : plan.oil_low_c != null ? "Oil" : "Liquid";
+  const percent = (share: number) => `${(100 * share).toFixed(0)} %`;
+  const crust = Math.max(...plan.crust_mm);
+  const lines: [string, string][] = [
+    ["In the target", percent(plan.even_share)],
+    ["Overcooked", percent(plan.overcooked_share)],
+    ["Crust", crust < 0.05 ? "none" : withUnit(crust, "millimetre", units, 1)],
+    ["Weight lost", `about ${percent(plan.weight_loss_share)}`],
+  ];
+  if (low != null) lines.push([`${what} drops to`, withUnit(low, "celsius", units)]);
+  if (plan.batch)
+    lines.push([
+      `Most at once, oil ${rise(plan.batch.drop_k, units)} down`,
+      withUnit(plan.batch.most_g, "gram", units),
+    ]);
+  return (
+    <dl className="grid grid-cols-[1fr_auto] gap-x-3 gap-y-0.5 text-small hair-t pt-2">
+      {lines.map(([name, value]) => (
+        <div key={name} className="contents">
+          <dt className="quiet">{name}</dt>
+          <dd className="figures text-right">{value}</dd>
+        </div>
+      ))}
+    </dl>
   );
 }
 

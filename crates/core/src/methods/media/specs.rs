@@ -127,7 +127,7 @@ pub const fn liquid_c(default: f64) -> Spec {
 /// Fish in the oil at once; 0 stands for all the pieces.
 pub const LOAD: Spec = Spec {
     key: "load_g",
-    name: "Fish at once",
+    name: "Fish at once, 0 for all",
     takes: Takes::Number {
         min: 0.0,
         max: 5000.0,
