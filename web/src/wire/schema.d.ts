@@ -584,6 +584,11 @@ export interface components {
         };
         /** @description The way to cook and its settings. A setting the method does not have is refused. */
         MethodWire: {
+            /**
+             * Format: double
+             * @description Air among the steam, share of mass.
+             */
+            air_share?: number | null;
             /** @description none, oil, butter, crust, flour or batter. */
             coating?: string | null;
             /**
@@ -593,8 +598,20 @@ export interface components {
             coating_mm?: number | null;
             /** @description half or covered. */
             depth?: string | null;
+            /**
+             * Format: double
+             * @description How long the door stands open, s.
+             */
+            door_s?: number | null;
+            /**
+             * Format: double
+             * @description How far the oil may drop, K.
+             */
+            drop_k?: number | null;
             /** @description Fan on. */
             fan?: boolean | null;
+            /** @description The fat in pan or fryer, by key. */
+            fat?: string | null;
             /**
              * Format: double
              * @description Grate, C.
@@ -641,6 +658,11 @@ export interface components {
              * @description Oven, C.
              */
             oven_c?: number | null;
+            /**
+             * Format: double
+             * @description How far the oven runs off its dial, K.
+             */
+            oven_off_k?: number | null;
             /** @description cast_iron, clad, carbon_steel or non_stick. */
             pan?: string | null;
             /**
@@ -655,6 +677,8 @@ export interface components {
              * @description Share of the time on the first side.
              */
             turn_share?: number | null;
+            /** @description tray, dish, cast_iron or hot_iron. */
+            ware?: string | null;
         };
         /** @description One word a setting can be. */
         OptionWire: {

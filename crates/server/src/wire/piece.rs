@@ -138,6 +138,18 @@ method_wire! {
     oil_l: f64 => |v| Value::Number(*v);
     /// Fish in the oil at once, g.
     load_g: f64 => |v| Value::Number(*v);
+    /// The fat in pan or fryer, by key.
+    fat: String => |v| Value::Word(v.clone());
+    /// How far the oil may drop, K.
+    drop_k: f64 => |v| Value::Number(*v);
+    /// How far the oven runs off its dial, K.
+    oven_off_k: f64 => |v| Value::Number(*v);
+    /// How long the door stands open, s.
+    door_s: f64 => |v| Value::Number(*v);
+    /// tray, dish, cast_iron or hot_iron.
+    ware: String => |v| Value::Word(v.clone());
+    /// Air among the steam, share of mass.
+    air_share: f64 => |v| Value::Number(*v);
     /// Grate, C.
     grill_c: f64 => |v| Value::Number(*v);
 }

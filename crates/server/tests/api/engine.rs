@@ -272,6 +272,7 @@ async fn every_endpoint_is_described() {
             "/api/cards",
             "/api/cards/{id}",
             "/api/cards/{id}/restore",
+            "/api/cool",
             "/api/fish",
             "/api/health",
             "/api/heat",
@@ -279,7 +280,8 @@ async fn every_endpoint_is_described() {
             "/api/plan",
             "/api/rank",
             "/api/settle",
-            "/api/simulate"
+            "/api/simulate",
+            "/api/thaw"
         ]
     );
     for (path, methods) in doc["paths"].as_object().unwrap() {
@@ -292,4 +294,78 @@ async fn every_endpoint_is_described() {
             }
         }
     }
+}
+
+#[actix_web::test]
+async fn frozen_fish_thaws_and_cooked_fish_cools() {
+    let kitchen = Kitchen::new();
+    let block = json!({ "fish": "hake", "thickness_mm": 40, "start_c": -18 });
+    let thaw = json!({ "piece": block, "how": "water", "at_c": 12 });
+    let answer = kitchen.post("/api/thaw", &thaw).await;
+    assert_eq!(answer.json["within_limit"], json!(true), "{}", answer.json);
+    let in_water = answer.json["thawed_s"].as_f64().unwrap();
+    let fridge = json!({ "piece": block, "how": "fridge" });
+    let in_fridge = kitchen.post("/api/thaw", &fridge).await.json["thawed_s"].as_f64();
+    assert!(in_fridge.unwrap() > 4.0 * in_water);
+
+    let fresh = json!({ "piece": { "fish": "hake", "thickness_mm": 40 }, "how": "fridge" });
+    let refused = kitchen.post("/api/thaw", &fresh).await;
+    assert_eq!(refused.status, StatusCode::UNPROCESSABLE_ENTITY);
+    assert_eq!(refused.field(), "piece.start_c");
+
+    let cooked = json!({ "piece": { "fish": "hake", "thickness_mm": 40 }, "from_c": 63,
+                         "how": "ice_water" });
+    let cooled = kitchen.post("/api/cool", &cooked).await.json;
+    assert_eq!(cooled["within_limit"], json!(true), "{cooled}");
+    assert!(cooled["to_21c_s"].as_f64() < cooled["to_5c_s"].as_f64());
+}
+
+#[actix_web::test]
+async fn a_fryer_says_how_much_it_takes_and_whether_its_fat_smokes() {
+    let mut asked = request();
+    asked["method"] = json!({ "kind": "deep_fry_batter", "fat": "olive_extra_virgin" });
+    let answer = Kitchen::new().post("/api/plan", &asked).await.json;
+    let batch = &answer["batch"];
+    assert!(batch["most_g"].as_f64().unwrap() > 0.0, "{answer}");
+    let pieces = batch["most_g"].as_f64().unwrap() / 170.0;
+    assert_eq!(batch["most_pieces"].as_f64().unwrap(), pieces.floor());
+    let warnings = answer["warnings"].as_array().unwrap();
+    assert!(
+        warnings.iter().any(|w| w["code"] == "fat_smokes"),
+        "{answer}"
+    );
+    let parts =
+        answer["evaporated_share"].as_f64().unwrap() + answer["juice_share"].as_f64().unwrap();
+    assert!((parts - answer["weight_loss_share"].as_f64().unwrap()).abs() < 1e-9);
+}
+
+/// Whatever a plan offers as a setting can be asked for.
+#[actix_web::test]
+async fn every_setting_offered_can_be_asked_for() {
+    let kitchen = Kitchen::new();
+    let asked = json!({ "piece": request()["piece"], "target": request()["target"] });
+    let ways = kitchen.post("/api/rank", &asked).await.json;
+    let mut seen = 0;
+    for way in ways["ways"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .filter(|w| w["suits"] == true)
+    {
+        let mut again = request();
+        again["method"] = json!({ "kind": way["kind"] });
+        for setting in way["plan"]["settings"].as_array().unwrap() {
+            let key = setting["key"].as_str().unwrap();
+            again["method"][key] = setting["control"]["value"].clone();
+            seen += 1;
+        }
+        let answer = kitchen.post("/api/plan", &again).await;
+        assert_eq!(answer.status, StatusCode::OK, "{}", answer.json);
+        assert_eq!(
+            answer.json["off_heat_s"], way["plan"]["off_heat_s"],
+            "{}",
+            way["kind"]
+        );
+    }
+    assert!(seen > 60, "{seen}");
 }
