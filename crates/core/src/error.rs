@@ -78,6 +78,24 @@ pub enum InputError {
         /// Times wanted.
         wants: usize,
     },
+    /// A length and a weight that no one fish has.
+    #[error("a fish {length_mm} mm long weighs about {usual_g:.0} g, not {mass_g} g")]
+    LengthAndWeight {
+        /// Length.
+        length_mm: f64,
+        /// Weight given.
+        mass_g: f64,
+        /// Weight such a fish has.
+        usual_g: f64,
+    },
+    /// Something that must not lie after something else.
+    #[error("{field}: {message}")]
+    Order {
+        /// Field on the wire.
+        field: String,
+        /// What is wrong, in the cook's words.
+        message: &'static str,
+    },
     /// The shares of a composition do not add up to one.
     #[error("the shares of piece.composition add up to {sum:.3}, and should to 1 within 0.03")]
     CompositionSum {
@@ -98,6 +116,8 @@ impl InputError {
             Self::ThinEndThicker { .. } => "thin_end_thicker",
             Self::TargetUpsideDown { .. } => "target_upside_down",
             Self::SidesDoNotFit { .. } => "sides_do_not_fit",
+            Self::LengthAndWeight { .. } => "length_and_weight",
+            Self::Order { .. } => "order",
             Self::CompositionSum { .. } => "composition_sum",
         }
     }
@@ -109,7 +129,9 @@ impl InputError {
             | Self::UnknownName { field, .. }
             | Self::Missing { field }
             | Self::WrongKind { field, .. }
-            | Self::NoSuchSetting { field, .. } => field,
+            | Self::NoSuchSetting { field, .. }
+            | Self::Order { field, .. } => field,
+            Self::LengthAndWeight { .. } => "mass_g",
             Self::ThinEndThicker { .. } => "piece.thin_end_mm",
             Self::TargetUpsideDown { .. } => "target.low_c",
             Self::SidesDoNotFit { .. } => "times.sides_s",

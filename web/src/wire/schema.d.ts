@@ -92,6 +92,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/freshness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How fresh it is, and how many days are left. */
+        post: operations["freshness"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -120,6 +137,23 @@ export interface paths {
         put?: never;
         /** The bare solver with constant properties. */
         post: operations["heat"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The dangers of this fish for this eater at this target. */
+        post: operations["notices"];
         delete?: never;
         options?: never;
         head?: never;
@@ -160,6 +194,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/portions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A side cut into portions of one weight. */
+        post: operations["portions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rank": {
         parameters: {
             query?: never;
@@ -188,6 +239,76 @@ export interface paths {
         put?: never;
         /** Which heat reaches the target with the least overcooked. */
         post: operations["settle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pieces, lots and fish of the kitchen's own, newest first. */
+        get: operations["shelf_list"];
+        put?: never;
+        /** Keeps things: all or none. */
+        post: operations["shelf_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Changes a thing; its kind stays. */
+        put: operations["shelf_change"];
+        post?: never;
+        /** Takes a thing away; it can be brought back. */
+        delete: operations["shelf_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings a thing back. */
+        post: operations["shelf_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shopping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much to buy. */
+        post: operations["buying"];
         delete?: never;
         options?: never;
         head?: never;
@@ -228,10 +349,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A whole fish from its length, its weight, or both. */
+        post: operations["whole"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description One answer to a look. */
+        AnswerWire: {
+            /**
+             * Format: int32
+             * @description Points of demerit.
+             */
+            points: number;
+            /** @description It is to be refused. */
+            refuse: boolean;
+            /** @description In words. */
+            words: string;
+        };
         /** @description A band of core temperatures. */
         BandWire: {
             /**
@@ -262,6 +412,15 @@ export interface components {
              * @description Of these pieces.
              */
             most_pieces: number;
+        };
+        /** @description How much of one form. */
+        BuyWire: {
+            /** @description To buy, g, low and high. */
+            buy_g: number[];
+            /** @description whole, gutted, head_off or fillet. */
+            sold: string;
+            /** @description Left for stock, g, low and high. */
+            stock_g: number[];
         };
         /** @description What can be changed on a card. Leave out what stays. */
         CardChange: {
@@ -449,30 +608,59 @@ export interface components {
         };
         /** @description What a counter offers. */
         FishList: {
+            /** @description Shapes of bodies. */
+            bodies: components["schemas"]["NamedWire"][];
             /** @description The cuts. */
             cuts: components["schemas"]["CutWire"][];
+            /** @description Families of doneness. */
+            families: components["schemas"]["NamedWire"][];
             /** @description The fish. */
             fish: components["schemas"]["FishWire"][];
             /** @description Food Code 3-401.11. */
             food_code: components["schemas"]["SafetyMarkWire"];
+            /** @description What to look at for freshness. */
+            forms: components["schemas"]["FormWire"][];
         };
         /** @description One fish. */
         FishWire: {
             /** @description Other names to find it by. */
             aliases: string[];
+            /** @description Key of the body shape. */
+            body: string;
+            /** @description Usual cuts, the most usual first. */
+            cuts: string[];
             /** @description Family of doneness, in words. */
             family: string;
+            /** @description Usually farmed. */
+            farmed: boolean;
+            /** @description Range of the fat over seasons and farms. */
+            fat_range?: number[] | null;
             /**
              * Format: double
              * @description Fat, share of mass.
              */
             fat_share: number;
+            /** @description large, medium, fine or none. */
+            flake: string;
+            /** @description histamine, reef_toxin, wax_esters, parasites, spines. */
+            hazards: string[];
+            /** @description Days on melting ice, low and high. */
+            ice_days: number[];
+            /** @description Where those are from. */
+            ice_source: string;
             /** @description Name on the wire. */
             key: string;
             /** @description From rare to well. */
             levels: components["schemas"]["LevelWire"][];
+            /** @description low, some or high. */
+            mercury: string;
             /** @description Common name. */
             name: string;
+            /**
+             * Format: double
+             * @description Protein, share of mass.
+             */
+            protein_share: number;
             /** @description Scientific name. */
             scientific: string;
             /** @description crisps, tough or not_eaten. */
@@ -487,12 +675,82 @@ export interface components {
             thickness_mm: number[];
             /** @description Key of the level most cooks aim at. */
             usual_level: string;
+            /** @description cold, temperate or tropical. */
+            waters: string;
+        };
+        /**
+         * @description How it comes apart when done.
+         * @enum {string}
+         */
+        FlakeWire: "large" | "medium" | "fine" | "none";
+        /** @description The looks at one form of fish. */
+        FormWire: {
+            /** @description whole, fillet or frozen. */
+            key: string;
+            /** @description In the order of the trade. */
+            looks: components["schemas"]["LookWire"][];
+            /** @description In words. */
+            name: string;
+        };
+        /** @description How a fish was frozen. */
+        FreezingWire: {
+            /**
+             * Format: double
+             * @description At so many C or colder.
+             */
+            at_c: number;
+            /**
+             * Format: double
+             * @description For so many hours.
+             */
+            hours: number;
+            /** @description Frozen solid at -35 C or colder first. */
+            solid_at_35?: boolean;
+        };
+        /** @description How fresh. */
+        FreshnessAnswer: {
+            /** @description Days on ice that are left. */
+            left_days?: number[] | null;
+            /** @description In a sentence. */
+            message: string;
+            /**
+             * Format: int32
+             * @description All there could be of what was looked at.
+             */
+            most: number;
+            /**
+             * Format: int32
+             * @description Points of demerit.
+             */
+            points: number;
+            /** @description Do not use it. */
+            refuse: boolean;
+            /** @description Days on ice it has had, low and high; null for frozen fish. */
+            used_days?: number[] | null;
+        };
+        /** @description What the senses say, and how it was kept. */
+        FreshnessRequest: {
+            /** @description Number of the option by key of the look; those not looked at are left out. */
+            answers?: {
+                [key: string]: number;
+            };
+            /** @description whole, fillet or frozen. */
+            form: string;
+            /** @description One after another since the catch. */
+            kept?: components["schemas"]["KeptWire"][];
+            /** @description Which fish. */
+            which: components["schemas"]["WhichFish"];
         };
         /**
          * @description Shape of a bare body.
          * @enum {string}
          */
         GeometryWire: "slab" | "cylinder" | "sphere";
+        /**
+         * @description What can hurt.
+         * @enum {string}
+         */
+        HazardWire: "histamine" | "reef_toxin" | "wax_esters" | "parasites" | "spines";
         /** @description Temperatures of a bare body. */
         HeatAnswer: {
             /**
@@ -556,6 +814,26 @@ export interface components {
             /** @description Low face. */
             low: components["schemas"]["FaceWire"];
         };
+        /** @description A kept piece: the piece and how it is to be done. */
+        KeptPieceWire: {
+            /** @description The piece. */
+            piece: components["schemas"]["PieceWire"];
+            /** @description The target. */
+            target?: components["schemas"]["TargetWire"];
+        };
+        /** @description A while at one temperature. */
+        KeptWire: {
+            /**
+             * Format: double
+             * @description At, C, -3 to 15.
+             */
+            at_c: number;
+            /**
+             * Format: double
+             * @description Days.
+             */
+            days: number;
+        };
         /** @description The kitchen: water boils lower up a hill. */
         KitchenWire: {
             /**
@@ -582,6 +860,64 @@ export interface components {
             /** @description In the cook's words. */
             name: string;
         };
+        /** @description One thing to look at. */
+        LookWire: {
+            /** @description Name on the wire. */
+            key: string;
+            /** @description In words. */
+            name: string;
+            /** @description From as caught to gone off. */
+            options: components["schemas"]["AnswerWire"][];
+            /** @description Where to look. */
+            place: string;
+        };
+        /** @description What a lot is today. */
+        LotStateWire: {
+            /**
+             * Format: int64
+             * @description Days since it came in.
+             */
+            days: number;
+            /** @description Days on ice left, low and high; null while frozen. */
+            left_days?: number[] | null;
+            /** @description Frozen long and cold enough against parasites. */
+            parasites_killed: boolean;
+            /** @description It is past its day. */
+            past_use_by: boolean;
+            /** @description It came in warmer than 5 C. */
+            received_warm: boolean;
+        };
+        /** @description A lot as written down. */
+        LotWire: {
+            /** @description Key of a fish that ships. */
+            fish: string;
+            /** @description Day it was frozen. */
+            frozen?: string | null;
+            /**
+             * Format: double
+             * @description Frozen at, C.
+             */
+            frozen_at_c?: number | null;
+            /**
+             * Format: double
+             * @description Kept at, C.
+             */
+            kept_c: number;
+            /** @description Day it came in, YYYY-MM-DD. */
+            received: string;
+            /**
+             * Format: double
+             * @description Its temperature then, C.
+             */
+            received_c: number;
+            /** @description To be used by this day. */
+            use_by?: string | null;
+        };
+        /**
+         * @description Class of mercury advice.
+         * @enum {string}
+         */
+        MercuryWire: "low" | "some" | "high";
         /** @description The way to cook and its settings. A setting the method does not have is refused. */
         MethodWire: {
             /**
@@ -680,6 +1016,44 @@ export interface components {
             /** @description tray, dish, cast_iron or hot_iron. */
             ware?: string | null;
         };
+        /** @description A word for something, by key. */
+        NamedWire: {
+            /** @description Name on the wire. */
+            key: string;
+            /** @description In words. */
+            name: string;
+        };
+        /** @description A word about a danger. */
+        NoticeWire: {
+            /** @description Stable name. */
+            code: string;
+            /** @description In a sentence or two. */
+            message: string;
+            /** @description refuse, warn, advise or note. */
+            weight: string;
+        };
+        /** @description What there is to say. */
+        NoticesAnswer: {
+            /** @description The target for an eater at risk: the food-safety figure and just above. */
+            at_risk_target: components["schemas"]["BandWire"];
+            /** @description The heaviest first. */
+            notices: components["schemas"]["NoticeWire"][];
+        };
+        /** @description Who eats what, how done. */
+        NoticesRequest: {
+            /** @description Someone at risk eats. */
+            at_risk?: boolean;
+            /** @description Farmed on feed without live parasites, and the seller says so. */
+            farmed?: boolean;
+            freezing?: components["schemas"]["FreezingWire"] | null;
+            /** @description How done. */
+            target?: components["schemas"]["TargetWire"];
+            warmth?: components["schemas"]["WarmthWire"] | null;
+            /** @description Which fish. */
+            which: components["schemas"]["WhichFish"];
+            /** @description It lies there whole, fins and all. */
+            whole?: boolean;
+        };
         /** @description One word a setting can be. */
         OptionWire: {
             /** @description Name on the wire. */
@@ -687,8 +1061,51 @@ export interface components {
             /** @description In words. */
             name: string;
         };
+        /** @description A fish that a kitchen writes down itself. */
+        OwnFishWire: {
+            /** @description Other names. */
+            aliases?: string[];
+            /** @description Key of the body shape. */
+            body?: string;
+            /** @description Key of the family of doneness. */
+            family: string;
+            /** @description Farmed on feed. */
+            farmed?: boolean;
+            /**
+             * Format: double
+             * @description Fat, share of mass.
+             */
+            fat_share: number;
+            /** @description How it comes apart. */
+            flake?: components["schemas"]["FlakeWire"];
+            /** @description What can hurt. */
+            hazards?: components["schemas"]["HazardWire"][];
+            /** @description Days on melting ice, low and high. */
+            ice_days?: number[];
+            /** @description Class of mercury advice. */
+            mercury?: components["schemas"]["MercuryWire"];
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: double
+             * @description Protein, share of mass.
+             */
+            protein_share: number;
+            /** @description Scientific name, if known. */
+            scientific?: string;
+            /** @description What becomes of the skin. */
+            skin?: components["schemas"]["SkinEatsWire"];
+            /** @description How the flesh holds together. */
+            texture?: components["schemas"]["TextureWire"];
+            /** @description Thin, usual and thick fillet, mm. */
+            thickness_mm?: number[];
+            /** @description Where it lives. */
+            waters?: components["schemas"]["WatersWire"];
+        };
         /** @description The piece in hand. */
         PieceWire: {
+            /** @description The bone is in. */
+            bone?: boolean;
             composition?: components["schemas"]["CompositionWire"] | null;
             /** @description Cut; fillet when not said. */
             cut?: string | null;
@@ -699,18 +1116,25 @@ export interface components {
              * @description Mass of one piece, g; 170 when not said.
              */
             mass_g?: number | null;
+            own_fish?: components["schemas"]["OwnFishWire"] | null;
             /**
              * Format: int32
              * @description How many are cooked together; 1 when not said.
              */
             pieces?: number | null;
+            /** @description The scales are on. */
+            scales?: boolean;
+            /** @description Scored. */
+            scored?: boolean;
             /** @description "on" or "off". */
             skin?: string | null;
             /**
              * Format: double
-             * @description Temperature at the start, C; 8 when not said.
+             * @description Temperature at the start, C; 8 when not said, -18 when frozen.
              */
             start_c?: number | null;
+            /** @description fresh, thawed or frozen; by the temperature when not said. */
+            state?: string | null;
             /**
              * Format: double
              * @description Thick part, mm, 2 to 120.
@@ -746,7 +1170,7 @@ export interface components {
              * Format: double
              * @description Of it the water boiled and steamed off.
              */
-            evaporated_share: number;
+            evaporated_share?: number;
             /**
              * Format: double
              * @description Share of the thick part in the band.
@@ -759,7 +1183,7 @@ export interface components {
              * Format: double
              * @description Of it the juice, an estimate good to half of itself.
              */
-            juice_share: number;
+            juice_share?: number;
             /** @description Kind of method. */
             kind: string;
             /**
@@ -858,6 +1282,79 @@ export interface components {
             /** @description The target. */
             target?: components["schemas"]["TargetWire"];
         };
+        /** @description One portion. */
+        PortionWire: {
+            /**
+             * Format: double
+             * @description Where it begins, share from the thick end.
+             */
+            from_share: number;
+            /**
+             * Format: double
+             * @description Weight, g.
+             */
+            mass_g: number;
+            /**
+             * Format: double
+             * @description Thickest, mm.
+             */
+            thick_mm: number;
+            /**
+             * Format: double
+             * @description Thinnest, mm.
+             */
+            thin_mm: number;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            to_share: number;
+        };
+        /** @description A side cut up. */
+        PortionsAnswer: {
+            /**
+             * Format: double
+             * @description Thinnest over thickest of what is served.
+             */
+            even_share: number;
+            /** @description From the thick end on. */
+            portions: components["schemas"]["PortionWire"][];
+            /**
+             * Format: double
+             * @description Trimmed off, g.
+             */
+            trim_g: number;
+        };
+        /** @description A side to cut. */
+        PortionsRequest: {
+            /**
+             * Format: double
+             * @description Weight of a portion, g.
+             */
+            each_g?: number | null;
+            /**
+             * Format: double
+             * @description Weight of the side, g.
+             */
+            mass_g: number;
+            /**
+             * Format: int32
+             * @description How many portions; or give `each_g`.
+             */
+            portions?: number | null;
+            /** @description What is done to the thin end first. */
+            tail?: components["schemas"]["TailWire"];
+            /**
+             * Format: double
+             * @description Thick end, mm.
+             */
+            thick_mm: number;
+            /**
+             * Format: double
+             * @description Thin end, mm.
+             */
+            thin_mm: number;
+        };
         /** @description Every method, planned and ordered. */
         RankAnswer: {
             /** @description Best first, unsuitable last. */
@@ -912,7 +1409,7 @@ export interface components {
             /** @description 63 C for 15 s all through (Food Code 3-401.11). */
             food_code_63c_15s: boolean;
             /** @description At least 57 C all through when served: it may be held hot (Food Code 3-501.16). */
-            hot_hold_57c: boolean;
+            hot_hold_57c?: boolean;
             /**
              * Format: double
              * @description Log reductions of Listeria.
@@ -997,7 +1494,7 @@ export interface components {
             /** @description What it takes, and its value. */
             control: components["schemas"]["SettingTakes"];
             /** @description Most cooks leave it as it is. */
-            finer: boolean;
+            finer?: boolean;
             /** @description Name on the wire. */
             key: string;
             /** @description In words. */
@@ -1031,6 +1528,75 @@ export interface components {
              * @description On the heat no longer than this, s.
              */
             within_s?: number | null;
+        };
+        /** @description What is kept. */
+        ShelfBody: {
+            /** @description A piece. */
+            piece: components["schemas"]["KeptPieceWire"];
+        } | {
+            /** @description A lot. */
+            lot: components["schemas"]["LotWire"];
+        } | {
+            /** @description A fish of the kitchen's own. */
+            fish: components["schemas"]["OwnFishWire"];
+        };
+        /** @description Things to keep, all or none. */
+        ShelfImport: {
+            /** @description The things. */
+            items: components["schemas"]["ShelfNew"][];
+        };
+        /** @description A thing as kept. */
+        ShelfItem: {
+            /** @description What it is. */
+            body: components["schemas"]["ShelfBody"];
+            fish?: components["schemas"]["FishWire"] | null;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            lot_today?: components["schemas"]["LotStateWire"] | null;
+            /** @description What it is called. */
+            name: string;
+            /** @description When it was saved, RFC 3339. */
+            saved_at: string;
+        };
+        /** @description The shelf. */
+        ShelfList: {
+            /** @description Newest first. */
+            items: components["schemas"]["ShelfItem"][];
+        };
+        /** @description A thing to keep. */
+        ShelfNew: {
+            /** @description What it is. */
+            body: components["schemas"]["ShelfBody"];
+            /** @description What it is called, up to 60 characters. */
+            name: string;
+        };
+        /** @description A shopping list. */
+        ShoppingAnswer: {
+            /** @description For each form. */
+            forms: components["schemas"]["BuyWire"][];
+            /**
+             * Format: double
+             * @description Fillet served, g.
+             */
+            served_g: number;
+        };
+        /** @description So many people at so much. */
+        ShoppingRequest: {
+            /**
+             * Format: double
+             * @description Skinless fillet each, g.
+             */
+            each_g: number;
+            /**
+             * Format: int32
+             * @description How many eat.
+             */
+            people: number;
+            /** @description Which fish. */
+            which: components["schemas"]["WhichFish"];
         };
         /** @description What can be seen and felt. */
         SignsWire: {
@@ -1103,6 +1669,11 @@ export interface components {
             /** @description The times. */
             times: components["schemas"]["TimesWire"];
         };
+        /**
+         * @description What becomes of the skin.
+         * @enum {string}
+         */
+        SkinEatsWire: "crisps" | "tough" | "not_eaten";
         /** @description The slice over time: `times` columns of `depths` bytes each, low face (skin) first. */
         SliceFieldWire: {
             /** @description Rows. */
@@ -1143,6 +1714,11 @@ export interface components {
             /** @description prepare, start, adjust, turn, look, off or serve. */
             kind: string;
         };
+        /**
+         * @description What is done to the thin end.
+         * @enum {string}
+         */
+        TailWire: "left" | "trimmed" | "tucked";
         /** @description A target: a level of the fish by key, or a band. Without either, the usual level. */
         TargetWire: {
             /**
@@ -1158,6 +1734,11 @@ export interface components {
              */
             low_c?: number | null;
         };
+        /**
+         * @description How the flesh holds together.
+         * @enum {string}
+         */
+        TextureWire: "delicate" | "medium" | "firm";
         /** @description How long thawing takes. */
         ThawAnswer: {
             /**
@@ -1205,6 +1786,21 @@ export interface components {
             /** @description Time of each leg on the heat, s. */
             sides_s: number[];
         };
+        /** @description How long it was out of the cold. */
+        WarmthWire: {
+            /**
+             * Format: double
+             * @description Hours above 4.4 C (40 F), all together.
+             */
+            hours: number;
+            /**
+             * Format: double
+             * @description The warmest it was, C.
+             */
+            warmest_c: number;
+            /** @description It had been frozen before. */
+            was_frozen?: boolean;
+        };
         /** @description Something to know before lighting the fire. */
         WarningWire: {
             /**
@@ -1217,6 +1813,11 @@ export interface components {
             /** @description One sentence. */
             message: string;
         };
+        /**
+         * @description Where it lives.
+         * @enum {string}
+         */
+        WatersWire: "cold" | "temperate" | "tropical";
         /** @description One way to cook the piece. */
         WayWire: {
             /** @description Kind of method. */
@@ -1235,6 +1836,45 @@ export interface components {
             suits: boolean;
             /** @description One line that says what it is. */
             summary: string;
+        };
+        /** @description Which fish: one that ships, or the kitchen's own. */
+        WhichFish: {
+            /** @description Key of a fish that ships. */
+            fish?: string | null;
+            own_fish?: components["schemas"]["OwnFishWire"] | null;
+        };
+        /** @description A whole fish. */
+        WholeAnswer: {
+            /**
+             * Format: double
+             * @description Length, mm.
+             */
+            length_mm: number;
+            /**
+             * Format: double
+             * @description Weight, g; true to about a third from the length alone.
+             */
+            mass_g: number;
+            /**
+             * Format: double
+             * @description Body at its thickest, mm.
+             */
+            thickness_mm: number;
+        };
+        /** @description A whole fish by its length, its weight, or both. */
+        WholeRequest: {
+            /**
+             * Format: double
+             * @description From the nose to the end of the tail, mm.
+             */
+            length_mm?: number | null;
+            /**
+             * Format: double
+             * @description Weight, g.
+             */
+            mass_g?: number | null;
+            /** @description Which fish. */
+            which: components["schemas"]["WhichFish"];
         };
         /** @description How early and late the piece may leave the heat and still end in the band. */
         WindowWire: {
@@ -1577,6 +2217,48 @@ export interface operations {
             };
         };
     };
+    freshness: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FreshnessRequest"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FreshnessAnswer"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     health: {
         parameters: {
             query?: never;
@@ -1646,6 +2328,48 @@ export interface operations {
             };
         };
     };
+    notices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoticesRequest"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticesAnswer"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     description: {
         parameters: {
             query?: never;
@@ -1697,6 +2421,48 @@ export interface operations {
             };
             /** @description Too large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    portions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PortionsRequest"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PortionsAnswer"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1817,6 +2583,215 @@ export interface operations {
             };
         };
     };
+    shelf_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The shelf */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfList"];
+                };
+            };
+        };
+    };
+    shelf_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfImport"];
+            };
+        };
+        responses: {
+            /** @description The things as kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfList"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number, name or date that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    shelf_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its number */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfNew"];
+            };
+        };
+        responses: {
+            /** @description The thing as kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfItem"];
+                };
+            };
+            /** @description No such thing of that kind */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number, name or date that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    shelf_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its number */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description No such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    shelf_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its number */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description No such thing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    buying: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShoppingRequest"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShoppingAnswer"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     simulate: {
         parameters: {
             query?: never;
@@ -1901,6 +2876,48 @@ export interface operations {
             };
             /** @description Too large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    whole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WholeRequest"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeAnswer"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

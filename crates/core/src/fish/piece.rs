@@ -2,9 +2,10 @@
 
 use super::species::Species;
 use crate::InputError;
-use crate::matter::{Composition, Material};
+use crate::matter::{Composition, FREEZE_C, Material};
 use crate::outcome::Family;
 use crate::quantity::{Celsius, Mass, Thickness, checked};
+use std::sync::Arc;
 
 /// How the piece was cut.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -101,6 +102,26 @@ pub enum Skin {
     Off,
 }
 
+/// Fresh, thawed or frozen.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum State {
+    /// Never frozen.
+    Fresh,
+    /// Was frozen.
+    Thawed,
+    /// Is frozen.
+    Frozen,
+}
+
+impl State {
+    /// Names on the wire.
+    pub const ALL: [(State, &'static str); 3] = [
+        (State::Fresh, "fresh"),
+        (State::Thawed, "thawed"),
+        (State::Frozen, "frozen"),
+    ];
+}
+
 /// A piece as asked for, unchecked.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct PieceAsked {
@@ -120,15 +141,25 @@ pub struct PieceAsked {
     pub pieces: Option<u32>,
     /// "on" or "off"; on when not said and the fish has a skin to eat.
     pub skin: Option<String>,
-    /// Temperature at the start, C; 8 when not said.
+    /// Temperature at the start, C; 8 when not said, -18 when it is frozen.
     pub start_c: Option<f64>,
+    /// A fish of the kitchen's own, in place of a key.
+    pub own: Option<Species>,
+    /// fresh, thawed or frozen; by the temperature when not said.
+    pub state: Option<String>,
+    /// The bone is in.
+    pub bone: bool,
+    /// The scales are on.
+    pub scales: bool,
+    /// Scored.
+    pub scored: bool,
 }
 
 /// A checked piece.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Piece {
     /// The fish, unless a composition was given.
-    pub species: Option<&'static Species>,
+    pub species: Option<Arc<Species>>,
     /// What the flesh is made of.
     pub composition: Composition,
     /// Cut.
@@ -145,12 +176,22 @@ pub struct Piece {
     pub skin: Skin,
     /// Temperature at the start.
     pub start: Celsius,
+    /// Fresh, thawed or frozen.
+    pub state: State,
+    /// The bone is in.
+    pub bone: bool,
+    /// The scales are on.
+    pub scales: bool,
+    /// Scored.
+    pub scored: bool,
 }
 
 /// Portion of fillet a person, g. common practice, no source (6 oz).
 const PORTION_G: f64 = 170.0;
 /// Straight from the fridge, C. common practice, no source.
 const FRIDGE_C: f64 = 8.0;
+/// Out of a freezer, C. common practice, no source.
+const FREEZER_C: f64 = -18.0;
 /// From hard frozen to a warm kitchen, C. Below -1 it starts frozen.
 const START_RANGE_C: (f64, f64) = (-35.0, 35.0);
 
@@ -175,8 +216,15 @@ impl Piece {
     /// # Errors
     /// [`InputError`] naming the first field that is wrong.
     pub fn new(asked: &PieceAsked) -> Result<Self, InputError> {
-        let species = asked.fish.as_deref().map(Species::find).transpose()?;
-        let composition = match (asked.composition, species) {
+        let species = match (&asked.own, asked.fish.as_deref()) {
+            (Some(own), _) => {
+                own.check("piece.own_fish")?;
+                Some(Arc::new(own.clone()))
+            }
+            (None, Some(key)) => Some(Species::find(key)?),
+            (None, None) => None,
+        };
+        let composition = match (asked.composition, &species) {
             (Some([water, protein, fat, ash]), _) => Composition::new(water, protein, fat, ash)?,
             (None, Some(species)) => species.composition()?,
             (None, None) => {
@@ -214,11 +262,51 @@ impl Piece {
                     known: vec!["on".into(), "off".into()],
                 });
             }
-            None if species.is_some_and(|s| s.skin == super::SkinEats::NotEaten) => Skin::Off,
+            None if species
+                .as_ref()
+                .is_some_and(|s| s.skin == super::SkinEats::NotEaten) =>
+            {
+                Skin::Off
+            }
             None => Skin::On,
         };
-        let start_c = asked.start_c.unwrap_or(FRIDGE_C);
+        let said = match asked.state.as_deref() {
+            None => None,
+            Some(key) => {
+                let found = State::ALL.iter().find(|(_, name)| *name == key);
+                let (state, _) = found.ok_or_else(|| InputError::UnknownName {
+                    field: "piece.state".into(),
+                    given: key.chars().take(60).collect(),
+                    known: State::ALL.iter().map(|(_, name)| (*name).into()).collect(),
+                })?;
+                Some(*state)
+            }
+        };
+        let usual_c = if said == Some(State::Frozen) {
+            FREEZER_C
+        } else {
+            FRIDGE_C
+        };
+        let start_c = asked.start_c.unwrap_or(usual_c);
         checked("piece.start_c", start_c, START_RANGE_C, "C")?;
+        let hard = start_c < FREEZE_C;
+        let state = match said {
+            None if hard => State::Frozen,
+            None => State::Fresh,
+            Some(State::Frozen) if !hard => {
+                return Err(InputError::Order {
+                    field: "piece.start_c".into(),
+                    message: "frozen fish is colder than it freezes; if it has thawed, say so",
+                });
+            }
+            Some(State::Fresh | State::Thawed) if hard => {
+                return Err(InputError::Order {
+                    field: "piece.start_c".into(),
+                    message: "at this temperature it is frozen; say so, or thaw it first",
+                });
+            }
+            Some(state) => state,
+        };
         Ok(Self {
             species,
             composition,
@@ -229,6 +317,10 @@ impl Piece {
             pieces,
             skin,
             start: Celsius::new("piece.start_c", start_c)?,
+            state,
+            bone: asked.bone,
+            scales: asked.scales,
+            scored: asked.scored,
         })
     }
 
@@ -238,7 +330,8 @@ impl Piece {
     /// [`InputError::UnknownName`] when the species names no known family.
     pub fn family(&self) -> Result<&'static Family, InputError> {
         self.species
-            .map_or_else(|| Family::find("lean_flaky"), Species::family)
+            .as_ref()
+            .map_or_else(|| Family::find("lean_flaky"), |s| s.family())
     }
 
     /// Area that all pieces cover, m2: mass over density and mean thickness.
@@ -268,6 +361,6 @@ impl Piece {
 
     /// What it is called in a sentence.
     pub fn name(&self) -> &str {
-        self.species.map_or("fish", |s| &s.name)
+        self.species.as_ref().map_or("fish", |s| &s.name)
     }
 }

@@ -1,10 +1,14 @@
-//! The fish that ship with Cindo: `data/species.toml`, parsed and checked once.
+//! The fish: those that ship with Cindo (`data/species.toml`, parsed and checked once) and
+//! those a kitchen writes down itself, held to the same rules.
 
+use super::body::Body;
+use super::hazard::{Hazard, Mercury};
 use crate::InputError;
 use crate::matter::Composition;
 use crate::outcome::Family;
+use crate::quantity::checked;
 use serde::Deserialize;
-use std::sync::OnceLock;
+use std::sync::{Arc, OnceLock};
 
 /// Ash of raw fish, share of mass: middle of the table of fish in `ASHRAE-THERMAL`.
 const ASH_SHARE: f64 = 0.012;
@@ -21,6 +25,20 @@ pub enum Texture {
     Firm,
 }
 
+/// How the flesh comes apart when it is done.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[serde(rename_all = "snake_case")]
+pub enum Flake {
+    /// In large flakes.
+    Large,
+    /// In flakes.
+    Medium,
+    /// In small ones.
+    Fine,
+    /// Like meat.
+    None,
+}
+
 /// What becomes of the skin.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
 #[serde(rename_all = "snake_case")]
@@ -33,6 +51,18 @@ pub enum SkinEats {
     NotEaten,
 }
 
+/// Where it lives: spoilage at a temperature depends on what its bacteria are used to.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[serde(rename_all = "snake_case")]
+pub enum Waters {
+    /// Cold.
+    Cold,
+    /// Temperate.
+    Temperate,
+    /// Warm.
+    Tropical,
+}
+
 /// One fish.
 #[derive(Debug, Clone, PartialEq, Deserialize)]
 #[serde(deny_unknown_fields)]
@@ -41,7 +71,7 @@ pub struct Species {
     pub key: String,
     /// Common name.
     pub name: String,
-    /// Scientific name.
+    /// Scientific name; may be empty for a kitchen's own.
     pub scientific: String,
     /// Other names to find it by.
     pub aliases: Vec<String>,
@@ -51,12 +81,37 @@ pub struct Species {
     pub protein_share: f64,
     /// Fat, share of mass.
     pub fat_share: f64,
+    /// Range of the fat over seasons and farms.
+    #[serde(default)]
+    pub fat_range: Option<[f64; 2]>,
     /// How the flesh holds together.
     pub texture: Texture,
+    /// How it comes apart when done.
+    pub flake: Flake,
     /// What becomes of the skin.
     pub skin: SkinEats,
     /// Thin, usual and thick fillet, mm.
     pub thickness_mm: [f64; 3],
+    /// Keys of the usual cuts, the most usual first.
+    pub cuts: Vec<String>,
+    /// Key of its body shape.
+    pub body: String,
+    /// What can hurt.
+    pub hazards: Vec<Hazard>,
+    /// Class of mercury advice.
+    pub mercury: Mercury,
+    /// Where it lives.
+    pub waters: Waters,
+    /// Usually farmed on feed without live parasites.
+    #[serde(default)]
+    pub farmed: bool,
+    /// Days on melting ice, low and high.
+    pub ice_days: [f64; 2],
+    /// Where those are from.
+    pub ice_source: String,
+    /// Skinless fillet over whole fish, low and high; else that of the body shape.
+    #[serde(default)]
+    pub fillet_yield: Option<[f64; 2]>,
     /// Where the composition is from.
     pub source: String,
     /// The source is of a near relation.
@@ -69,17 +124,20 @@ struct File {
     fish: Vec<Species>,
 }
 
+/// Longest name, letters.
+const LONGEST_NAME: usize = 60;
+
 impl Species {
-    /// All of them, in the order of the file.
+    /// All that ship, in the order of the file.
     ///
     /// # Panics
     /// When the file that is compiled in does not parse; a test reads it.
-    pub fn all() -> &'static [Species] {
-        static ALL: OnceLock<Vec<Species>> = OnceLock::new();
+    pub fn all() -> &'static [Arc<Species>] {
+        static ALL: OnceLock<Vec<Arc<Species>>> = OnceLock::new();
         ALL.get_or_init(|| {
             let file: File = toml::from_str(include_str!("../../data/species.toml"))
                 .expect("data/species.toml is checked by a test");
-            file.fish
+            file.fish.into_iter().map(Arc::new).collect()
         })
     }
 
@@ -87,15 +145,58 @@ impl Species {
     ///
     /// # Errors
     /// [`InputError::UnknownName`] with the names it knows.
-    pub fn find(key: &str) -> Result<&'static Species, InputError> {
-        Self::all()
-            .iter()
-            .find(|s| s.key == key)
-            .ok_or_else(|| InputError::UnknownName {
-                field: "piece.fish".into(),
-                given: key.chars().take(60).collect(),
-                known: Self::all().iter().map(|s| s.key.clone()).collect(),
-            })
+    pub fn find(key: &str) -> Result<Arc<Species>, InputError> {
+        let found = Self::all().iter().find(|s| s.key == key);
+        found.cloned().ok_or_else(|| InputError::UnknownName {
+            field: "piece.fish".into(),
+            given: key.chars().take(60).collect(),
+            known: Self::all().iter().map(|s| s.key.clone()).collect(),
+        })
+    }
+
+    /// Holds a row to the rules: names, sums, ranges, known words.
+    ///
+    /// # Errors
+    /// [`InputError`] naming `field` and the part of it that is wrong.
+    pub fn check(&self, field: &str) -> Result<(), InputError> {
+        let at = |part: &str| format!("{field}.{part}");
+        let letters = self.name.trim().chars().count() as f64;
+        checked(&at("name"), letters, (1.0, LONGEST_NAME as f64), "letters")?;
+        checked(&at("protein_share"), self.protein_share, (0.05, 0.30), "")?;
+        checked(&at("fat_share"), self.fat_share, (0.0, 0.35), "")?;
+        if let Some([low, high]) = self.fat_range {
+            checked(&at("fat_range"), self.fat_share, (low, high), "")?;
+        }
+        let water = 1.0 - self.protein_share - self.fat_share - ASH_SHARE;
+        // A row that adds up leaves as much water as fish have.
+        checked(&at("fat_share"), water, (0.50, 0.90), "of water left")?;
+        let [thin, usual, thick] = self.thickness_mm;
+        checked(&at("thickness_mm"), thin, (2.0, usual), "mm")?;
+        checked(&at("thickness_mm"), thick, (usual, 120.0), "mm")?;
+        let [low, high] = self.ice_days;
+        checked(&at("ice_days"), low, (0.0, high), "days")?;
+        checked(&at("ice_days"), high, (low, 30.0), "days")?;
+        if let Some([low, high]) = self.fillet_yield {
+            checked(&at("fillet_yield"), low, (0.1, high), "")?;
+            checked(&at("fillet_yield"), high, (low, 0.8), "")?;
+        }
+        let refield = |part: &'static str| {
+            move |error: InputError| match error {
+                InputError::UnknownName { given, known, .. } => InputError::UnknownName {
+                    field: format!("{field}.{part}"),
+                    given,
+                    known,
+                },
+                other => other,
+            }
+        };
+        self.family().map_err(refield("family"))?;
+        self.body().map_err(refield("body"))?;
+        for cut in &self.cuts {
+            super::Cut::find(cut).map_err(refield("cuts"))?;
+        }
+        self.composition()?;
+        Ok(())
     }
 
     /// What the flesh is made of; water is what the rest leaves.
@@ -114,6 +215,19 @@ impl Species {
     pub fn family(&self) -> Result<&'static Family, InputError> {
         Family::find(&self.family)
     }
+
+    /// The shape of its body.
+    ///
+    /// # Errors
+    /// [`InputError::UnknownName`] when the shape is not in the list.
+    pub fn body(&self) -> Result<&'static Body, InputError> {
+        Body::find(&self.body)
+    }
+
+    /// Whether it has a hazard.
+    pub fn has(&self, hazard: Hazard) -> bool {
+        self.hazards.contains(&hazard)
+    }
 }
 
 #[cfg(test)]
@@ -123,24 +237,66 @@ mod tests {
 
     #[test]
     fn every_row_is_complete_and_adds_up() {
-        let mut keys = HashSet::new();
+        let (mut keys, mut names) = (HashSet::new(), HashSet::new());
         for fish in Species::all() {
             let name = &fish.key;
             assert!(keys.insert(name.clone()), "{name} twice");
-            let flesh = fish.composition().unwrap();
+            assert!(names.insert(fish.name.to_lowercase()), "{name} named twice");
+            fish.check("fish").unwrap_or_else(|e| panic!("{name}: {e}"));
+            assert!(fish.source.starts_with("USDA-SR: "), "{name}");
             assert!(
-                (0.6..0.86).contains(&flesh.water_share),
-                "{name}: {flesh:?}"
-            );
-            assert!(fish.family().is_ok(), "{name}");
-            let [thin, usual, thick] = fish.thickness_mm;
-            assert!(
-                2.0 <= thin && thin < usual && usual < thick && thick <= 120.0,
+                !fish.ice_source.is_empty() && !fish.cuts.is_empty(),
                 "{name}"
             );
-            assert!(fish.source.starts_with("USDA-SR: "), "{name}");
-            assert!(fish.scientific.split(' ').count() == 2, "{name}");
+            assert_eq!(fish.scientific.split(' ').count(), 2, "{name}");
         }
-        assert!(keys.len() >= 12);
+        assert!(keys.len() >= 60);
+    }
+
+    /// FDA Hazards Guide, chapters 3 and 7 (from memory): the group is known as a set.
+    #[test]
+    fn published_histamine_group() {
+        let has = |key: &str| Species::find(key).unwrap().has(Hazard::Histamine);
+        for key in [
+            "tuna",
+            "mackerel",
+            "mahi_mahi",
+            "bluefish",
+            "amberjack",
+            "anchovy",
+            "sardine",
+            "herring",
+            "sprat",
+            "bonito",
+            "escolar",
+            "swordfish",
+            "shad",
+        ] {
+            assert!(has(key), "{key}");
+        }
+        for key in ["cod", "haddock", "plaice", "salmon", "hake", "skate"] {
+            assert!(!has(key), "{key}");
+        }
+    }
+
+    #[test]
+    fn a_fish_of_ones_own_is_held_to_the_same_rules() {
+        let own = (*Species::all()[0]).clone();
+        let wrong = |change: &dyn Fn(&mut Species)| {
+            let mut fish = own.clone();
+            change(&mut fish);
+            fish.check("own_fish").unwrap_err().field().to_owned()
+        };
+        assert_eq!(wrong(&|f| f.name = " ".into()), "own_fish.name");
+        assert_eq!(wrong(&|f| f.protein_share = 0.6), "own_fish.protein_share");
+        assert_eq!(wrong(&|f| f.fat_share = f64::NAN), "own_fish.fat_share");
+        assert_eq!(wrong(&|f| f.family = "soup".into()), "own_fish.family");
+        assert_eq!(wrong(&|f| f.body = "cube".into()), "own_fish.body");
+        assert_eq!(
+            wrong(&|f| f.thickness_mm = [9.0, 5.0, 20.0]),
+            "own_fish.thickness_mm"
+        );
+        assert_eq!(wrong(&|f| f.ice_days = [5.0, 2.0]), "own_fish.ice_days");
+        assert_eq!(wrong(&|f| f.cuts = vec!["dice".into()]), "own_fish.cuts");
     }
 }

@@ -51,7 +51,7 @@ fn suits(piece: &Piece) -> Suits {
             "Too thick for the pan alone: the outside is lost before the middle is done.",
         ));
     }
-    match (piece.skin, piece.species.map(|s| s.skin)) {
+    match (piece.skin, piece.species.as_ref().map(|s| s.skin)) {
         (Skin::On, Some(SkinEats::Crisps) | None) => {
             reasons.push(Reason::good(
                 "skin_crisps",

@@ -19,11 +19,15 @@ pub fn small_whole(piece: &Piece) -> bool {
 pub fn delicate(piece: &Piece) -> bool {
     piece
         .species
+        .as_ref()
         .is_some_and(|s| s.texture == Texture::Delicate)
 }
 
 pub fn firm(piece: &Piece) -> bool {
-    piece.species.is_some_and(|s| s.texture == Texture::Firm)
+    piece
+        .species
+        .as_ref()
+        .is_some_and(|s| s.texture == Texture::Firm)
 }
 
 pub fn fatty(piece: &Piece) -> bool {
@@ -31,7 +35,10 @@ pub fn fatty(piece: &Piece) -> bool {
 }
 
 pub fn crisp_skin(piece: &Piece) -> bool {
-    let crisps = piece.species.is_none_or(|s| s.skin == SkinEats::Crisps);
+    let crisps = piece
+        .species
+        .as_ref()
+        .is_none_or(|s| s.skin == SkinEats::Crisps);
     piece.skin == Skin::On && crisps
 }
 

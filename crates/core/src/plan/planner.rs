@@ -4,8 +4,7 @@ use super::batch::{self, Batch};
 use super::bench::{Bench, Fidelity, Stop};
 use super::ensemble;
 use crate::InputError;
-use crate::fish::{FatMargin, fat_margins_at};
-use crate::fish::{Piece, PieceAsked};
+use crate::fish::{FatMargin, Hazard, Piece, PieceAsked, exempt_tuna, fat_margins_at};
 use crate::heat::{Moment, Sink};
 use crate::methods::{Chosen, Kitchen, Method, Nudge, PlanFacts, Step, Value};
 use crate::outcome::{
@@ -228,6 +227,7 @@ pub(super) fn plan_checked(
     };
     warnings.extend(warn(
         piece,
+        method,
         &chosen,
         &programme,
         &outcome,
@@ -343,6 +343,7 @@ const THIN_END_OVER_K: f64 = 6.0;
 
 fn warn(
     piece: &Piece,
+    method: &Method,
     chosen: &Chosen,
     programme: &crate::methods::Programme,
     outcome: &Outcome,
@@ -399,7 +400,19 @@ fn warn(
             None,
         );
     }
-    if !outcome.safety.parasite_60c_1min {
+    if piece.scales && !matches!(method.kind, "whole_roast" | "salt_crust" | "grill_upright") {
+        add(
+            "scales_on",
+            "The scales are on: scrape them off, or they end on the plate. A salt crust or a \
+             whole roast may keep them.",
+            None,
+        );
+    }
+    let carries = piece
+        .species
+        .as_ref()
+        .is_none_or(|fish| fish.has(Hazard::Parasites) && !exempt_tuna(fish));
+    if carries && !outcome.safety.parasite_60c_1min {
         add(
             "parasites",
             "Not hot enough to kill parasites: use fish that was frozen for it or is exempt.",

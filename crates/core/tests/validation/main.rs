@@ -2,6 +2,7 @@
 #![allow(clippy::unwrap_used, clippy::print_stdout)]
 #![allow(missing_docs)]
 
+mod counter;
 mod exact;
 mod exact_edges;
 mod exact_more;

@@ -1,11 +1,10 @@
 //! The book over HTTP.
 
-use super::{Body, compute, read};
+use super::{Body, read, with_store};
 use crate::error::{ErrorBody, RequestError};
 use crate::store::{self, CardEdit, CardRow, NewCard, Store};
 use crate::wire::{CardChange, CardId, CardList, CardNew, CardWire, ResultChange, ResultWire};
 use actix_web::{HttpResponse, delete, get, patch, post, web};
-use diesel::sqlite::SqliteConnection;
 
 const MOST_TITLE: usize = 120;
 const MOST_NOTE: usize = 2000;
@@ -80,17 +79,6 @@ pub fn answered(new: &CardNew, saved_at: String) -> Result<NewCard, RequestError
         result: None,
         note: String::new(),
     })
-}
-
-async fn with_store<T: Send + 'static>(
-    store: web::Data<Store>,
-    work: impl FnOnce(&mut SqliteConnection) -> Result<T, RequestError> + Send + 'static,
-) -> Result<T, RequestError> {
-    compute(move || {
-        let mut connection = store.get().map_err(RequestError::ours)?;
-        work(&mut connection)
-    })
-    .await
 }
 
 fn found(row: Option<CardRow>, id: i32) -> Result<CardWire, RequestError> {

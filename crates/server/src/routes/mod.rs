@@ -2,6 +2,7 @@
 
 mod assets;
 mod cards;
+mod counter;
 mod engine;
 
 use crate::config::MOST_BODY_KIB;
@@ -10,6 +11,7 @@ use crate::store::Store;
 use actix_web::http::{StatusCode, header};
 use actix_web::middleware::{Compress, DefaultHeaders};
 use actix_web::{HttpResponse, get, web};
+use diesel::sqlite::SqliteConnection;
 use serde::de::DeserializeOwned;
 use utoipa::OpenApi;
 
@@ -31,6 +33,16 @@ pub use cards::answered as card_answered;
         engine::heat,
         engine::thaw,
         engine::cool,
+        counter::whole,
+        counter::freshness,
+        counter::notices,
+        counter::portions,
+        counter::buying,
+        counter::shelf_list,
+        counter::shelf_add,
+        counter::shelf_change,
+        counter::shelf_remove,
+        counter::shelf_restore,
         cards::list,
         cards::add,
         cards::one,
@@ -58,6 +70,18 @@ async fn description() -> HttpResponse {
     HttpResponse::Ok().json(ApiDoc::openapi())
 }
 
+/// Work that needs the store, off the event loop.
+async fn with_store<T: Send + 'static>(
+    store: web::Data<Store>,
+    work: impl FnOnce(&mut SqliteConnection) -> Result<T, RequestError> + Send + 'static,
+) -> Result<T, RequestError> {
+    compute(move || {
+        let mut connection = store.get().map_err(RequestError::ours)?;
+        work(&mut connection)
+    })
+    .await
+}
+
 async fn no_such_route() -> Result<HttpResponse, RequestError> {
     Err(RequestError::NotFound {
         what: "address",
@@ -81,6 +105,16 @@ pub fn configure(store: Store) -> impl FnOnce(&mut web::ServiceConfig) {
             .service(engine::heat)
             .service(engine::thaw)
             .service(engine::cool)
+            .service(counter::whole)
+            .service(counter::freshness)
+            .service(counter::notices)
+            .service(counter::portions)
+            .service(counter::buying)
+            .service(counter::shelf_list)
+            .service(counter::shelf_add)
+            .service(counter::shelf_change)
+            .service(counter::shelf_remove)
+            .service(counter::shelf_restore)
             .service(cards::list)
             .service(cards::add)
             .service(cards::one)

@@ -2,6 +2,7 @@
 
 mod cards;
 mod schema;
+pub mod shelf;
 
 pub use cards::{CardEdit, CardRow, NewCard, add, change, list, one, remove, restore};
 

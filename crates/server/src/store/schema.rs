@@ -12,3 +12,14 @@ diesel::table! {
         removed_at -> Nullable<Text>,
     }
 }
+
+diesel::table! {
+    shelf (id) {
+        id -> Integer,
+        kind -> Text,
+        name -> Text,
+        body_json -> Text,
+        saved_at -> Text,
+        removed_at -> Nullable<Text>,
+    }
+}

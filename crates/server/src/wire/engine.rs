@@ -121,6 +121,7 @@ pub struct SafetyWire {
     /// 60 C for a minute all through.
     pub parasite_60c_1min: bool,
     /// At least 57 C all through when served: it may be held hot (Food Code 3-501.16).
+    #[serde(default)]
     pub hot_hold_57c: bool,
 }
 
@@ -208,6 +209,7 @@ pub struct SettingWire {
     /// In words.
     pub name: String,
     /// Most cooks leave it as it is.
+    #[serde(default)]
     pub finer: bool,
     /// What it takes, and its value.
     pub control: SettingTakes,
@@ -479,8 +481,10 @@ pub struct PlanAnswer {
     /// Water steamed off and juice squeezed out, share of the raw mass.
     pub weight_loss_share: f64,
     /// Of it the water boiled and steamed off.
+    #[serde(default)]
     pub evaporated_share: f64,
     /// Of it the juice, an estimate good to half of itself.
+    #[serde(default)]
     pub juice_share: f64,
     /// Height of the cooked line from the skin side at the end, share.
     pub cooked_line_share: f64,

@@ -1,8 +1,10 @@
 //! The fish, cuts and doneness that a counter offers.
 
-use cindo_core::fish::{Cut, SkinEats, Species, Texture};
-use cindo_core::outcome::safety;
-use serde::Serialize;
+use cindo_core::fish::{
+    Body, Cut, Flake, Form, Hazard, Mercury, SkinEats, Species, Texture, Waters,
+};
+use cindo_core::outcome::{Family, safety};
+use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 /// A level of doneness.
@@ -43,10 +45,223 @@ pub struct FishWire {
     pub fat_share: f64,
     /// Thin, usual and thick fillet, mm.
     pub thickness_mm: [f64; 3],
+    /// large, medium, fine or none.
+    pub flake: String,
+    /// Protein, share of mass.
+    pub protein_share: f64,
+    /// Range of the fat over seasons and farms.
+    pub fat_range: Option<[f64; 2]>,
+    /// Usual cuts, the most usual first.
+    pub cuts: Vec<String>,
+    /// Key of the body shape.
+    pub body: String,
+    /// histamine, reef_toxin, wax_esters, parasites, spines.
+    pub hazards: Vec<String>,
+    /// low, some or high.
+    pub mercury: String,
+    /// cold, temperate or tropical.
+    pub waters: String,
+    /// Usually farmed.
+    pub farmed: bool,
+    /// Days on melting ice, low and high.
+    pub ice_days: [f64; 2],
+    /// Where those are from.
+    pub ice_source: String,
     /// Where the composition is from.
     pub source: String,
     /// The source is of a near relation.
     pub stand_in: bool,
+}
+
+macro_rules! words {
+    ($(#[$doc:meta])* $name:ident, $of:ty, $($word:ident => $is:expr),+) => {
+        $(#[$doc])*
+        #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+        #[serde(rename_all = "snake_case")]
+        #[allow(missing_docs)]
+        pub enum $name { $($word),+ }
+        impl $name {
+            fn core(self) -> $of {
+                match self { $(Self::$word => $is),+ }
+            }
+        }
+    };
+}
+
+words!(
+    /// How the flesh holds together.
+    TextureWire, Texture, Delicate => Texture::Delicate, Medium => Texture::Medium, Firm => Texture::Firm
+);
+words!(
+    /// How it comes apart when done.
+    FlakeWire, Flake, Large => Flake::Large, Medium => Flake::Medium, Fine => Flake::Fine, None => Flake::None
+);
+words!(
+    /// What becomes of the skin.
+    SkinEatsWire, SkinEats, Crisps => SkinEats::Crisps, Tough => SkinEats::Tough, NotEaten => SkinEats::NotEaten
+);
+words!(
+    /// Where it lives.
+    WatersWire, Waters, Cold => Waters::Cold, Temperate => Waters::Temperate, Tropical => Waters::Tropical
+);
+words!(
+    /// Class of mercury advice.
+    MercuryWire, Mercury, Low => Mercury::Low, Some => Mercury::Some, High => Mercury::High
+);
+words!(
+    /// What can hurt.
+    HazardWire, Hazard, Histamine => Hazard::Histamine, ReefToxin => Hazard::ReefToxin,
+    WaxEsters => Hazard::WaxEsters, Parasites => Hazard::Parasites, Spines => Hazard::Spines
+);
+
+const fn plain_texture() -> TextureWire {
+    TextureWire::Medium
+}
+const fn plain_flake() -> FlakeWire {
+    FlakeWire::Medium
+}
+const fn plain_skin() -> SkinEatsWire {
+    SkinEatsWire::Crisps
+}
+const fn plain_waters() -> WatersWire {
+    WatersWire::Temperate
+}
+const fn plain_mercury() -> MercuryWire {
+    MercuryWire::Low
+}
+const fn plain_thickness() -> [f64; 3] {
+    [10.0, 18.0, 30.0]
+}
+const fn plain_days() -> [f64; 2] {
+    [5.0, 9.0]
+}
+fn plain_body() -> String {
+    "round".into()
+}
+
+/// A fish that a kitchen writes down itself.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct OwnFishWire {
+    /// What it is called.
+    pub name: String,
+    /// Scientific name, if known.
+    #[serde(default)]
+    pub scientific: String,
+    /// Other names.
+    #[serde(default)]
+    pub aliases: Vec<String>,
+    /// Key of the family of doneness.
+    pub family: String,
+    /// Protein, share of mass.
+    pub protein_share: f64,
+    /// Fat, share of mass.
+    pub fat_share: f64,
+    /// How the flesh holds together.
+    #[serde(default = "plain_texture")]
+    pub texture: TextureWire,
+    /// How it comes apart.
+    #[serde(default = "plain_flake")]
+    pub flake: FlakeWire,
+    /// What becomes of the skin.
+    #[serde(default = "plain_skin")]
+    pub skin: SkinEatsWire,
+    /// Thin, usual and thick fillet, mm.
+    #[serde(default = "plain_thickness")]
+    pub thickness_mm: [f64; 3],
+    /// Key of the body shape.
+    #[serde(default = "plain_body")]
+    pub body: String,
+    /// What can hurt.
+    #[serde(default)]
+    pub hazards: Vec<HazardWire>,
+    /// Class of mercury advice.
+    #[serde(default = "plain_mercury")]
+    pub mercury: MercuryWire,
+    /// Where it lives.
+    #[serde(default = "plain_waters")]
+    pub waters: WatersWire,
+    /// Farmed on feed.
+    #[serde(default)]
+    pub farmed: bool,
+    /// Days on melting ice, low and high.
+    #[serde(default = "plain_days")]
+    pub ice_days: [f64; 2],
+}
+
+impl OwnFishWire {
+    /// As the core knows fish.
+    pub fn species(&self) -> Species {
+        Species {
+            key: "own".into(),
+            name: self.name.trim().to_owned(),
+            scientific: self.scientific.clone(),
+            aliases: self.aliases.clone(),
+            family: self.family.clone(),
+            protein_share: self.protein_share,
+            fat_share: self.fat_share,
+            fat_range: None,
+            texture: self.texture.core(),
+            flake: self.flake.core(),
+            skin: self.skin.core(),
+            thickness_mm: self.thickness_mm,
+            cuts: vec!["fillet".into()],
+            body: self.body.clone(),
+            hazards: self.hazards.iter().map(|h| h.core()).collect(),
+            mercury: self.mercury.core(),
+            waters: self.waters.core(),
+            farmed: self.farmed,
+            ice_days: self.ice_days,
+            ice_source: "the kitchen's own".into(),
+            fillet_yield: None,
+            source: "the kitchen's own".into(),
+            stand_in: false,
+        }
+    }
+}
+
+/// A word for something, by key.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct NamedWire {
+    /// Name on the wire.
+    pub key: String,
+    /// In words.
+    pub name: String,
+}
+
+/// One answer to a look.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct AnswerWire {
+    /// In words.
+    pub words: String,
+    /// Points of demerit.
+    pub points: u32,
+    /// It is to be refused.
+    pub refuse: bool,
+}
+
+/// One thing to look at.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct LookWire {
+    /// Name on the wire.
+    pub key: String,
+    /// In words.
+    pub name: String,
+    /// Where to look.
+    pub place: String,
+    /// From as caught to gone off.
+    pub options: Vec<AnswerWire>,
+}
+
+/// The looks at one form of fish.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct FormWire {
+    /// whole, fillet or frozen.
+    pub key: String,
+    /// In words.
+    pub name: String,
+    /// In the order of the trade.
+    pub looks: Vec<LookWire>,
 }
 
 /// A cut.
@@ -74,49 +289,123 @@ pub struct FishList {
     pub fish: Vec<FishWire>,
     /// The cuts.
     pub cuts: Vec<CutWire>,
+    /// Families of doneness.
+    pub families: Vec<NamedWire>,
+    /// Shapes of bodies.
+    pub bodies: Vec<NamedWire>,
+    /// What to look at for freshness.
+    pub forms: Vec<FormWire>,
     /// Food Code 3-401.11.
     pub food_code: SafetyMarkWire,
 }
 
+/// A fish as the counter shows it; a kitchen's own under a key of its own.
+pub fn fish_wire(s: &Species, key: String) -> Option<FishWire> {
+    let family = s.family().ok()?; // every row is checked
+    Some(FishWire {
+        key,
+        name: s.name.clone(),
+        scientific: s.scientific.clone(),
+        aliases: s.aliases.clone(),
+        family: family.name.clone(),
+        usual_level: family.default.clone(),
+        levels: family
+            .levels
+            .iter()
+            .map(|l| LevelWire {
+                key: l.key.clone(),
+                name: l.name.clone(),
+                low_c: l.low_c,
+                high_c: l.high_c,
+            })
+            .collect(),
+        texture: match s.texture {
+            Texture::Delicate => "delicate",
+            Texture::Medium => "medium",
+            Texture::Firm => "firm",
+        }
+        .to_owned(),
+        skin: match s.skin {
+            SkinEats::Crisps => "crisps",
+            SkinEats::Tough => "tough",
+            SkinEats::NotEaten => "not_eaten",
+        }
+        .to_owned(),
+        fat_share: s.fat_share,
+        thickness_mm: s.thickness_mm,
+        flake: match s.flake {
+            Flake::Large => "large",
+            Flake::Medium => "medium",
+            Flake::Fine => "fine",
+            Flake::None => "none",
+        }
+        .to_owned(),
+        protein_share: s.protein_share,
+        fat_range: s.fat_range,
+        cuts: s.cuts.clone(),
+        body: s.body.clone(),
+        hazards: s
+            .hazards
+            .iter()
+            .map(|h| {
+                match h {
+                    Hazard::Histamine => "histamine",
+                    Hazard::ReefToxin => "reef_toxin",
+                    Hazard::WaxEsters => "wax_esters",
+                    Hazard::Parasites => "parasites",
+                    Hazard::Spines => "spines",
+                }
+                .to_owned()
+            })
+            .collect(),
+        mercury: match s.mercury {
+            Mercury::Low => "low",
+            Mercury::Some => "some",
+            Mercury::High => "high",
+        }
+        .to_owned(),
+        waters: match s.waters {
+            Waters::Cold => "cold",
+            Waters::Temperate => "temperate",
+            Waters::Tropical => "tropical",
+        }
+        .to_owned(),
+        farmed: s.farmed,
+        ice_days: s.ice_days,
+        ice_source: s.ice_source.clone(),
+        source: s.source.clone(),
+        stand_in: s.stand_in,
+    })
+}
+
 /// Everything a counter offers.
 pub fn fish_list() -> FishList {
-    let fish = Species::all().iter().filter_map(|s| {
-        let family = s.family().ok()?; // every row is checked by a test
-        Some(FishWire {
-            key: s.key.clone(),
-            name: s.name.clone(),
-            scientific: s.scientific.clone(),
-            aliases: s.aliases.clone(),
-            family: family.name.clone(),
-            usual_level: family.default.clone(),
-            levels: family
-                .levels
-                .iter()
-                .map(|l| LevelWire {
-                    key: l.key.clone(),
-                    name: l.name.clone(),
-                    low_c: l.low_c,
-                    high_c: l.high_c,
-                })
-                .collect(),
-            texture: match s.texture {
-                Texture::Delicate => "delicate",
-                Texture::Medium => "medium",
-                Texture::Firm => "firm",
-            }
-            .to_owned(),
-            skin: match s.skin {
-                SkinEats::Crisps => "crisps",
-                SkinEats::Tough => "tough",
-                SkinEats::NotEaten => "not_eaten",
-            }
-            .to_owned(),
-            fat_share: s.fat_share,
-            thickness_mm: s.thickness_mm,
-            source: s.source.clone(),
-            stand_in: s.stand_in,
-        })
-    });
+    let fish = Species::all()
+        .iter()
+        .filter_map(|s| fish_wire(s, s.key.clone()));
+    let named = |key: &str, name: &str| NamedWire {
+        key: key.to_owned(),
+        name: name.to_owned(),
+    };
+    let looks = |form: &Form| {
+        form.look
+            .iter()
+            .map(|look| LookWire {
+                key: look.key.clone(),
+                name: look.name.clone(),
+                place: look.place.clone(),
+                options: look
+                    .options
+                    .iter()
+                    .map(|o| AnswerWire {
+                        words: o.words.clone(),
+                        points: o.points,
+                        refuse: o.refuse,
+                    })
+                    .collect(),
+            })
+            .collect()
+    };
     FishList {
         fish: fish.collect(),
         cuts: Cut::ALL
@@ -124,6 +413,19 @@ pub fn fish_list() -> FishList {
             .map(|(_, key, name)| CutWire {
                 key: (*key).to_owned(),
                 name: (*name).to_owned(),
+            })
+            .collect(),
+        families: Family::all()
+            .iter()
+            .map(|f| named(&f.key, &f.name))
+            .collect(),
+        bodies: Body::all().iter().map(|b| named(&b.key, &b.name)).collect(),
+        forms: Form::all()
+            .iter()
+            .map(|form| FormWire {
+                key: form.key.clone(),
+                name: form.name.clone(),
+                looks: looks(form),
             })
             .collect(),
         food_code: SafetyMarkWire {

@@ -1,12 +1,19 @@
 //! What goes over HTTP and the command line. Names are fixed; unknown fields are refused.
 
 mod cards;
+mod counter;
 mod engine;
 mod fish;
 mod keep;
 mod piece;
 
 pub use cards::{CardChange, CardId, CardList, CardNew, CardWire, ResultChange, ResultWire};
+pub use counter::{
+    BuyWire, FreezingWire, FreshnessAnswer, FreshnessRequest, KeptPieceWire, KeptWire,
+    LotStateWire, LotWire, NoticeWire, NoticesAnswer, NoticesRequest, PortionWire, PortionsAnswer,
+    PortionsRequest, ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew, ShoppingAnswer,
+    ShoppingRequest, TailWire, WarmthWire, WhichFish, WholeAnswer, WholeRequest,
+};
 pub use engine::{
     BandWire, BatchWire, CookedLineWire, FaceWire, FatWire, FieldAskedWire, GeometryWire,
     HeatAnswer, HeatRequest, HeatStageWire, KitchenWire, OptionWire, PlanAnswer, PlanRequest,
@@ -14,7 +21,11 @@ pub use engine::{
     SettleAnswer, SettleRequest, SignsWire, SimulateAnswer, SimulateRequest, SliceFieldWire,
     StepWire, TimesWire, WarningWire, WayWire, WindowWire, WishesWire,
 };
-pub use fish::{CutWire, FishList, FishWire, LevelWire, SafetyMarkWire, fish_list};
+pub use fish::{
+    AnswerWire, CutWire, FishList, FishWire, FlakeWire, FormWire, HazardWire, LevelWire, LookWire,
+    MercuryWire, NamedWire, OwnFishWire, SafetyMarkWire, SkinEatsWire, TextureWire, WatersWire,
+    fish_list,
+};
 pub use keep::{CoolAnswer, CoolRequest, CoolingWire, ThawAnswer, ThawRequest, ThawingWire};
 pub use piece::{CompositionWire, MethodWire, PieceWire, TargetWire};
 

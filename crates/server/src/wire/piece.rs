@@ -1,5 +1,6 @@
 //! The piece, the method and the target as asked for.
 
+use super::fish::OwnFishWire;
 use cindo_core::InputError;
 use cindo_core::fish::PieceAsked;
 use cindo_core::methods::Value;
@@ -49,9 +50,29 @@ pub struct PieceWire {
     /// "on" or "off".
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub skin: Option<String>,
-    /// Temperature at the start, C; 8 when not said.
+    /// Temperature at the start, C; 8 when not said, -18 when frozen.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub start_c: Option<f64>,
+    /// A fish of the kitchen's own, in place of `fish`.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub own_fish: Option<OwnFishWire>,
+    /// fresh, thawed or frozen; by the temperature when not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub state: Option<String>,
+    /// The bone is in.
+    #[serde(default, skip_serializing_if = "is_false")]
+    pub bone: bool,
+    /// The scales are on.
+    #[serde(default, skip_serializing_if = "is_false")]
+    pub scales: bool,
+    /// Scored.
+    #[serde(default, skip_serializing_if = "is_false")]
+    pub scored: bool,
+}
+
+#[allow(clippy::trivially_copy_pass_by_ref)] // serde asks for a reference
+fn is_false(flag: &bool) -> bool {
+    !flag
 }
 
 impl From<&PieceWire> for PieceAsked {
@@ -69,6 +90,11 @@ impl From<&PieceWire> for PieceAsked {
             pieces: wire.pieces,
             skin: wire.skin.clone(),
             start_c: wire.start_c,
+            own: wire.own_fish.as_ref().map(OwnFishWire::species),
+            state: wire.state.clone(),
+            bone: wire.bone,
+            scales: wire.scales,
+            scored: wire.scored,
         }
     }
 }

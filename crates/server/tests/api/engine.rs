@@ -274,14 +274,22 @@ async fn every_endpoint_is_described() {
             "/api/cards/{id}/restore",
             "/api/cool",
             "/api/fish",
+            "/api/freshness",
             "/api/health",
             "/api/heat",
+            "/api/notices",
             "/api/openapi.json",
             "/api/plan",
+            "/api/portions",
             "/api/rank",
             "/api/settle",
+            "/api/shelf",
+            "/api/shelf/{id}",
+            "/api/shelf/{id}/restore",
+            "/api/shopping",
             "/api/simulate",
-            "/api/thaw"
+            "/api/thaw",
+            "/api/whole"
         ]
     );
     for (path, methods) in doc["paths"].as_object().unwrap() {

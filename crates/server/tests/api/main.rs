@@ -3,6 +3,7 @@
 
 mod cards;
 mod command_line;
+mod counter;
 mod engine;
 
 use actix_web::body::to_bytes;
