@@ -1857,12 +1857,14 @@ export interface components {
             mass_g: number;
             /**
              * Format: double
-             * @description Body at its thickest, mm.
+             * @description Body at its thickest, or the cut, mm.
              */
             thickness_mm: number;
         };
         /** @description A whole fish by its length, its weight, or both. */
         WholeRequest: {
+            /** @description Key of the cut: then the thickness is that of the cut at this weight. */
+            cut?: string | null;
             /**
              * Format: double
              * @description From the nose to the end of the tail, mm.

@@ -2,9 +2,10 @@
 //!
 //! `W = a L^3`; a lies within about a third of the table, as fish of one length do.
 
+use super::piece::Cut;
 use super::species::Species;
 use crate::InputError;
-use crate::quantity::checked;
+use crate::quantity::{Thickness, checked};
 use serde::Deserialize;
 use std::sync::OnceLock;
 
@@ -126,6 +127,27 @@ pub fn whole_fish(
     })
 }
 
+/// Weight of a usual portion, g, that the usual thickness of a fish belongs to.
+const USUAL_G: f64 = 170.0;
+
+/// A thickness to begin with for a cut of some weight: of a whole fish from its weight, of a
+/// small one its body; of a portion the usual thickness of the fish, grown with the cube root of
+/// the weight, within what the fish has.
+///
+/// # Errors
+/// As [`whole_fish`].
+pub fn proposed_thickness_mm(species: &Species, cut: Cut, mass_g: f64) -> Result<f64, InputError> {
+    if matches!(cut, Cut::WholeRound | Cut::WholeFlat | Cut::SmallWhole) {
+        let fish = whole_fish(species, None, Some(mass_g))?;
+        return Ok(fish
+            .thickness_mm
+            .clamp(Thickness::RANGE.0, Thickness::RANGE.1));
+    }
+    checked("mass_g", mass_g, (1.0, 300_000.0), "g")?;
+    let [thin, usual, thick] = species.thickness_mm;
+    Ok((usual * (mass_g / USUAL_G).cbrt()).clamp(thin, thick))
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -156,6 +178,16 @@ mod tests {
             assert!((low_g..high_g).contains(&fish.mass_g), "{key}: {fish:?}");
             assert!(fish.thickness_mm < 0.2 * length_mm, "{key}: {fish:?}");
         }
+    }
+
+    #[test]
+    fn a_heavier_portion_is_proposed_thicker() {
+        let hake = Species::find("hake").unwrap();
+        let at = |cut, g| proposed_thickness_mm(&hake, cut, g).unwrap();
+        assert_eq!(at(Cut::Fillet, 170.0), hake.thickness_mm[1]);
+        assert!(at(Cut::Fillet, 90.0) < at(Cut::Fillet, 250.0));
+        assert!(at(Cut::Fillet, 5000.0) <= hake.thickness_mm[2]);
+        assert!(at(Cut::WholeRound, 300.0) < at(Cut::WholeRound, 1200.0));
     }
 
     #[test]

@@ -156,12 +156,6 @@ pub fn exempt_tuna(species: &Species) -> bool {
     EXEMPT_TUNAS.contains(&species.scientific.as_str())
 }
 
-/// The target an eater at risk gets: the food-safety figure and what lies just above.
-pub const AT_RISK: Band = Band {
-    low_c: safety::FOOD_CODE_C,
-    high_c: safety::FOOD_CODE_C + 3.0,
-};
-
 /// Everything there is to say about this fish for this eater at this target.
 ///
 /// # Errors

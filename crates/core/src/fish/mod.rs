@@ -10,13 +10,12 @@ mod piece;
 mod portions;
 mod species;
 
-pub use body::{Body, WholeFish, whole_fish};
+pub use body::{Body, WholeFish, proposed_thickness_mm, whole_fish};
 pub use buying::{Buy, Shopping, Sold, shopping};
 pub use fats::{FatMargin, fat_margins_at};
 pub use freshness::{Form, Judged, Kept, Look, ice_days, judge, spoilage_rate};
 pub use hazard::{
-    AT_RISK, Eater, Freezing, Hazard, Mercury, Notice, Record, Warmth, Weight, exempt_tuna,
-    notices, spines,
+    Eater, Freezing, Hazard, Mercury, Notice, Record, Warmth, Weight, exempt_tuna, notices, spines,
 };
 pub use lot::{Lot, LotState};
 pub use piece::{Cut, Piece, PieceAsked, Skin, State, brick_dimensionality};

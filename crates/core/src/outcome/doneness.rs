@@ -1,5 +1,6 @@
 //! The cooks' bands of doneness, by family of fish. common practice, no source.
 
+use super::safety;
 use crate::InputError;
 use crate::quantity::checked;
 use serde::Deserialize;
@@ -68,6 +69,15 @@ pub enum TargetAsked {
 /// Core temperatures that a target may have, C.
 const TARGET_RANGE_C: (f64, f64) = (30.0, 95.0);
 
+/// Key of the level that every family has: the food-safety figure, for eaters at risk. It is a
+/// rule and no doneness.
+pub const FOOD_SAFETY: &str = "food_safety";
+/// Its band: the figure and what lies just above.
+pub const AT_RISK: Band = Band {
+    low_c: safety::FOOD_CODE_C,
+    high_c: safety::FOOD_CODE_C + 3.0,
+};
+
 impl Family {
     /// All of them.
     ///
@@ -114,6 +124,9 @@ impl Family {
             TargetAsked::Level(key) => key,
             TargetAsked::Usual => &self.default,
         };
+        if key == FOOD_SAFETY {
+            return Ok(AT_RISK);
+        }
         let level = self.levels.iter().find(|level| level.key == *key);
         level
             .map(|l| Band {

@@ -7,7 +7,7 @@ pub mod safety;
 mod signs;
 mod tally;
 
-pub use doneness::{Band, Family, Level, TargetAsked};
+pub use doneness::{AT_RISK, Band, FOOD_SAFETY, Family, Level, TargetAsked};
 pub use field::{FieldAsked, FieldSink, SliceField};
 pub use kinetics::{lethality_listeria, setting_rate_1_s};
 pub use signs::{Beads, Lip, SignSink, Signs, Tester};

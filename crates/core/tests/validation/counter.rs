@@ -1,11 +1,11 @@
 //! The counter: dangers as exact tables, portions as properties, whole fish and lots.
 
 use cindo_core::fish::{
-    AT_RISK, Eater, Freezing, Hazard, Lot, Notice, PieceAsked, Record, Side, Species, Tail, Warmth,
-    Weight, exempt_tuna, notices, spines,
+    Eater, Freezing, Hazard, Lot, Notice, PieceAsked, Record, Side, Species, Tail, Warmth, Weight,
+    exempt_tuna, notices, spines,
 };
 use cindo_core::fish::{Piece, State};
-use cindo_core::outcome::Band;
+use cindo_core::outcome::{AT_RISK, Band, FOOD_SAFETY, TargetAsked};
 use proptest::prelude::*;
 use proptest::test_runner::{Config, RngAlgorithm, TestRng, TestRunner};
 
@@ -316,4 +316,41 @@ fn frozen_and_thawed_agree_with_the_temperature() {
         piece(Some("stale"), None).unwrap_err().field(),
         "piece.state"
     );
+}
+
+/// The food-safety target does what it says, whatever the way: 63 C for 15 s all through.
+#[test]
+fn published_food_safety_target_meets_the_food_code() {
+    use cindo_core::methods::{Kitchen, Method};
+    use cindo_core::plan::{RankAsked, Wishes, rank};
+    for (key, mm) in [
+        ("haddock", 20.0),
+        ("salmon", 28.0),
+        ("tuna", 30.0),
+        ("plaice", 8.0),
+    ] {
+        let ways = rank(&RankAsked {
+            piece: PieceAsked {
+                fish: Some(key.into()),
+                thickness_mm: Some(mm),
+                ..PieceAsked::default()
+            },
+            target: TargetAsked::Level(FOOD_SAFETY.into()),
+            kitchen: Kitchen::SEA_LEVEL,
+            wishes: Wishes::default(),
+            field: None,
+        })
+        .unwrap();
+        let mut met = 0;
+        for plan in ways.iter().filter_map(|w| w.plan.as_ref()) {
+            let reached = plan
+                .warnings
+                .iter()
+                .all(|w| w.code != "target_out_of_reach");
+            let safe = plan.outcome.safety.food_code_63c_15s;
+            assert!(safe || !reached, "{key} {}", plan.method.kind);
+            met += usize::from(safe);
+        }
+        assert!(met > Method::all().len() / 3, "{key}: {met}");
+    }
 }

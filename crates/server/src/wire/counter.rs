@@ -7,9 +7,10 @@ use super::piece::{PieceWire, TargetWire};
 use crate::error::RequestError;
 use cindo_core::InputError;
 use cindo_core::fish::{
-    AT_RISK, Eater, Freezing, Kept, Lot, LotState, Piece, PieceAsked, Record, Side, Sold, Species,
-    Tail, Warmth, Weight, judge, notices, shopping, spines, whole_fish,
+    Cut, Eater, Freezing, Kept, Lot, LotState, Piece, PieceAsked, Record, Side, Sold, Species,
+    Tail, Warmth, Weight, judge, notices, proposed_thickness_mm, shopping, spines, whole_fish,
 };
+use cindo_core::outcome::AT_RISK;
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 use std::sync::Arc;
@@ -55,6 +56,9 @@ pub struct WholeRequest {
     /// Weight, g.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub mass_g: Option<f64>,
+    /// Key of the cut: then the thickness is that of the cut at this weight.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub cut: Option<String>,
 }
 
 /// A whole fish.
@@ -64,7 +68,7 @@ pub struct WholeAnswer {
     pub length_mm: f64,
     /// Weight, g; true to about a third from the length alone.
     pub mass_g: f64,
-    /// Body at its thickest, mm.
+    /// Body at its thickest, or the cut, mm.
     pub thickness_mm: f64,
 }
 
@@ -386,11 +390,16 @@ impl WholeRequest {
     /// # Errors
     /// Whatever the core refuses.
     pub fn answer(&self) -> Result<WholeAnswer, RequestError> {
-        let fish = whole_fish(&*self.which.species()?, self.length_mm, self.mass_g)?;
+        let species = self.which.species()?;
+        let fish = whole_fish(&species, self.length_mm, self.mass_g)?;
+        let thickness_mm = match &self.cut {
+            Some(cut) => proposed_thickness_mm(&species, Cut::find(cut)?, fish.mass_g)?,
+            None => fish.thickness_mm,
+        };
         Ok(WholeAnswer {
             length_mm: fish.length_mm,
             mass_g: fish.mass_g,
-            thickness_mm: fish.thickness_mm,
+            thickness_mm,
         })
     }
 }
