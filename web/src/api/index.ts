@@ -21,6 +21,19 @@ export type Way = Schemas["WayWire"];
 export type Card = Schemas["CardWire"];
 export type CardChange = Schemas["CardChange"];
 export type CardNew = Schemas["CardNew"];
+export type OwnFish = Schemas["OwnFishWire"];
+export type WhichFish = Schemas["WhichFish"];
+export type Form = Schemas["FormWire"];
+export type Notice = Schemas["NoticeWire"];
+export type NoticesRequest = Schemas["NoticesRequest"];
+export type FreshnessRequest = Schemas["FreshnessRequest"];
+export type PortionsRequest = Schemas["PortionsRequest"];
+export type ShoppingRequest = Schemas["ShoppingRequest"];
+export type ThawRequest = Schemas["ThawRequest"];
+export type WholeRequest = Schemas["WholeRequest"];
+export type ShelfItem = Schemas["ShelfItem"];
+export type ShelfNew = Schemas["ShelfNew"];
+export type Lot = Schemas["LotWire"];
 
 /** What the server refused, with the field it is about. */
 export class Refused extends Error {
@@ -67,6 +80,20 @@ export const api = {
     take(client.POST("/api/plan", { body, ...withSignal(signal) })),
   rank: (body: RankRequest, signal?: AbortSignal) =>
     take(client.POST("/api/rank", { body, ...withSignal(signal) })),
+  whole: (body: WholeRequest) => take(client.POST("/api/whole", { body })),
+  notices: (body: NoticesRequest) => take(client.POST("/api/notices", { body })),
+  freshness: (body: FreshnessRequest) => take(client.POST("/api/freshness", { body })),
+  portions: (body: PortionsRequest) => take(client.POST("/api/portions", { body })),
+  shopping: (body: ShoppingRequest) => take(client.POST("/api/shopping", { body })),
+  thaw: (body: ThawRequest) => take(client.POST("/api/thaw", { body })),
+  shelf: () => take(client.GET("/api/shelf")),
+  addToShelf: (items: ShelfNew[]) => take(client.POST("/api/shelf", { body: { items } })),
+  changeOnShelf: (id: number, body: ShelfNew) =>
+    take(client.PUT("/api/shelf/{id}", { params: { path: { id } }, body })),
+  takeOffShelf: (id: number) =>
+    take(client.DELETE("/api/shelf/{id}", { params: { path: { id } } })),
+  backOnShelf: (id: number) =>
+    take(client.POST("/api/shelf/{id}/restore", { params: { path: { id } } })),
   cards: () => take(client.GET("/api/cards")),
   card: (id: number) => take(client.GET("/api/cards/{id}", { params: { path: { id } } })),
   saveCard: (body: CardNew) => take(client.POST("/api/cards", { body })),

@@ -1,5 +1,5 @@
 // The piece in hand as the page holds it, and as an address says it.
-import type { Fish, PieceAsked, PlanRequest, TargetAsked } from "../api";
+import type { Fish, OwnFish, PieceAsked, PlanRequest, TargetAsked, WhichFish } from "../api";
 
 export type Piece = {
   fish: string;
@@ -12,7 +12,18 @@ export type Piece = {
   startC: number;
   /** Key of a level; null for the usual one. */
   level: string | null;
+  /** Who eats: someone at risk moves the target to the food-safety figure. */
+  atRisk: boolean;
+  state: State;
+  bone: boolean;
+  scales: boolean;
+  scored: boolean;
+  /** A fish of the kitchen's own, with its whole description: an address needs no shelf. */
+  own: OwnFish | null;
 };
+
+export type State = "fresh" | "thawed" | "frozen";
+export const FOOD_SAFETY = "food_safety";
 
 export const FIRST: Piece = {
   fish: "hake",
@@ -24,7 +35,15 @@ export const FIRST: Piece = {
   skin: "on",
   startC: 8,
   level: null,
+  atRisk: false,
+  state: "fresh",
+  bone: false,
+  scales: false,
+  scored: false,
+  own: null,
 };
+
+const FLAGS = ["bone", "scales", "scored"] as const;
 
 export function toQuery(piece: Piece): URLSearchParams {
   const query = new URLSearchParams({
@@ -38,6 +57,10 @@ export function toQuery(piece: Piece): URLSearchParams {
   });
   if (piece.thinEndMm !== null) query.set("thin", String(piece.thinEndMm));
   if (piece.level) query.set("level", piece.level);
+  if (piece.atRisk) query.set("eater", "risk");
+  if (piece.state !== "fresh") query.set("state", piece.state);
+  for (const flag of FLAGS) if (piece[flag]) query.set(flag, "1");
+  if (piece.own) query.set("own", JSON.stringify(piece.own));
   return query;
 }
 
@@ -58,12 +81,42 @@ export function fromQuery(query: URLSearchParams): Piece | null {
     skin: query.get("skin") === "off" ? "off" : "on",
     startC: number("at", FIRST.startC),
     level: query.get("level"),
+    atRisk: query.get("eater") === "risk",
+    state: stateOf(query.get("state")),
+    bone: query.has("bone"),
+    scales: query.has("scales"),
+    scored: query.has("scored"),
+    own: ownOf(query.get("own")),
   };
+}
+
+function stateOf(word: string | null | undefined): State {
+  return word === "frozen" || word === "thawed" ? word : "fresh";
+}
+
+function ownOf(text: string | null): OwnFish | null {
+  if (!text) return null;
+  try {
+    const read: unknown = JSON.parse(text);
+    return typeof read === "object" && read !== null && "name" in read ? (read as OwnFish) : null;
+  } catch {
+    return null; // a mangled address says no fish; the server would refuse it too
+  }
+}
+
+/** Which fish, for what is asked about the fish alone. */
+export function which(piece: Piece): WhichFish {
+  return piece.own ? { own_fish: piece.own } : { fish: piece.fish };
+}
+
+/** A whole fish, fins and all. */
+export function isWhole(cut: string): boolean {
+  return cut === "whole_round" || cut === "whole_flat" || cut === "small_whole";
 }
 
 export function asked(piece: Piece): PieceAsked {
   return {
-    fish: piece.fish,
+    ...which(piece),
     cut: piece.cut,
     thickness_mm: piece.thicknessMm,
     ...(piece.thinEndMm === null ? {} : { thin_end_mm: piece.thinEndMm }),
@@ -71,6 +124,10 @@ export function asked(piece: Piece): PieceAsked {
     pieces: piece.pieces,
     skin: piece.skin,
     start_c: piece.startC,
+    ...(piece.state === "fresh" ? {} : { state: piece.state }),
+    ...(piece.bone ? { bone: true } : {}),
+    ...(piece.scales ? { scales: true } : {}),
+    ...(piece.scored ? { scored: true } : {}),
   };
 }
 
@@ -79,7 +136,7 @@ export function target(piece: Piece): TargetAsked {
 }
 
 /** Back from what a card keeps. */
-export function fromRequest(request: PlanRequest): Piece {
+export function fromRequest(request: Pick<PlanRequest, "piece" | "target">): Piece {
   const p = request.piece;
   return {
     fish: p.fish ?? FIRST.fish,
@@ -91,6 +148,12 @@ export function fromRequest(request: PlanRequest): Piece {
     skin: p.skin === "off" ? "off" : "on",
     startC: p.start_c ?? FIRST.startC,
     level: request.target?.level ?? null,
+    atRisk: request.target?.level === FOOD_SAFETY,
+    state: stateOf(p.state),
+    bone: p.bone ?? false,
+    scales: p.scales ?? false,
+    scored: p.scored ?? false,
+    own: p.own_fish ?? null,
   };
 }
 

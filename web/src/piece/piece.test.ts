@@ -7,6 +7,16 @@ describe("the piece in an address", () => {
     for (const piece of [
       FIRST,
       { ...FIRST, thinEndMm: null, level: "well", skin: "off" as const, startC: -0.5 },
+      { ...FIRST, atRisk: true, state: "frozen" as const, startC: -18, bone: true, scored: true },
+      {
+        ...FIRST,
+        own: {
+          name: "Harbour & bream",
+          family: "lean_flaky",
+          protein_share: 0.19,
+          fat_share: 0.03,
+        },
+      },
     ])
       expect(fromQuery(toQuery(piece))).toEqual(piece);
   });
@@ -17,6 +27,11 @@ describe("the piece in an address", () => {
       thicknessMm: 25,
       pieces: 1,
     });
+  });
+
+  it("takes a mangled fish of one's own for none", () => {
+    expect(fromQuery(new URLSearchParams("fish=cod&mm=20&own={"))?.own).toBeNull();
+    expect(fromQuery(new URLSearchParams("fish=cod&mm=20&own=7"))?.own).toBeNull();
   });
 
   it("comes back from what a card keeps", () => {

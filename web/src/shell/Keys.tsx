@@ -3,6 +3,7 @@ import { useEffect, useRef } from "react";
 const KEYS = [
   ["1 2 3", "Counter, Ways, Book"],
   ["/", "find a fish by typing"],
+  ["[ ]", "the questions of the counter, one after another"],
   ["↑ ↓", "up and down the ways; change a number by one"],
   ["Enter", "open the card"],
   ["s", "save the card"],

@@ -1,5 +1,5 @@
 export { Choice } from "./Choice";
 export { Dial } from "./Dial";
-export { Failure, FieldError } from "./Failure";
+export { Failure, FieldError, type Problem } from "./Failure";
 export { NumberField } from "./NumberField";
 export { UnitsContext, useUnits } from "./units";

@@ -214,7 +214,7 @@ pub fn judge(
     refuse |= left[1] <= 0.0;
     let message = if refuse {
         "Past it. Do not use it, for stock either."
-    } else if left[0] <= 0.0 {
+    } else if left[0] <= 0.0 && left[1] < 3.0 {
         "At its end: smell it again and cook it today, well done, or leave it."
     } else if left[0] < 2.0 {
         "Cook it today or tomorrow."

@@ -1,5 +1,6 @@
 // The cook's levels on a line of temperatures, with the food-safety figure as a mark of its own.
 import type { Fish, FishList } from "../../api";
+import { FOOD_SAFETY } from "../../piece";
 import { FieldError, useUnits } from "../../ui";
 import { figure, scale } from "../../units";
 
@@ -16,6 +17,7 @@ export function Doneness({ fish, safety, level, onChange, problem }: Props) {
   const at = scale("celsius", units);
   const low = Math.min(...fish.levels.map((l) => l.low_c)) - 2;
   const high = Math.max(safety.core_c + 4, ...fish.levels.map((l) => l.high_c + 1));
+  const safe = level === FOOD_SAFETY;
   const share = (c: number) => (100 * (c - low)) / (high - low);
   const move = (by: number) => {
     const i = fish.levels.findIndex((l) => l.key === level);
@@ -47,7 +49,7 @@ export function Doneness({ fish, safety, level, onChange, problem }: Props) {
                 aria-checked={on}
                 aria-label={`${l.name}, ${figure(l.low_c, at)} to ${figure(l.high_c, at)} ${at.unit}`}
                 data-testid={`level-${l.key}`}
-                tabIndex={on ? 0 : -1}
+                tabIndex={on || (safe && l === fish.levels[0]) ? 0 : -1}
                 className={`absolute top-0 h-12 px-1 text-left leading-tight cursor-pointer overflow-hidden border-l border-base-content/50 ${
                   on ? "bg-success text-success-content font-bold" : "bg-base-200 hover:bg-base-300"
                 }`}
@@ -81,11 +83,22 @@ export function Doneness({ fish, safety, level, onChange, problem }: Props) {
         <div
           className="absolute top-0 h-[78px] border-l-2 border-dashed border-error"
           style={{ left: `${share(safety.core_c)}%` }}
+        />
+        {/* A rule, not a doneness: a mark of its own, and a target of its own. */}
+        <button
+          type="button"
+          className={`absolute -top-4 h-11 pb-3 pt-1 px-1.5 whitespace-nowrap text-small font-semibold cursor-pointer ${
+            safe ? "text-error-content" : "text-error"
+          }`}
+          style={{ right: `${100 - share(safety.core_c)}%` }}
+          aria-pressed={safe}
+          data-testid="level-food_safety"
+          onClick={() => onChange(safe ? fish.usual_level : FOOD_SAFETY)}
         >
-          <span className="absolute right-1 top-0 whitespace-nowrap text-small text-error font-semibold">
+          <span className={safe ? "bg-error px-1.5 py-1" : "px-1.5 py-1"}>
             food-safety figure {figure(safety.core_c, at)} {at.unit}, {safety.held_s} s
           </span>
-        </div>
+        </button>
       </div>
       <FieldError id="level-error" problem={problem} field="target.level" />
     </section>

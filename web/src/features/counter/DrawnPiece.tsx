@@ -4,6 +4,8 @@ import type { Piece } from "../../piece";
 import { profile, useWidth } from "../../slice";
 import { useUnits } from "../../ui";
 import { figure, scale } from "../../units";
+import { Bones, Frost, Scales, Scores } from "./Marks";
+import { Ruler } from "./Ruler";
 
 type Props = { piece: Piece; change: (part: Partial<Piece>) => void; height: number };
 
@@ -40,11 +42,6 @@ export function DrawnPiece({ piece, change, height }: Props) {
   });
   const body = `M${left} ${floor} ${top.map(([x, y]) => `L${x} ${y}`).join(" ")} L${left + lengthMm * perMm} ${floor} Z`;
   const at = scale("millimetre", units);
-  // Ticks no nearer than 9 px, whatever the scale.
-  const fine = units.length === "mm" ? 5 : 25.4 / 8;
-  const tick = fine * 2 ** Math.max(0, Math.ceil(Math.log2(9 / (fine * perMm))));
-  const major = units.length === "mm" ? 2 : 4;
-  const ticks = Array.from({ length: Math.floor(roomY / perMm / tick) + 1 }, (_, i) => i * tick);
   const set = (end: "thick" | "thin", mm: number) => {
     const whole = units.length === "mm" ? Math.round(mm * 2) / 2 : Math.round(mm / 0.635) * 0.635;
     const value = Math.min(Math.max(whole, MIN_MM), MAX_MM);
@@ -136,6 +133,7 @@ export function DrawnPiece({ piece, change, height }: Props) {
       <svg width={width} height={height}>
         <title>The piece from its cut side, to scale</title>
         <defs>
+          <Frost id={`${clip}-frost`} />
           <clipPath id={clip}>
             <path d={body} />
           </clipPath>
@@ -190,25 +188,22 @@ export function DrawnPiece({ piece, change, height }: Props) {
             </>
           )}
         </g>
+        {piece.state === "frozen" && <path d={body} fill={`url(#${clip}-frost)`} />}
         <path d={body} fill="none" stroke="currentColor" strokeWidth={1.5} />
-        {/* ruler */}
-        {ticks.map((mm, i) => {
-          const y = floor - mm * perMm;
-          const long = i % major === 0;
-          return (
-            <g key={mm} opacity={0.8}>
-              <line x1={0} x2={long ? 14 : 8} y1={y} y2={y} stroke="currentColor" />
-              {long && i > 0 && (
-                <text x={18} y={y + 4.5} fontSize={13} fill="currentColor" className="figures">
-                  {figure(mm, at)}
-                </text>
-              )}
-            </g>
-          );
-        })}
-        <text x={0} y={12} fontSize={13} fill="currentColor" opacity={0.8}>
-          {at.unit}
-        </text>
+        {piece.bone && (
+          <Bones
+            at={[0.1, 0.24, 0.38, 0.52].map((k) => [
+              left + k * lengthMm * perMm,
+              floor - 0.45 * thick * perMm,
+              3.2,
+            ])}
+          />
+        )}
+        {piece.scales && piece.skin === "on" && (
+          <Scales from={left} to={left + lengthMm * perMm} y={floor} />
+        )}
+        {piece.scored && <Scores from={left} to={left + lengthMm * perMm} y={floor} up />}
+        <Ruler perMm={perMm} floor={floor} roomY={roomY} />
         {handle("thick", 0.05, thick)}
         {handle("thin", 0.97, thin)}
       </svg>

@@ -102,8 +102,8 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
           ))}
           {found.length === 0 && (
             <p className="px-3 py-3">
-              No fish of that name. Choose one that is alike: thickness and fat decide more than the
-              name.
+              No fish of that name. Choose one that is alike, thickness and fat decide more than the
+              name; or write it down under Own fish.
             </p>
           )}
         </div>

@@ -29,7 +29,7 @@ export function Card() {
     queryFn: api.fish,
     staleTime: Number.POSITIVE_INFINITY,
   });
-  const name = fish.data?.fish.find((f) => f.key === piece.fish)?.name ?? "Fish";
+  const name = piece.own?.name ?? fish.data?.fish.find((f) => f.key === piece.fish)?.name ?? "Fish";
 
   const request: PlanRequest = {
     piece: asked(thicker ? { ...piece, thicknessMm: piece.thicknessMm + THICKER_MM } : piece),

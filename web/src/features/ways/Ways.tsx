@@ -78,7 +78,8 @@ export function Ways() {
       <header className="flex flex-wrap items-end justify-between gap-x-8 gap-y-2 pb-3">
         <div>
           <h1 className="text-title font-bold">
-            {fish?.name ?? "Fish"}, {withUnit(piece.thicknessMm, "millimetre", units)}
+            {piece.own?.name ?? fish?.name ?? "Fish"},{" "}
+            {withUnit(piece.thicknessMm, "millimetre", units)}
           </h1>
           <p className="quiet">
             {level &&

@@ -1,0 +1,198 @@
+// A whole fish cut across at its thickest, to scale, lying on its side on the board.
+import { useId, useRef } from "react";
+import type { Piece } from "../../piece";
+import { useWidth } from "../../slice";
+import { useUnits } from "../../ui";
+import { figure, scale } from "../../units";
+import { Bones, Frost } from "./Marks";
+import { Ruler } from "./Ruler";
+
+type Props = {
+  piece: Piece;
+  body: string;
+  change: (part: Partial<Piece>) => void;
+  height: number;
+};
+
+const PAD = { left: 64, right: 64, top: 18, bottom: 34 };
+const MIN_MM = 2;
+const MAX_MM = 120;
+/** How deep the body is against its thickness, as fish of the shape are drawn. */
+const DEEP: { [body: string]: number } = {
+  round: 1.6,
+  torpedo: 1.7,
+  deep: 2.7,
+  flat: 5,
+  long: 1.4,
+  eel: 1.2,
+  ray: 5,
+};
+
+export function DrawnWhole({ piece, body, change, height }: Props) {
+  const units = useUnits();
+  const id = useId();
+  const [box, width] = useWidth<HTMLDivElement>();
+  const drag = useRef<{ y: number; mm: number } | null>(null);
+  const mm = Math.min(Math.max(piece.thicknessMm, MIN_MM), MAX_MM);
+  const roomX = Math.max(width - PAD.left - PAD.right, 100);
+  const roomY = height - PAD.top - PAD.bottom;
+  const deepMm = mm * (DEEP[body] ?? 1.6);
+  const perMm = Math.min(roomX / deepMm, roomY / Math.max(40, mm * 1.15));
+  const floor = height - PAD.bottom;
+  const [cx, cy] = [PAD.left + roomX / 2, floor - (mm * perMm) / 2];
+  const [rx, ry] = [(deepMm * perMm) / 2, (mm * perMm) / 2];
+  // An egg: the back to the left, the belly to the right with its cavity.
+  const outline = `M${cx - rx} ${cy} C${cx - rx} ${cy - ry * 1.25} ${cx + rx * 0.35} ${cy - ry * 1.22} ${cx + rx} ${cy} C${cx + rx * 0.35} ${cy + ry * 1.22} ${cx - rx} ${cy + ry * 1.25} ${cx - rx} ${cy} Z`;
+  const at = scale("millimetre", units);
+  const set = (value: number) => {
+    const whole =
+      units.length === "mm" ? Math.round(value * 2) / 2 : Math.round(value / 0.635) * 0.635;
+    change({ thicknessMm: Math.min(Math.max(whole, MIN_MM), MAX_MM), thinEndMm: null });
+  };
+  const top = floor - mm * perMm;
+  const grip = cx - rx - 24;
+  return (
+    <div ref={box} style={{ height }} className="select-none">
+      <svg width={width} height={height}>
+        <title>The fish cut across at its thickest, to scale</title>
+        <defs>
+          <Frost id={`${id}-frost`} />
+          <linearGradient id={`${id}-flesh`} x1="0" y1="0" x2="0" y2="1">
+            <stop offset="0" stopColor="var(--flesh-top)" />
+            <stop offset="1" stopColor="var(--flesh-low)" />
+          </linearGradient>
+          <clipPath id={`${id}-body`}>
+            <path d={outline} />
+          </clipPath>
+        </defs>
+        <line x1={0} x2={width} y1={floor + 1.5} y2={floor + 1.5} stroke="currentColor" />
+        <g clipPath={`url(#${id}-body)`}>
+          <rect x={0} y={0} width={width} height={height} fill={`url(#${id}-flesh)`} />
+          {/* rings of muscle above and below the spine */}
+          {[0.28, 0.46, 0.64, 0.82].map((k) => (
+            <g key={k} fill="none" stroke="var(--flesh-line)" strokeWidth={1.4}>
+              <ellipse
+                cx={cx - rx * 0.2}
+                cy={cy - ry * 0.48}
+                rx={rx * 0.72 * k}
+                ry={ry * 0.42 * k}
+              />
+              <ellipse
+                cx={cx - rx * 0.2}
+                cy={cy + ry * 0.48}
+                rx={rx * 0.72 * k}
+                ry={ry * 0.42 * k}
+              />
+            </g>
+          ))}
+          <path
+            d={`M${cx + rx * 0.16} ${cy} Q${cx + rx * 0.5} ${cy - ry * 0.5} ${cx + rx} ${cy} Q${cx + rx * 0.5} ${cy + ry * 0.5} ${cx + rx * 0.16} ${cy} Z`}
+            fill="var(--color-base-100)"
+            stroke="currentColor"
+          />
+          {piece.state === "frozen" && (
+            <rect x={0} y={0} width={width} height={height} fill={`url(#${id}-frost)`} />
+          )}
+        </g>
+        {piece.bone && (
+          <>
+            <line
+              x1={cx - rx * 0.92}
+              x2={cx + rx * 0.05}
+              y1={cy}
+              y2={cy}
+              stroke="currentColor"
+              strokeWidth={1.2}
+            />
+            <Bones at={[[cx, cy, Math.max(4, ry * 0.11)]]} />
+          </>
+        )}
+        <path
+          d={outline}
+          fill="none"
+          stroke={piece.skin === "on" ? "var(--skin)" : "currentColor"}
+          strokeWidth={piece.skin === "on" ? 4 : 1.5}
+        />
+        {piece.scales && (
+          <path
+            d={outline}
+            fill="none"
+            stroke="currentColor"
+            strokeWidth={9}
+            strokeDasharray="1.5 7"
+            opacity={0.75}
+          />
+        )}
+        {piece.scored &&
+          [-0.55, -0.25, 0.05].map((k) => (
+            <path
+              key={k}
+              d={`M${cx + rx * k} ${cy - ry * 0.99} l5 ${ry * 0.34} l5 ${-ry * 0.34}`}
+              fill="var(--color-base-100)"
+              stroke="currentColor"
+              strokeWidth={1.3}
+            />
+          ))}
+        <Ruler perMm={perMm} floor={floor} roomY={roomY} />
+        <g
+          role="slider"
+          tabIndex={0}
+          aria-label="body thickness"
+          aria-orientation="vertical"
+          aria-valuemin={MIN_MM}
+          aria-valuemax={MAX_MM}
+          aria-valuenow={mm}
+          aria-valuetext={`${figure(mm, at)} ${at.unit}`}
+          data-testid="handle-body"
+          style={{ cursor: "ns-resize", touchAction: "none" }}
+          onPointerDown={(e) => {
+            e.currentTarget.setPointerCapture(e.pointerId);
+            drag.current = { y: e.clientY, mm };
+          }}
+          onPointerMove={(e) => {
+            if (drag.current) set(drag.current.mm - (e.clientY - drag.current.y) / perMm);
+          }}
+          onPointerUp={() => {
+            drag.current = null;
+          }}
+          onKeyDown={(e) => {
+            const by = {
+              ArrowUp: 1,
+              ArrowRight: 1,
+              ArrowDown: -1,
+              ArrowLeft: -1,
+              PageUp: 5,
+              PageDown: -5,
+            }[e.key];
+            if (by === undefined) return;
+            e.preventDefault();
+            set(mm + by);
+          }}
+        >
+          <rect x={grip - 24} y={top - 24} width={76} height={48} fill="transparent" />
+          <line
+            x1={grip}
+            x2={cx}
+            y1={top}
+            y2={top}
+            stroke="var(--color-primary)"
+            strokeDasharray="3 4"
+          />
+          <line x1={grip} x2={grip} y1={top} y2={floor} stroke="var(--color-primary)" />
+          <rect x={grip - 7} y={top - 7} width={14} height={14} fill="var(--color-primary)" />
+          <path
+            d={`M${grip - 3.5} ${top} h7 M${grip} ${top - 3.5} v7`}
+            stroke="var(--color-primary-content)"
+            strokeWidth={1.5}
+          />
+        </g>
+        <text x={cx - rx} y={floor + 20} fontSize={14} fill="currentColor">
+          back
+        </text>
+        <text x={cx + rx} y={floor + 20} fontSize={14} fill="currentColor" textAnchor="end">
+          belly
+        </text>
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,315 @@
+// Pieces kept by name, and lots that came in; each feeds the piece in hand.
+import { useState } from "react";
+import type { Fish, Lot, ShelfItem } from "../../api";
+import { asked, fromRequest, type Piece, target } from "../../piece";
+import { Failure, FieldError, NumberField, useUnits } from "../../ui";
+import { withUnit } from "../../units";
+import { NOTHING, type Record } from "./record";
+import { refused, useShelf } from "./useShelf";
+
+type Props = {
+  piece: Piece;
+  fish: Fish[];
+  name: string;
+  change: (part: Partial<Piece>) => void;
+  setRecord: (record: Record) => void;
+};
+
+export function Kept({ piece, fish, name, change, setRecord }: Props) {
+  const shelf = useShelf();
+  const [title, setTitle] = useState<string | null>(null);
+  const called = title ?? name;
+  const pieces = shelf.items.filter((i) => "piece" in i.body);
+  const lots = shelf.items.filter((i) => "lot" in i.body);
+  const problem = refused(shelf.add.error);
+  if (shelf.list.isError)
+    return <Failure message={shelf.list.error.message} retry={() => void shelf.list.refetch()} />;
+  const keep = () =>
+    shelf.add.mutate(
+      [{ name: called, body: { piece: { piece: asked(piece), target: target(piece) } } }],
+      { onSuccess: () => setTitle(null) },
+    );
+  return (
+    <section aria-label="Kept" className="grid lg:grid-cols-2 gap-x-12 gap-y-6">
+      <div>
+        <h2 className="text-small quiet">Pieces by name</h2>
+        <form
+          className="flex items-end gap-x-4"
+          onSubmit={(e) => {
+            e.preventDefault();
+            keep();
+          }}
+        >
+          <input
+            aria-label="Name for the piece in hand"
+            className="typed !text-left max-w-64"
+            value={called}
+            maxLength={60}
+            data-testid="piece-name"
+            onChange={(e) => setTitle(e.target.value)}
+          />
+          <button type="submit" className="pick" data-testid="keep-piece">
+            Keep this piece
+          </button>
+        </form>
+        <FieldError id="piece-name-error" problem={problem} field="name" />
+        {problem && problem.field !== "name" && <Failure message={problem.message} />}
+        <ul className="pt-1 max-h-64 overflow-y-auto">
+          {pieces.map((item) => (
+            <KeptPiece key={item.id} item={item} shelf={shelf} change={change} />
+          ))}
+        </ul>
+        {pieces.length === 0 && shelf.list.isSuccess && (
+          <p className="text-small quiet pt-2">
+            None yet. What you cook every week is one press away once it is kept.
+          </p>
+        )}
+      </div>
+      <Lots
+        lots={lots}
+        fish={fish}
+        piece={piece}
+        shelf={shelf}
+        change={change}
+        setRecord={setRecord}
+      />
+      {shelf.gone && (
+        <p className="lg:col-span-2" role="status">
+          {shelf.gone.name} is off the shelf.{" "}
+          <button
+            type="button"
+            className="pick underline"
+            onClick={() => shelf.gone && shelf.bringBack.mutate(shelf.gone)}
+          >
+            Bring it back
+          </button>
+        </p>
+      )}
+    </section>
+  );
+}
+
+type Shelf = ReturnType<typeof useShelf>;
+
+function KeptPiece(props: {
+  item: ShelfItem;
+  shelf: Shelf;
+  change: (part: Partial<Piece>) => void;
+}) {
+  const { item, shelf, change } = props;
+  const units = useUnits();
+  if (!("piece" in item.body)) return null;
+  const { piece, target: aim } = item.body.piece;
+  const copy = () =>
+    shelf.add.mutate([{ name: `${item.name}, again`.slice(0, 60), body: item.body }]);
+  return (
+    <li className="grid grid-cols-[1fr_auto_auto_auto] gap-x-4 items-center hair-b">
+      <button
+        type="button"
+        className="pick !text-base-content text-left !whitespace-normal"
+        data-testid="open-piece"
+        onClick={() => change(fromRequest({ piece, ...(aim ? { target: aim } : {}) }))}
+      >
+        {item.name}
+      </button>
+      <span className="text-small quiet figures">
+        {withUnit(piece.thickness_mm, "millimetre", units)}
+      </span>
+      <button type="button" className="pick text-small" onClick={copy}>
+        duplicate
+      </button>
+      <button type="button" className="pick text-small" onClick={() => shelf.remove.mutate(item)}>
+        remove
+      </button>
+    </li>
+  );
+}
+
+type LotsProps = {
+  lots: ShelfItem[];
+  fish: Fish[];
+  piece: Piece;
+  shelf: Shelf;
+  change: (part: Partial<Piece>) => void;
+  setRecord: (record: Record) => void;
+};
+
+function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps) {
+  const [adding, setAdding] = useState(false);
+  const use = (item: ShelfItem, lot: Lot) => {
+    const row = fish.find((f) => f.key === lot.fish);
+    const frozen = lot.kept_c < -3;
+    change({
+      fish: lot.fish,
+      own: null,
+      level: piece.atRisk ? piece.level : null,
+      startC: lot.kept_c,
+      state: frozen ? "frozen" : lot.frozen ? "thawed" : "fresh",
+      ...(row ? { thicknessMm: row.thickness_mm[1] ?? piece.thicknessMm, thinEndMm: null } : {}),
+    });
+    setRecord({
+      ...NOTHING,
+      onIceDays: item.lot_today?.days ?? 0,
+      onIceC: Math.max(lot.kept_c, -3),
+      frozenAtC: item.lot_today?.parasites_killed ? (lot.frozen_at_c ?? null) : null,
+    });
+  };
+  return (
+    <div>
+      <h2 className="text-small quiet">Lots that came in</h2>
+      {adding ? (
+        <NewLot
+          fish={piece.own ? "hake" : piece.fish}
+          shelf={shelf}
+          done={() => setAdding(false)}
+          all={fish}
+        />
+      ) : (
+        <button
+          type="button"
+          className="pick"
+          data-testid="new-lot"
+          onClick={() => setAdding(true)}
+        >
+          Write down a lot
+        </button>
+      )}
+      <ul className="max-h-64 overflow-y-auto">
+        {lots.map((item) => {
+          if (!("lot" in item.body)) return null;
+          const lot = item.body.lot;
+          const today = item.lot_today;
+          const past = today?.past_use_by;
+          return (
+            <li
+              key={item.id}
+              className="grid grid-cols-[1fr_auto_auto] gap-x-4 items-center hair-b py-1"
+            >
+              <button
+                type="button"
+                className="text-left cursor-pointer min-h-11"
+                data-testid="use-lot"
+                disabled={past}
+                onClick={() => use(item, lot)}
+              >
+                <span className="font-semibold">{item.name}</span>
+                <span className="block text-small quiet">
+                  {today && `${today.days} days here`}
+                  {today?.left_days &&
+                    `, ${today.left_days.map((d) => d.toFixed(0)).join(" to ")} left on ice`}
+                  {today?.parasites_killed && ", frozen against worms"}
+                  {today?.received_warm && (
+                    <b className="text-warning"> came in above fridge cold</b>
+                  )}
+                </span>
+                {past && (
+                  <span className="block text-small text-error font-bold">
+                    Past its day: do not use it.
+                  </span>
+                )}
+              </button>
+              <span className="text-small quiet figures">{lot.received}</span>
+              <button
+                type="button"
+                className="pick text-small"
+                onClick={() => shelf.remove.mutate(item)}
+              >
+                remove
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+    </div>
+  );
+}
+
+function NewLot(props: { fish: string; all: Fish[]; shelf: Shelf; done: () => void }) {
+  const { shelf, done, all } = props;
+  const today = new Date().toLocaleDateString("sv"); // YYYY-MM-DD where the cook is
+  const name = all.find((f) => f.key === props.fish)?.name ?? props.fish;
+  const [title, setTitle] = useState(`${name}, ${today.slice(5)}`);
+  const [lot, setLot] = useState<Lot>({
+    fish: props.fish,
+    received: today,
+    received_c: 2,
+    kept_c: 0,
+  });
+  const problem = refused(shelf.add.error);
+  const date = (label: string, key: "received" | "frozen" | "use_by") => (
+    <label className="block">
+      <span className="text-small quiet block">{label}</span>
+      <input
+        type="date"
+        className="typed !text-left !w-36"
+        value={lot[key] ?? ""}
+        data-testid={`lot-${key}`}
+        aria-invalid={problem?.field === key}
+        onChange={(e) => setLot({ ...lot, [key]: e.target.value || undefined })}
+      />
+      <FieldError id={`lot-${key}-error`} problem={problem} field={key} />
+    </label>
+  );
+  return (
+    <form
+      className="grid grid-cols-2 gap-x-6 gap-y-1 pb-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        shelf.add.mutate([{ name: title, body: { lot } }], { onSuccess: done });
+      }}
+    >
+      <label className="block col-span-2">
+        <span className="text-small quiet block">Called, boat or supplier</span>
+        <input
+          className="typed !text-left"
+          value={title}
+          maxLength={60}
+          onChange={(e) => setTitle(e.target.value)}
+        />
+        <FieldError id="lot-name-error" problem={problem} field="name" />
+      </label>
+      {date("Came in", "received")}
+      <NumberField
+        label="Its temperature then"
+        quantity="celsius"
+        value={lot.received_c}
+        field="received_c"
+        problem={problem}
+        onChange={(received_c) => setLot({ ...lot, received_c })}
+      />
+      {date("To be used by", "use_by")}
+      <NumberField
+        label="Kept at"
+        quantity="celsius"
+        value={lot.kept_c}
+        field="kept_c"
+        problem={problem}
+        onChange={(kept_c) => setLot({ ...lot, kept_c })}
+      />
+      {date("Frozen on, if it was", "frozen")}
+      {lot.frozen && (
+        <NumberField
+          label="Frozen at"
+          quantity="celsius"
+          value={lot.frozen_at_c ?? -20}
+          field="frozen_at_c"
+          problem={problem}
+          onChange={(frozen_at_c) => setLot({ ...lot, frozen_at_c })}
+        />
+      )}
+      {problem?.field === "" && <Failure message={problem.message} />}
+      <p className="col-span-2 flex gap-x-6">
+        <button
+          type="submit"
+          className="pick !text-base-content font-semibold"
+          data-testid="save-lot"
+        >
+          Write it down
+        </button>
+        <button type="button" className="pick" onClick={done}>
+          Leave it
+        </button>
+      </p>
+    </form>
+  );
+}

@@ -1,0 +1,38 @@
+// What is known of the fish in hand beyond its shape: how it was kept and frozen.
+export type Record = {
+  farmed: boolean;
+  frozenAtC: number | null;
+  frozenHours: number;
+  warmHours: number | null;
+  warmestC: number;
+  onIceDays: number;
+  onIceC: number;
+  /** Number of the option by form and look. */
+  looks: { [formAndLook: string]: number };
+};
+
+export const NOTHING: Record = {
+  farmed: false,
+  frozenAtC: null,
+  frozenHours: 168,
+  warmHours: null,
+  warmestC: 10,
+  onIceDays: 1,
+  onIceC: 0,
+  looks: {},
+};
+
+/** Answers to the looks of one form. */
+export function answersOf(record: Record, form: string): { [look: string]: number } {
+  return Object.fromEntries(
+    Object.entries(record.looks)
+      .filter(([key]) => key.startsWith(`${form}.`))
+      .map(([key, option]) => [key.slice(form.length + 1), option]),
+  );
+}
+
+/** Which list of looks a piece asks for. */
+export function formOf(cut: string, state: string): "whole" | "fillet" | "frozen" {
+  if (state === "frozen") return "frozen";
+  return cut.startsWith("whole") || cut === "small_whole" ? "whole" : "fillet";
+}
