@@ -1,5 +1,6 @@
 export { Choice } from "./Choice";
 export { Dial } from "./Dial";
 export { Failure, FieldError, type Problem } from "./Failure";
+export { Fold } from "./Fold";
 export { NumberField } from "./NumberField";
 export { UnitsContext, useUnits } from "./units";

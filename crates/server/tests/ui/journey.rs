@@ -96,7 +96,7 @@ async fn a_cook_goes_the_whole_way() {
     person.click("way-slow_bake").await;
 
     let request = json!({
-        "piece": { "fish": "monkfish", "cut": "fillet", "thickness_mm": 30, "thin_end_mm": 20,
+        "piece": { "fish": "monkfish", "cut": "loin", "thickness_mm": 30, "thin_end_mm": 20,
                    "mass_g": 170, "pieces": 2, "skin": "off", "start_c": 6 },
         "method": { "kind": "slow_bake" },
         "target": { "level": "medium" }

@@ -2,5 +2,6 @@
 #![allow(clippy::unwrap_used, missing_docs)]
 
 mod browser;
+mod counter;
 mod journey;
 mod screenshots;

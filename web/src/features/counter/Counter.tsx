@@ -16,7 +16,7 @@ import { Kept } from "./Kept";
 import { Mind } from "./Mind";
 import { OwnFish } from "./OwnFish";
 import { Portions } from "./Portions";
-import { NOTHING, type Record } from "./record";
+import { knownOf, NOTHING, type Record } from "./record";
 import { Thaw } from "./Thaw";
 import { useAnswer } from "./useAnswer";
 import { useShelf } from "./useShelf";
@@ -52,7 +52,8 @@ const FREEZER_C = -18;
 export function Counter() {
   const { piece, change, query } = usePiece();
   const [tab, setTab] = useState<Tab>("piece");
-  const [record, setRecord] = useStored<Record>("cindo.record", NOTHING);
+  const [stored, setRecord] = useStored<Record>("cindo.record", NOTHING);
+  const record = knownOf(stored, piece.fish);
   const shelf = useShelf();
   const list = useQuery({
     queryKey: ["fish"],
@@ -99,7 +100,7 @@ export function Counter() {
       thicknessMm: usual,
       thinEndMm: piece.thinEndMm === null ? null : Math.round(usual * 0.55),
     });
-    setRecord({ ...NOTHING });
+    setRecord({ ...NOTHING, of: f.key });
   };
   return (
     <div className="max-w-[1196px] px-4 md:px-8 pt-5 pb-8">
@@ -138,6 +139,7 @@ export function Counter() {
               {{
                 piece: () => (
                   <InHand
+                    key={`${piece.fish} ${piece.cut}`}
                     piece={piece}
                     body={fish?.body ?? "round"}
                     change={change}

@@ -39,10 +39,10 @@ export function Fresh({ piece, forms, record, setRecord }: Props) {
           const most = Math.max(...look.options.map((o) => o.points));
           return (
             <div key={look.key}>
-              <h3 className="hair-b pb-1">
+              <h2 className="hair-b pb-1 text-body">
                 <span className="block font-semibold">{look.name}</span>
                 <span className="block text-small quiet">{look.place}</span>
-              </h3>
+              </h2>
               <fieldset aria-label={look.name}>
                 {look.options.map((option, i) => {
                   const on = answers[look.key] === i;

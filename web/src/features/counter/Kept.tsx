@@ -149,6 +149,7 @@ function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps) {
     });
     setRecord({
       ...NOTHING,
+      of: lot.fish,
       onIceDays: item.lot_today?.days ?? 0,
       onIceC: Math.max(lot.kept_c, -3),
       frozenAtC: item.lot_today?.parasites_killed ? (lot.frozen_at_c ?? null) : null,

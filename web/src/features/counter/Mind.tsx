@@ -1,7 +1,7 @@
 // The dangers of this fish for this eater at this target, and what would settle them.
 import { api } from "../../api";
 import { isWhole, type Piece, target, which } from "../../piece";
-import { NumberField } from "../../ui";
+import { Fold, NumberField } from "../../ui";
 import type { Record } from "./record";
 import { useAnswer } from "./useAnswer";
 
@@ -72,8 +72,7 @@ export function Mind({ piece, record, setRecord }: Props) {
         </ul>
       )}
       {(parasites || histamine) && (
-        <details className="mt-1" data-testid="known" open={problem !== null || undefined}>
-          <summary className="pick">What is known of it</summary>
+        <Fold summary="What is known of it" wrong={problem !== null} testId="known">
           <div className="grid grid-cols-2 gap-x-6 gap-y-1">
             {parasites && (
               <>
@@ -160,7 +159,7 @@ export function Mind({ piece, record, setRecord }: Props) {
               </>
             )}
           </div>
-        </details>
+        </Fold>
       )}
     </section>
   );

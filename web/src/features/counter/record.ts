@@ -1,5 +1,7 @@
 // What is known of the fish in hand beyond its shape: how it was kept and frozen.
 export type Record = {
+  /** Of which fish this is known: of another one nothing is. */
+  of: string;
   farmed: boolean;
   frozenAtC: number | null;
   frozenHours: number;
@@ -12,6 +14,7 @@ export type Record = {
 };
 
 export const NOTHING: Record = {
+  of: "",
   farmed: false,
   frozenAtC: null,
   frozenHours: 168,
@@ -21,6 +24,11 @@ export const NOTHING: Record = {
   onIceC: 0,
   looks: {},
 };
+
+/** What is known of the fish in hand; nothing that was said of another. */
+export function knownOf(record: Record, fish: string): Record {
+  return record.of === fish ? record : { ...NOTHING, of: fish };
+}
 
 /** Answers to the looks of one form. */
 export function answersOf(record: Record, form: string): { [look: string]: number } {

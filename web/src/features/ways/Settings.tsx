@@ -1,5 +1,5 @@
 import type { Plan, Setting } from "../../api";
-import { Choice, Dial, useUnits } from "../../ui";
+import { Choice, Dial, Fold, useUnits } from "../../ui";
 import { type Quantity, rise } from "../../units";
 import type { SettingValue } from "./useSettings";
 
@@ -34,17 +34,22 @@ export function Settings({ settings, ...rest }: Props) {
           <Control key={s.key} setting={s} {...rest} />
         ))}
       {finer.length > 0 && (
-        <details className="fold" open={wrong || undefined} data-testid="finer">
-          <summary className="pick">
-            Finer: {finer.map((s) => s.name.toLowerCase()).join(", ")}
-            {changed > 0 && <b>, {changed} changed</b>}
-          </summary>
+        <Fold
+          wrong={wrong}
+          testId="finer"
+          summary={
+            <>
+              Finer: {finer.map((s) => s.name.toLowerCase()).join(", ")}
+              {changed > 0 && <b>, {changed} changed</b>}
+            </>
+          }
+        >
           <div className="grid gap-y-2 pt-1">
             {finer.map((s) => (
               <Control key={s.key} setting={s} {...rest} />
             ))}
           </div>
-        </details>
+        </Fold>
       )}
     </div>
   );
