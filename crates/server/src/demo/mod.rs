@@ -1,9 +1,10 @@
 //! The demo kitchen: an invented harbour canteen and what it cooked in the last days.
 
 use crate::error::RequestError;
-use crate::routes::card_answered;
+use crate::routes::{card_answered, shelf_row};
+use crate::store::shelf::NewShelf;
 use crate::store::{self, Store};
-use crate::wire::{self, CardNew};
+use crate::wire::{self, CardNew, LotWire, ShelfBody, ShelfNew};
 use jiff::tz::TimeZone;
 use jiff::{Timestamp, ToSpan};
 use serde::Deserialize;
@@ -37,5 +38,53 @@ pub fn fill(store: &Store, now: Timestamp) -> Result<(), RequestError> {
         row.note.clone_from(&demo.note);
         store::add(&mut connection, &row).map_err(RequestError::ours)?;
     }
+    let rows = shelf(now)?;
+    store::shelf::add(&mut connection, &rows).map_err(RequestError::ours)?;
     Ok(())
+}
+
+#[derive(Debug, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct DemoShelf {
+    items: Vec<ShelfNew>,
+    lots: Vec<DemoLot>,
+}
+
+/// A lot with its days counted from today.
+#[derive(Debug, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct DemoLot {
+    name: String,
+    fish: String,
+    received_days_ago: i64,
+    received_c: f64,
+    kept_c: f64,
+    frozen_days_ago: Option<i64>,
+    frozen_at_c: Option<f64>,
+    use_by_in_days: Option<i64>,
+}
+
+fn shelf(now: Timestamp) -> Result<Vec<NewShelf>, RequestError> {
+    let demo: DemoShelf = wire::read(include_bytes!("shelf.json"))?;
+    let today = now.to_zoned_datetime(TimeZone::system()).date();
+    let day = |from_today: i64| {
+        let date = today.checked_add(from_today.days());
+        date.map(|d| d.to_string()).map_err(RequestError::ours)
+    };
+    let mut things = demo.items;
+    for lot in demo.lots {
+        things.push(ShelfNew {
+            name: lot.name,
+            body: ShelfBody::Lot(LotWire {
+                fish: lot.fish,
+                received: day(-lot.received_days_ago)?,
+                received_c: lot.received_c,
+                kept_c: lot.kept_c,
+                frozen: lot.frozen_days_ago.map(|d| day(-d)).transpose()?,
+                frozen_at_c: lot.frozen_at_c,
+                use_by: lot.use_by_in_days.map(day).transpose()?,
+            }),
+        });
+    }
+    things.iter().map(shelf_row).collect()
 }

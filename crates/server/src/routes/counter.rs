@@ -75,7 +75,10 @@ fn item(row: ShelfRow) -> Result<ShelfItem, RequestError> {
 }
 
 /// Checks a thing and makes its row.
-fn row(new: &ShelfNew) -> Result<NewShelf, RequestError> {
+///
+/// # Errors
+/// Whatever the core refuses, and a name that is none.
+pub fn row(new: &ShelfNew) -> Result<NewShelf, RequestError> {
     let name = new.name.trim();
     if name.is_empty() || name.chars().count() > MOST_NAME {
         return Err(RequestError::Field {

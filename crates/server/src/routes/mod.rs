@@ -16,6 +16,7 @@ use serde::de::DeserializeOwned;
 use utoipa::OpenApi;
 
 pub use cards::answered as card_answered;
+pub use counter::row as shelf_row;
 
 /// Everything the server offers, described.
 #[derive(Debug, OpenApi)]

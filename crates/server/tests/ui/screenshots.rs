@@ -24,6 +24,26 @@ async fn screenshots() {
             "/ways/sear_skin_first?fish=hake&cut=fillet&mm=25&thin=14&g=170&n=2&skin=on&at=8",
         ),
         ("book", "/book/2"),
+        (
+            "counter-whole",
+            "/?fish=sea_bass&cut=whole_round&mm=44&g=520&n=2&bone=1&scored=1&at=5",
+        ),
+        (
+            "counter-fresh",
+            "/?fish=mackerel&cut=whole_round&mm=32&g=300&n=4&bone=1",
+        ),
+        (
+            "counter-portions",
+            "/?fish=haddock&cut=fillet&mm=26&thin=9&g=170&n=6",
+        ),
+        (
+            "counter-thaw",
+            "/?fish=tuna&cut=loin&mm=45&g=600&n=1&skin=off&state=frozen&at=-18",
+        ),
+        (
+            "counter-kept",
+            "/?fish=hake&cut=loin&mm=28&thin=20&g=170&n=6",
+        ),
     ];
     for (size, night) in [
         ((1280, 800), false),
@@ -40,6 +60,14 @@ async fn screenshots() {
             person
                 .until("drawn", "return document.querySelectorAll('h1').length > 0")
                 .await;
+            if let Some(tab) = name.strip_prefix("counter-").filter(|tab| *tab != "whole") {
+                person.click(&format!("tab-{tab}")).await;
+            }
+            if name == "counter-fresh" {
+                for look in ["smell-1", "eyes-0", "gills-1", "skin-0", "flesh-0"] {
+                    person.click(&format!("look-{look}")).await;
+                }
+            }
             tokio::time::sleep(Duration::from_millis(1500)).await;
             let suffix = match (night, size.0) {
                 (true, _) => "-night",

@@ -38,7 +38,7 @@ const TABS = [
   { key: "piece", name: "The piece" },
   { key: "fresh", name: "Is it fresh" },
   { key: "portions", name: "Cut it up" },
-  { key: "buy", name: "How much to buy" },
+  { key: "buy", name: "Buy" },
   { key: "thaw", name: "Thaw" },
   { key: "kept", name: "Kept" },
   { key: "own", name: "Own fish" },

@@ -14,7 +14,7 @@ type Props = {
   height: number;
 };
 
-const PAD = { left: 64, right: 64, top: 18, bottom: 34 };
+const PAD = { left: 96, right: 40, top: 18, bottom: 34 };
 const MIN_MM = 2;
 const MAX_MM = 120;
 /** How deep the body is against its thickness, as fish of the shape are drawn. */

@@ -195,7 +195,7 @@ function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps) {
               >
                 <span className="font-semibold">{item.name}</span>
                 <span className="block text-small quiet">
-                  {today && `${today.days} days here`}
+                  {today && (today.days === 1 ? "1 day here" : `${today.days} days here`)}
                   {today?.left_days &&
                     `, ${today.left_days.map((d) => d.toFixed(0)).join(" to ")} left on ice`}
                   {today?.parasites_killed && ", frozen against worms"}
