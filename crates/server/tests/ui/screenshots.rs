@@ -56,6 +56,15 @@ async fn screenshots() {
             person.click("night").await;
         }
         for (name, path) in views {
+            let suffix = match (night, size.0) {
+                (true, _) => "-night",
+                (_, 500) => "-phone",
+                _ => "",
+            };
+            // A few of the second and third set are enough.
+            if !suffix.is_empty() && !matches!(name, "card" | "ways") {
+                continue;
+            }
             person.open(path).await;
             person
                 .until("drawn", "return document.querySelectorAll('h1').length > 0")
@@ -69,15 +78,6 @@ async fn screenshots() {
                 }
             }
             tokio::time::sleep(Duration::from_millis(1500)).await;
-            let suffix = match (night, size.0) {
-                (true, _) => "-night",
-                (_, 500) => "-phone",
-                _ => "",
-            };
-            // A few of the second and third set are enough.
-            if !suffix.is_empty() && !matches!(name, "card" | "ways") {
-                continue;
-            }
             let png = person.client.screenshot().await.unwrap();
             std::fs::write(root.join(format!("{name}{suffix}.png")), png).unwrap();
         }

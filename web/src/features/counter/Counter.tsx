@@ -264,7 +264,7 @@ function Facts({ piece, fish, list, problem, change }: FactsProps) {
       <div className="relative">
         <Choice
           label="Cut"
-          columns
+          columns={more || !fish}
           options={cuts}
           value={piece.cut}
           onChange={(cut) =>
