@@ -6,6 +6,7 @@ export type Piece = {
   cut: string;
   thicknessMm: number;
   thinEndMm: number | null;
+  widthMm: number;
   massG: number;
   pieces: number;
   skin: "on" | "off";
@@ -30,6 +31,7 @@ export const FIRST: Piece = {
   cut: "fillet",
   thicknessMm: 25,
   thinEndMm: 14,
+  widthMm: 60,
   massG: 170,
   pieces: 2,
   skin: "on",
@@ -56,6 +58,7 @@ export function toQuery(piece: Piece): URLSearchParams {
     at: String(piece.startC),
   });
   if (piece.thinEndMm !== null) query.set("thin", String(piece.thinEndMm));
+  if (piece.widthMm !== FIRST.widthMm) query.set("wide", String(piece.widthMm));
   if (piece.level) query.set("level", piece.level);
   if (piece.atRisk) query.set("eater", "risk");
   if (piece.state !== "fresh") query.set("state", piece.state);
@@ -76,6 +79,7 @@ export function fromQuery(query: URLSearchParams): Piece | null {
     cut: query.get("cut") ?? FIRST.cut,
     thicknessMm: number("mm", FIRST.thicknessMm),
     thinEndMm: query.has("thin") ? number("thin", FIRST.thicknessMm) : null,
+    widthMm: number("wide", FIRST.widthMm),
     massG: number("g", FIRST.massG),
     pieces: Math.round(number("n", 1)),
     skin: query.get("skin") === "off" ? "off" : "on",
@@ -120,6 +124,7 @@ export function asked(piece: Piece): PieceAsked {
     cut: piece.cut,
     thickness_mm: piece.thicknessMm,
     ...(piece.thinEndMm === null ? {} : { thin_end_mm: piece.thinEndMm }),
+    ...(piece.widthMm === FIRST.widthMm ? {} : { width_mm: piece.widthMm }),
     mass_g: piece.massG,
     pieces: piece.pieces,
     skin: piece.skin,
@@ -143,6 +148,7 @@ export function fromRequest(request: Pick<PlanRequest, "piece" | "target">): Pie
     cut: p.cut ?? "fillet",
     thicknessMm: p.thickness_mm,
     thinEndMm: p.thin_end_mm ?? null,
+    widthMm: p.width_mm ?? FIRST.widthMm,
     massG: p.mass_g ?? FIRST.massG,
     pieces: p.pieces ?? 1,
     skin: p.skin === "off" ? "off" : "on",

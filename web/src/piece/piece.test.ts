@@ -7,7 +7,7 @@ describe("the piece in an address", () => {
     for (const piece of [
       FIRST,
       { ...FIRST, thinEndMm: null, level: "well", skin: "off" as const, startC: -0.5 },
-      { ...FIRST, atRisk: true, state: "frozen" as const, startC: -18, bone: true, scored: true },
+      { ...FIRST, atRisk: true, state: "frozen" as const, startC: -18, bone: true, widthMm: 45 },
       {
         ...FIRST,
         own: {

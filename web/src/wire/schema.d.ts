@@ -1145,6 +1145,11 @@ export interface components {
              * @description Thin end, mm.
              */
             thin_end_mm?: number | null;
+            /**
+             * Format: double
+             * @description Width across the piece, mm; 60 when not said.
+             */
+            width_mm?: number | null;
         };
         /** @description Times out. */
         PlanAnswer: {

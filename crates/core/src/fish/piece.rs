@@ -143,6 +143,8 @@ pub struct PieceAsked {
     pub skin: Option<String>,
     /// Temperature at the start, C; 8 when not said, -18 when it is frozen.
     pub start_c: Option<f64>,
+    /// Width of a portion, mm; 60 when not said.
+    pub width_mm: Option<f64>,
     /// A fish of the kitchen's own, in place of a key.
     pub own: Option<Species>,
     /// fresh, thawed or frozen; by the temperature when not said.
@@ -176,6 +178,8 @@ pub struct Piece {
     pub skin: Skin,
     /// Temperature at the start.
     pub start: Celsius,
+    /// Width across the piece, mm.
+    pub width_mm: f64,
     /// Fresh, thawed or frozen.
     pub state: State,
     /// The bone is in.
@@ -195,8 +199,10 @@ const FREEZER_C: f64 = -18.0;
 /// From hard frozen to a warm kitchen, C. Below -1 it starts frozen.
 const START_RANGE_C: (f64, f64) = (-35.0, 35.0);
 
-/// Width of a portion cut from a side, m. common practice, no source.
-const PORTION_WIDTH_M: f64 = 0.06;
+/// Width of a portion cut from a side, mm. common practice, no source.
+const PORTION_WIDTH_MM: f64 = 60.0;
+/// Widths that a portion can have, mm.
+const WIDTHS_MM: (f64, f64) = (5.0, 400.0);
 
 /// E of a brick heated from all sides, for surfaces that conduct well (Bi above 5) and cores
 /// that are done about two thirds of the way.
@@ -317,6 +323,12 @@ impl Piece {
             pieces,
             skin,
             start: Celsius::new("piece.start_c", start_c)?,
+            width_mm: checked(
+                "piece.width_mm",
+                asked.width_mm.unwrap_or(PORTION_WIDTH_MM),
+                WIDTHS_MM,
+                "mm",
+            )?,
             state,
             bone: asked.bone,
             scales: asked.scales,
@@ -343,7 +355,7 @@ impl Piece {
     }
 
     /// Equivalent heat transfer dimensionality where every side is heated alike, as in oil or
-    /// liquid. A flat portion counts as a brick 60 mm wide, as long as its mass makes it, a
+    /// liquid. A flat portion counts as a brick as wide as it is said and as long as its mass makes it, a
     /// medallion as one as wide and long as it is across: see [`brick_dimensionality`].
     pub fn dimensionality_all_round(&self) -> f64 {
         if self.cut.dimensionality() > 1.0 {
@@ -355,8 +367,8 @@ impl Piece {
             let across_m = (covers_m2 * 4.0 / std::f64::consts::PI).sqrt();
             return brick_dimensionality(a_m, across_m, across_m);
         }
-        let length_m = covers_m2 / PORTION_WIDTH_M;
-        brick_dimensionality(a_m, PORTION_WIDTH_M, length_m)
+        let width_m = 1e-3 * self.width_mm;
+        brick_dimensionality(a_m, width_m, covers_m2 / width_m)
     }
 
     /// What it is called in a sentence.

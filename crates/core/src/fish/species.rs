@@ -279,6 +279,34 @@ mod tests {
         }
     }
 
+    /// Huss 1995, days on melting ice (from memory).
+    #[test]
+    fn published_shelf_life_on_ice() {
+        for (key, days) in [
+            ("cod", [9.0, 15.0]),
+            ("haddock", [9.0, 15.0]),
+            ("whiting", [7.0, 9.0]),
+            ("hake", [7.0, 15.0]),
+            ("plaice", [7.0, 18.0]),
+            ("sole", [7.0, 18.0]),
+            ("halibut", [21.0, 24.0]),
+            ("sardine", [3.0, 8.0]),
+            ("trout", [9.0, 11.0]),
+            ("tilapia", [10.0, 27.0]),
+            ("carp", [16.0, 21.0]),
+        ] {
+            let fish = Species::find(key).unwrap();
+            assert_eq!(fish.ice_days, days, "{key}");
+            assert!(fish.ice_source.starts_with("HUSS-1995"), "{key}");
+        }
+        // Summer herring 2 to 6, winter 7 to 12; mackerel 4 to 19, usually 7 to 10.
+        let within = |key: &str, [low, high]: [f64; 2]| {
+            let [a, b] = Species::find(key).unwrap().ice_days;
+            low <= a && b <= high
+        };
+        assert!(within("herring", [2.0, 12.0]) && within("mackerel", [4.0, 19.0]));
+    }
+
     #[test]
     fn a_fish_of_ones_own_is_held_to_the_same_rules() {
         let own = (*Species::all()[0]).clone();

@@ -90,13 +90,19 @@ fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
         "oil" => "Oil it",
         _ => "Pat it dry",
     };
+    let mut prepare = Step::new(
+        -900.0,
+        Act::Prepare,
+        format!("{coat}; line the tray, heat the oven"),
+    )
+    .at_c(chosen.number("oven_c").unwrap_or_default());
+    prepare = match chosen.word("coating") {
+        Ok("crust") => prepare.caution("allergens", "Nuts, mustard and egg: say so."),
+        Ok("butter") => prepare.caution("allergens", "Milk: say so."),
+        _ => prepare,
+    };
     let mut steps = vec![
-        Step::new(
-            -900.0,
-            Act::Prepare,
-            format!("{coat}; line the tray, heat the oven"),
-        )
-        .at_c(chosen.number("oven_c").unwrap_or_default()),
+        prepare,
         Step::new(0.0, Act::Start, "Into the upper third of the oven").caution(
             "hot_tray",
             "Tray and steam burn: open the door away from you.",

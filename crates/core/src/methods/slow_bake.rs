@@ -108,8 +108,12 @@ fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
     } else {
         "heat the oven, no fan"
     };
+    let mut prepare = Step::new(-900.0, Act::Prepare, format!("{coat}; {heat}")).at_c(oven_c);
+    if chosen.word("coating") == Ok("butter") {
+        prepare = prepare.caution("allergens", "Milk: say so.");
+    }
     let mut steps = vec![
-        Step::new(-900.0, Act::Prepare, format!("{coat}; {heat}")).at_c(oven_c),
+        prepare,
         Step::new(0.0, Act::Start, "Into the middle of the oven, skin down").caution(
             "hot_handle",
             "Dish and handle stay hot: lay a cloth over them when they come out.",

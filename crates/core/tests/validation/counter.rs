@@ -354,3 +354,77 @@ fn published_food_safety_target_meets_the_food_code() {
         assert!(met > Method::all().len() / 3, "{key}: {met}");
     }
 }
+
+/// From a sliver of sole to a frozen block of tuna: each can be described, and each finds a way.
+#[test]
+fn twelve_pieces_each_find_a_way() {
+    use cindo_core::methods::Kitchen;
+    use cindo_core::plan::{RankAsked, Wishes, rank};
+    let pieces = [
+        ("sole", "fillet", 5.0, 60.0, None),
+        ("plaice", "whole_flat", 24.0, 420.0, None),
+        ("hake", "loin", 35.0, 190.0, None),
+        ("sardine", "small_whole", 16.0, 60.0, None),
+        ("mackerel", "butterfly", 12.0, 220.0, None),
+        ("skate", "wing", 20.0, 260.0, None),
+        ("monkfish", "medallion", 25.0, 90.0, None),
+        ("salmon", "cubes", 28.0, 30.0, None),
+        ("sea_bass", "whole_round", 48.0, 600.0, None),
+        ("halibut", "steak", 32.0, 240.0, None),
+        ("cod", "fillet", 25.0, 170.0, Some("frozen")),
+        ("tuna", "loin", 60.0, 900.0, Some("frozen")),
+    ];
+    for (key, cut, mm, mass_g, state) in pieces {
+        let ways = rank(&RankAsked {
+            piece: PieceAsked {
+                fish: Some(key.into()),
+                cut: Some(cut.into()),
+                thickness_mm: Some(mm),
+                mass_g: Some(mass_g),
+                state: state.map(Into::into),
+                bone: cut.starts_with("whole"),
+                ..PieceAsked::default()
+            },
+            target: TargetAsked::Usual,
+            kitchen: Kitchen::SEA_LEVEL,
+            wishes: Wishes::default(),
+            field: None,
+        })
+        .unwrap();
+        let reached = ways.iter().filter_map(|w| w.plan.as_ref()).filter(|plan| {
+            let middle = 0.5 * (plan.band.low_c + plan.band.high_c);
+            (plan.outcome.core_peak_c - middle).abs() < 0.6
+        });
+        assert!(reached.count() >= 5, "{key} {cut}");
+    }
+}
+
+/// A narrow piece is reached from its sides too, in oil and in liquid.
+#[test]
+fn law_a_narrower_piece_in_oil_is_done_sooner() {
+    use cindo_core::methods::Kitchen;
+    use cindo_core::plan::{MethodAsked, PlanAsked, plan};
+    let off_s = |width_mm: f64| {
+        plan(&PlanAsked {
+            piece: PieceAsked {
+                fish: Some("cod".into()),
+                thickness_mm: Some(25.0),
+                width_mm: Some(width_mm),
+                mass_g: Some(600.0), // so heavy that a wide one is not short
+                ..PieceAsked::default()
+            },
+            method: MethodAsked {
+                kind: "deep_fry_batter".into(),
+                settings: vec![],
+            },
+            target: TargetAsked::Usual,
+            kitchen: Kitchen::SEA_LEVEL,
+            range: false,
+            field: None,
+            late_s: 0.0,
+        })
+        .unwrap()
+        .off_heat_s
+    };
+    assert!(off_s(30.0) < off_s(60.0) && off_s(60.0) < off_s(150.0));
+}

@@ -310,3 +310,17 @@ pub fn published_weight_loss_of_cooked_fish() {
     assert!(juice_share(40.0, 0.01) < juice_share(50.0, 0.01));
     assert!(juice_share(60.0, 0.15) < juice_share(60.0, 0.01));
 }
+
+/// Whatever is put round the fish that some cannot eat is said on the card.
+#[test]
+fn coats_name_their_allergens() {
+    let says = |kind: &str, coating: Option<&str>, part: &str| {
+        let settings: Vec<_> = coating.map(|c| ("coating", word(c))).into_iter().collect();
+        let plan = planned(kind, &settings, &cod());
+        let mut cautions = plan.steps.iter().flat_map(|s| &s.cautions);
+        cautions.any(|c| c.code == "allergens" && c.message.contains(part))
+    };
+    assert!(says("deep_fry_batter", None, "Wheat") && says("deep_fry_dusted", None, "Wheat"));
+    assert!(says("floured_pan_fry", None, "Milk") && says("hot_roast", Some("crust"), "Nuts"));
+    assert!(says("slow_bake", Some("butter"), "Milk") && !says("slow_bake", Some("oil"), ""));
+}

@@ -53,6 +53,9 @@ pub struct PieceWire {
     /// Temperature at the start, C; 8 when not said, -18 when frozen.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub start_c: Option<f64>,
+    /// Width across the piece, mm; 60 when not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub width_mm: Option<f64>,
     /// A fish of the kitchen's own, in place of `fish`.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub own_fish: Option<OwnFishWire>,
@@ -90,6 +93,7 @@ impl From<&PieceWire> for PieceAsked {
             pieces: wire.pieces,
             skin: wire.skin.clone(),
             start_c: wire.start_c,
+            width_mm: wire.width_mm,
             own: wire.own_fish.as_ref().map(OwnFishWire::species),
             state: wire.state.clone(),
             bone: wire.bone,

@@ -413,6 +413,15 @@ function InHand({ piece, body, problem, change }: InHandProps) {
               testId="thin"
               onChange={(thinEndMm) => change({ thinEndMm })}
             />
+            <NumberField
+              label="Width"
+              quantity="millimetre"
+              value={piece.widthMm}
+              field="piece.width_mm"
+              problem={problem}
+              testId="width"
+              onChange={(widthMm) => change({ widthMm })}
+            />
             <button
               type="button"
               className="pick mt-5"

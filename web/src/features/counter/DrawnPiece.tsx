@@ -13,9 +13,9 @@ const PAD = { left: 64, right: 64, top: 18, bottom: 34 };
 const MIN_MM = 2;
 const MAX_MM = 120;
 
-/** Length along the cut that is drawn, mm: a portion about 70 mm wide of the weight given. */
-function drawnLengthMm(massG: number, meanMm: number): number {
-  return Math.min(Math.max((massG * 1000) / 1.05 / (70 * meanMm), 60), 260);
+/** Length along the cut that is drawn, mm: a portion of the width and weight given. */
+function drawnLengthMm(massG: number, meanMm: number, widthMm: number): number {
+  return Math.min(Math.max((massG * 1000) / 1.05 / (widthMm * meanMm), 40), 300);
 }
 
 export function DrawnPiece({ piece, change, height }: Props) {
@@ -27,7 +27,11 @@ export function DrawnPiece({ piece, change, height }: Props) {
   const drawable = (mm: number) => Math.min(Math.max(mm, MIN_MM), MAX_MM);
   const thick = drawable(piece.thicknessMm);
   const thin = Math.min(drawable(piece.thinEndMm ?? thick), thick);
-  const lengthMm = drawnLengthMm(piece.massG, (thick + thin) / 2);
+  const lengthMm = drawnLengthMm(
+    piece.massG,
+    (thick + thin) / 2,
+    Math.min(Math.max(piece.widthMm, 5), 400),
+  );
   const roomX = Math.max(width - PAD.left - PAD.right, 100);
   const roomY = height - PAD.top - PAD.bottom;
   const tallest = Math.max(40, thick * 1.15);

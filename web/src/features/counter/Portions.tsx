@@ -93,6 +93,11 @@ export function Portions({ piece, change }: Props) {
               Cook the thick end&rsquo;s portion
             </button>
           </div>
+          <p className="text-small quiet max-w-[64ch]">
+            A damp cloth under the board, the knife away from you; run a finger against the flesh
+            for pin bones. Boards, knives and hands that touched it raw are washed before it is
+            cooked.
+          </p>
         </>
       )}
     </section>

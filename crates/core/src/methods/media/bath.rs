@@ -58,6 +58,7 @@ pub fn fryer_start(chosen: &Chosen, prepare: &str, lower: &str) -> Vec<Step> {
         )
         .at_c(chosen.number("oil_c").unwrap_or_default())
         .cues(&["A wooden spoon handle in the oil bubbles briskly."])
+        .caution("allergens", "Wheat: say so, and keep the oil apart.")
         .caution(
             "oil_fire",
             "Never leave it. On fire: lid on, heat off, no water.",
