@@ -48,7 +48,10 @@ export class Refused extends Error {
 
 const UNREACHABLE = "Cindo does not answer. What you typed is kept; try again in a moment.";
 
-const client = createClient<paths>({ baseUrl: "/" });
+const client = createClient<paths>({
+  baseUrl: globalThis.location.origin,
+  fetch: (request) => fetch(request),
+});
 
 type Answer<T> = { data?: T; error?: unknown; response: Response };
 

@@ -1,0 +1,262 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { type ReactNode, useState } from "react";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import type { Form, Notice } from "../../api";
+import { FIRST, type Piece } from "../../piece";
+import { Buy } from "./Buy";
+import { Fresh } from "./Fresh";
+import { Mind } from "./Mind";
+import { Portions } from "./Portions";
+import { NOTHING, type Record } from "./record";
+import { Thaw } from "./Thaw";
+
+/** Answers by path; remembers what was asked. */
+function server(answers: { [path: string]: (body: never) => [number, unknown] }) {
+  const asked: { path: string; body: unknown }[] = [];
+  // jsdom lays nothing out.
+  vi.stubGlobal(
+    "ResizeObserver",
+    class {
+      observe() {}
+      disconnect() {}
+    },
+  );
+  vi.stubGlobal("fetch", async (request: Request) => {
+    const path = new URL(request.url).pathname;
+    const body = JSON.parse(await request.text()) as never;
+    asked.push({ path, body });
+    const [status, answer] = answers[path]?.(body) ?? [500, {}];
+    return new Response(JSON.stringify(answer), {
+      status,
+      headers: { "content-type": "application/json" },
+    });
+  });
+  return asked;
+}
+
+const refusal = (field: string, message: string): [number, unknown] => [
+  422,
+  { error: { code: "out_of_range", field, message } },
+];
+
+function show(children: ReactNode) {
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  return render(<QueryClientProvider client={client}>{children}</QueryClientProvider>);
+}
+
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+const hake: Piece = { ...FIRST, thicknessMm: 30, thinEndMm: 10 };
+
+describe("is it fresh", () => {
+  const forms: Form[] = [
+    {
+      key: "fillet",
+      name: "fillet",
+      looks: [
+        {
+          key: "smell",
+          name: "Smell",
+          place: "close by",
+          options: [
+            { words: "clean", points: 0, refuse: false },
+            { words: "sour", points: 3, refuse: true },
+          ],
+        },
+      ],
+    },
+  ];
+
+  function Held() {
+    const [record, setRecord] = useState<Record>({ ...NOTHING, of: "hake" });
+    return <Fresh piece={hake} forms={forms} record={record} setRecord={setRecord} />;
+  }
+
+  it("sends what was seen, shows the days left, and takes an answer back", async () => {
+    const asked = server({
+      "/api/freshness": (body: { answers: { smell?: number } }) => [
+        200,
+        body.answers.smell === 1
+          ? { points: 3, most: 3, refuse: true, message: "Do not use it.", left_days: [0, 0] }
+          : { points: 0, most: 3, refuse: false, message: "Good.", left_days: [6, 13] },
+      ],
+    });
+    show(<Held />);
+    await screen.findByText("6 to 13");
+    fireEvent.click(screen.getByTestId("look-smell-1"));
+    await screen.findByText("Do not use it.");
+    expect(screen.queryByText(/left on ice/)).toBeNull();
+    expect(screen.getByTestId("look-smell-1").getAttribute("aria-pressed")).toBe("true");
+    fireEvent.click(screen.getByTestId("look-smell-1"));
+    await screen.findByText("6 to 13");
+    const last = asked.at(-1)?.body as { answers: object; kept: object };
+    expect(last.answers).toEqual({});
+    expect(last.kept).toEqual([{ at_c: 0, days: 1 }]);
+  });
+
+  it("says beside the field what does not do, and keeps what was typed", async () => {
+    server({ "/api/freshness": () => refusal("kept.at_c", "kept.at_c must be between -3 and 15") });
+    show(<Held />);
+    const field = screen.getByTestId("kept-c") as HTMLInputElement;
+    fireEvent.focus(field);
+    fireEvent.change(field, { target: { value: "40" } });
+    expect((await screen.findByRole("alert")).textContent).toContain("between -3 and 15");
+    expect(field.value).toBe("40");
+    expect(field.getAttribute("aria-invalid")).toBe("true");
+  });
+});
+
+describe("to mind", () => {
+  const notice = (code: string, weight: string): Notice => ({ code, weight, message: `${code}.` });
+
+  function Held({ piece }: { piece: Piece }) {
+    const [record, setRecord] = useState<Record>({ ...NOTHING, of: piece.fish });
+    return <Mind piece={piece} record={record} setRecord={setRecord} />;
+  }
+
+  it("asks about freezing only where worms are the danger, and sends what is known", async () => {
+    const asked = server({
+      "/api/notices": (body: { freezing?: object }) => [
+        200,
+        {
+          notices: body.freezing ? [] : [notice("parasites", "warn")],
+          at_risk_target: { low_c: 63, high_c: 66 },
+        },
+      ],
+    });
+    show(<Held piece={hake} />);
+    await screen.findByTestId("notice-parasites");
+    expect(screen.queryByTestId("chain")).toBeNull();
+    fireEvent.click(screen.getByTestId("was-frozen"));
+    await waitFor(() => expect(screen.queryByTestId("notice-parasites")).toBeNull());
+    expect((asked.at(-1)?.body as { freezing: object }).freezing).toEqual({
+      at_c: -20,
+      hours: 168,
+      solid_at_35: false,
+    });
+    // What settled it can still be taken back.
+    expect(screen.getByTestId("was-frozen").getAttribute("aria-pressed")).toBe("true");
+  });
+
+  it("asks about the cold chain of a histamine fish, thawed ones as once frozen", async () => {
+    const asked = server({
+      "/api/notices": () => [
+        200,
+        { notices: [notice("histamine", "note")], at_risk_target: { low_c: 63, high_c: 66 } },
+      ],
+    });
+    show(<Held piece={{ ...hake, fish: "mackerel", state: "thawed", atRisk: true }} />);
+    await screen.findByTestId("notice-histamine");
+    fireEvent.click(screen.getByTestId("chain"));
+    await waitFor(() =>
+      expect(asked.at(-1)?.body).toMatchObject({
+        at_risk: true,
+        warmth: { hours: 0, warmest_c: 10, was_frozen: true },
+      }),
+    );
+  });
+
+  it("is silent where there is nothing to say", async () => {
+    server({
+      "/api/notices": () => [200, { notices: [], at_risk_target: { low_c: 63, high_c: 66 } }],
+    });
+    show(<Held piece={hake} />);
+    await waitFor(() => expect(screen.getByTestId("mind").textContent).toBe(""));
+  });
+});
+
+describe("cut it up", () => {
+  const portion = (from: number, to: number, mm: number) => ({
+    from_share: from,
+    to_share: to,
+    mass_g: 510,
+    thick_mm: mm,
+    thin_mm: mm - 8,
+  });
+
+  it("hands the thick end's portion to the piece", async () => {
+    server({
+      "/api/portions": () => [
+        200,
+        { portions: [portion(0, 0.4, 30), portion(0.4, 1, 22)], trim_g: 0, even_share: 0.4 },
+      ],
+    });
+    const change = vi.fn();
+    show(<Portions piece={hake} change={change} />);
+    expect((await screen.findByTestId("portions")).textContent).toContain("2 of 510 g");
+    fireEvent.click(screen.getByTestId("take-portion"));
+    expect(change).toHaveBeenCalledWith({ massG: 510, pieces: 2, thicknessMm: 30, thinEndMm: 22 });
+  });
+
+  it("asks again when the tail is tucked, and says what is trimmed", async () => {
+    const asked = server({
+      "/api/portions": (body: { tail: string }) => [
+        200,
+        {
+          portions: [portion(0, 1, 30)],
+          trim_g: body.tail === "trimmed" ? 140 : 0,
+          even_share: 0.7,
+        },
+      ],
+    });
+    show(<Portions piece={hake} change={() => {}} />);
+    await screen.findByTestId("portions");
+    fireEvent.click(screen.getByText("trimmed square"));
+    await waitFor(() =>
+      expect(screen.getByTestId("portions").textContent).toContain("140 g trimmed"),
+    );
+    expect(asked.at(-1)?.body).toMatchObject({ tail: "trimmed", thick_mm: 30, thin_mm: 10 });
+  });
+});
+
+describe("buying and thawing", () => {
+  it("gives ranges in kilos, and one figure where there is no range", async () => {
+    server({
+      "/api/shopping": () => [
+        200,
+        {
+          served_g: 2040,
+          forms: [
+            { sold: "whole", buy_g: [4250, 5670], stock_g: [1400, 3100] },
+            { sold: "fillet", buy_g: [2040, 2040], stock_g: [0, 0] },
+          ],
+        },
+      ],
+    });
+    show(<Buy piece={hake} />);
+    const table = await screen.findByTestId("buy");
+    expect(table.textContent).toContain("4.3 kg to 5.7 kg");
+    expect(table.textContent).toContain("2.0 kg");
+    expect(table.textContent).toContain("none");
+  });
+
+  it("offers to call a fresh piece frozen before it thaws anything", () => {
+    const asked = server({});
+    const change = vi.fn();
+    show(<Thaw piece={hake} change={change} />);
+    fireEvent.click(screen.getByText("It is frozen"));
+    expect(change).toHaveBeenCalledWith({ state: "frozen", startC: -18 });
+    expect(asked).toHaveLength(0);
+  });
+
+  it("marks a thaw that takes too long, in steps a cook can use", async () => {
+    server({
+      "/api/thaw": (body: { how: string }) => [
+        200,
+        body.how === "water"
+          ? { thawed_s: 20100, above_5c_s: 18000, most_above_5c_s: 14400, within_limit: false }
+          : { thawed_s: 76320, above_5c_s: 0, most_above_5c_s: 14400, within_limit: true },
+      ],
+    });
+    show(<Thaw piece={{ ...hake, state: "frozen", startC: -18 }} change={() => {}} />);
+    await waitFor(() =>
+      expect(screen.getByTestId("thaw-fridge").textContent).toBe("21 hwithin the limit"),
+    );
+    await waitFor(() => expect(screen.getByTestId("thaw-water").textContent).toContain("too long"));
+    expect(screen.getByText(/above fridge cold for 5 h; at most 4 h/)).toBeTruthy();
+  });
+});

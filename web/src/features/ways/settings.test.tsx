@@ -1,0 +1,104 @@
+import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { afterEach, describe, expect, it, vi } from "vitest";
+import type { Setting } from "../../api";
+import { Settings } from "./Settings";
+
+afterEach(cleanup);
+
+const SETTINGS: Setting[] = [
+  {
+    key: "oil_c",
+    name: "Oil temperature",
+    finer: false,
+    control: { takes: "number", value: 175, min: 130, max: 205, step: 1, unit: "C", default: 175 },
+  },
+  {
+    key: "drop_k",
+    name: "Oil may drop by",
+    finer: true,
+    control: { takes: "number", value: 15, min: 5, max: 50, step: 1, unit: "K", default: 15 },
+  },
+  {
+    key: "fat",
+    name: "Fat",
+    finer: true,
+    control: {
+      takes: "choice",
+      value: "butter",
+      options: [
+        { key: "butter", name: "whole butter" },
+        { key: "ghee", name: "clarified butter" },
+      ],
+      default: "butter",
+    },
+  },
+  {
+    key: "coating",
+    name: "Coat of",
+    finer: false,
+    control: {
+      takes: "choice",
+      value: "batter",
+      options: [{ key: "batter", name: "batter" }],
+      default: "batter",
+    },
+  },
+];
+const FATS = [
+  { key: "butter", name: "whole butter", smoke_c: [120, 175], margin_k: -55 },
+  { key: "ghee", name: "clarified butter", smoke_c: [235, 250], margin_k: 60 },
+];
+
+function show(
+  asked: { [key: string]: unknown },
+  problem: { field: string; message: string } | null,
+) {
+  const onChange = vi.fn();
+  const view = (p: typeof problem) => (
+    <Settings settings={SETTINGS} fats={FATS} asked={asked} problem={p} onChange={onChange} />
+  );
+  const { rerender } = render(view(problem));
+  return { onChange, again: (p: typeof problem) => rerender(view(p)) };
+}
+
+const fold = () => screen.getByTestId("finer") as HTMLDetailsElement;
+
+describe("settings of a way", () => {
+  it("folds away what most leave alone and counts what was changed", () => {
+    show({ fat: "ghee" }, null);
+    expect(fold().open).toBe(false);
+    expect(fold().querySelector("summary")?.textContent).toBe(
+      "Finer: oil may drop by, fat, 1 changed",
+    );
+    // What cannot be chosen is no setting.
+    expect(screen.queryByText("Coat of")).toBeNull();
+  });
+
+  it("opens by itself when something in it is wrong, and stays open when it is mended", () => {
+    const { again } = show({}, null);
+    again({ field: "method.drop_k", message: "method.drop_k must be between 5 and 50 K, not 90" });
+    expect(fold().open).toBe(true);
+    expect(screen.getByRole("alert").textContent).toContain("between 5 and 50");
+    again(null);
+    expect(fold().open).toBe(true);
+  });
+
+  it("says how far each fat is from its smoke point", () => {
+    const { onChange } = show({}, null);
+    const [butter, ghee] = screen.getAllByRole("radio");
+    expect(butter?.textContent).toContain("smokes, 55 °C over");
+    expect(ghee?.textContent).toContain("60 °C left");
+    fireEvent.keyDown(butter as HTMLElement, { key: "ArrowDown" });
+    expect(onChange).toHaveBeenCalledWith(SETTINGS[2], "ghee");
+  });
+
+  it("takes a typed number and the same number dragged", () => {
+    const { onChange } = show({}, null);
+    fireEvent.change(screen.getByLabelText("Oil temperature, typed"), { target: { value: "182" } });
+    expect(onChange).toHaveBeenLastCalledWith(SETTINGS[0], 182);
+    fireEvent.change(screen.getByLabelText("Oil temperature"), { target: { value: "190" } });
+    expect(onChange).toHaveBeenLastCalledWith(SETTINGS[0], 190);
+    fireEvent.change(screen.getByLabelText("Oil temperature, typed"), { target: { value: "hot" } });
+    expect(onChange).toHaveBeenCalledTimes(2);
+  });
+});
