@@ -31,7 +31,7 @@ export function Doneness({ fish, safety, level, onChange, problem }: Props) {
       <h2 id="doneness-name" className="text-small quiet">
         Done how, in the middle after the rest
       </h2>
-      <div className="relative h-[104px] mt-1">
+      <div className="relative h-[104px] mt-4">
         <div
           role="radiogroup"
           aria-labelledby="doneness-name"

@@ -145,7 +145,14 @@ function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps) {
       level: piece.atRisk ? piece.level : null,
       startC: lot.kept_c,
       state: frozen ? "frozen" : lot.frozen ? "thawed" : "fresh",
-      ...(row ? { thicknessMm: row.thickness_mm[1] ?? piece.thicknessMm, thinEndMm: null } : {}),
+      ...(row && row.key !== piece.fish
+        ? {
+            thicknessMm: row.thickness_mm[1] ?? piece.thicknessMm,
+            thinEndMm: null,
+            cut: row.cuts.includes(piece.cut) ? piece.cut : (row.cuts[0] ?? "fillet"),
+            skin: row.skin === "not_eaten" ? ("off" as const) : ("on" as const),
+          }
+        : {}),
     });
     setRecord({
       ...NOTHING,

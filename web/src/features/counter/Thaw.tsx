@@ -59,29 +59,26 @@ export function Thaw({ piece, change }: Props) {
   return (
     <section aria-label="Thawing" className="grid gap-y-2">
       {rows.map((row) => (
-        <div
-          key={row.key}
-          className="grid sm:grid-cols-[1fr_140px_190px] gap-x-8 gap-y-1 items-start hair-b pb-3"
-        >
+        <div key={row.key} className="grid grid-cols-[1fr_auto] gap-x-8 hair-b pb-3">
           <div className="pt-1">
             <p className="font-semibold">{row.name}</p>
-            <p className="text-small quiet">
+            <p className="text-small quiet pb-1">
               {row.answer &&
                 !row.problem &&
                 (row.answer.above_5c_s < 1
                   ? "Never above fridge cold."
                   : `Its outside is above fridge cold for ${span(row.answer.above_5c_s)}; at most ${span(row.answer.most_above_5c_s)} is allowed.`)}
             </p>
+            <NumberField
+              label={row.key === "fridge" ? "Fridge" : "Water"}
+              quantity="celsius"
+              value={row.at}
+              field="at_c"
+              problem={row.problem}
+              testId={`thaw-${row.key}-c`}
+              onChange={row.set}
+            />
           </div>
-          <NumberField
-            label={row.key === "fridge" ? "Fridge" : "Water"}
-            quantity="celsius"
-            value={row.at}
-            field="at_c"
-            problem={row.problem}
-            testId={`thaw-${row.key}-c`}
-            onChange={row.set}
-          />
           <p className="text-right pt-1" aria-live="polite" data-testid={`thaw-${row.key}`}>
             {row.answer && !row.problem && (
               <>
