@@ -14,25 +14,6 @@ use actix_web::{HttpResponse, delete, get, post, put, web};
 const MOST_NAME: usize = 60;
 const MOST_IMPORTED: usize = 200;
 
-macro_rules! answers {
-    ($(#[$doc:meta])* $name:ident, $path:literal, $request:ty, $answer:ty) => {
-        $(#[$doc])*
-        #[utoipa::path(
-            request_body = $request,
-            responses(
-                (status = 200, description = "The answer", body = $answer),
-                (status = 400, description = "Not of the described shape", body = ErrorBody),
-                (status = 422, description = "A number or name that does not do", body = ErrorBody)
-            )
-        )]
-        #[post($path)]
-        pub async fn $name(body: Body) -> Result<web::Json<$answer>, RequestError> {
-            let request: $request = read(body)?;
-            Ok(web::Json(compute(move || request.answer()).await?))
-        }
-    };
-}
-
 answers!(
     /// A whole fish from its length, its weight, or both.
     whole, "/api/whole", WholeRequest, WholeAnswer

@@ -1,5 +1,26 @@
 //! HTTP: check, ask the core or the store, answer.
 
+/// A request that the core answers at once, over POST.
+macro_rules! answers {
+    ($(#[$doc:meta])* $name:ident, $path:literal, $request:ty, $answer:ty) => {
+        $(#[$doc])*
+        #[utoipa::path(
+            request_body = $request,
+            responses(
+                (status = 200, description = "The answer", body = $answer),
+                (status = 400, description = "Not of the described shape", body = ErrorBody),
+                (status = 413, description = "Too large", body = ErrorBody),
+                (status = 422, description = "A number or name that does not do", body = ErrorBody)
+            )
+        )]
+        #[post($path)]
+        pub async fn $name(body: Body) -> Result<web::Json<$answer>, RequestError> {
+            let request: $request = read(body)?;
+            Ok(web::Json(compute(move || request.answer()).await?))
+        }
+    };
+}
+
 mod assets;
 mod cards;
 mod counter;

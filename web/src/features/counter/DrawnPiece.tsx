@@ -1,17 +1,14 @@
 // The piece from its cut side, to scale, with a ruler; its two ends are handles.
-import { useId, useRef } from "react";
+import { useId } from "react";
 import type { Piece } from "../../piece";
 import { profile, useWidth } from "../../slice";
-import { useUnits } from "../../ui";
-import { figure, scale } from "../../units";
+import { Grip, MAX_MM, MIN_MM } from "./Grip";
 import { Bones, Frost, Scales, Scores } from "./Marks";
 import { Ruler } from "./Ruler";
 
 type Props = { piece: Piece; change: (part: Partial<Piece>) => void; height: number };
 
 const PAD = { left: 64, right: 64, top: 18, bottom: 34 };
-const MIN_MM = 2;
-const MAX_MM = 120;
 
 /** Length along the cut that is drawn, mm: a portion of the width and weight given. */
 function drawnLengthMm(massG: number, meanMm: number, widthMm: number): number {
@@ -19,10 +16,8 @@ function drawnLengthMm(massG: number, meanMm: number, widthMm: number): number {
 }
 
 export function DrawnPiece({ piece, change, height }: Props) {
-  const units = useUnits();
   const clip = useId();
   const [box, width] = useWidth<HTMLDivElement>();
-  const drag = useRef<{ end: "thick" | "thin"; y: number; mm: number } | null>(null);
   // What does not do yet is drawn as near as it can be; the typed number says what is wrong.
   const drawable = (mm: number) => Math.min(Math.max(mm, MIN_MM), MAX_MM);
   const thick = drawable(piece.thicknessMm);
@@ -45,59 +40,29 @@ export function DrawnPiece({ piece, change, height }: Props) {
     return [left + share * lengthMm * perMm, floor - profile(share, thick, thin) * perMm];
   });
   const body = `M${left} ${floor} ${top.map(([x, y]) => `L${x} ${y}`).join(" ")} L${left + lengthMm * perMm} ${floor} Z`;
-  const at = scale("millimetre", units);
   const set = (end: "thick" | "thin", mm: number) => {
-    const whole = units.length === "mm" ? Math.round(mm * 2) / 2 : Math.round(mm / 0.635) * 0.635;
-    const value = Math.min(Math.max(whole, MIN_MM), MAX_MM);
     if (end === "thick") {
       change({
-        thicknessMm: value,
-        ...(piece.thinEndMm !== null && piece.thinEndMm > value ? { thinEndMm: value } : {}),
+        thicknessMm: mm,
+        ...(piece.thinEndMm !== null && piece.thinEndMm > mm ? { thinEndMm: mm } : {}),
       });
-    } else change({ thinEndMm: Math.min(value, piece.thicknessMm) });
+    } else change({ thinEndMm: Math.min(mm, piece.thicknessMm) });
   };
   const handle = (end: "thick" | "thin", share: number, mm: number) => {
     const x = left + share * lengthMm * perMm;
     const y = floor - mm * perMm;
     const side = end === "thick" ? -1 : 1;
     return (
-      <g
-        role="slider"
-        tabIndex={0}
-        aria-label={`${end} end`}
-        aria-orientation="vertical"
-        aria-valuemin={MIN_MM}
-        aria-valuemax={MAX_MM}
-        aria-valuenow={mm}
-        aria-valuetext={`${figure(mm, at)} ${at.unit}`}
-        data-testid={`handle-${end}`}
-        style={{ cursor: "ns-resize", touchAction: "none" }}
-        onPointerDown={(e) => {
-          e.currentTarget.setPointerCapture(e.pointerId);
-          drag.current = { end, y: e.clientY, mm };
-        }}
-        onPointerMove={(e) => {
-          const from = drag.current;
-          if (from) set(from.end, from.mm - (e.clientY - from.y) / perMm);
-        }}
-        onPointerUp={() => {
-          drag.current = null;
-        }}
-        onKeyDown={(e) => {
-          const by = {
-            ArrowUp: 1,
-            ArrowRight: 1,
-            ArrowDown: -1,
-            ArrowLeft: -1,
-            PageUp: 5,
-            PageDown: -5,
-          }[e.key];
-          if (by === undefined) return;
-          e.preventDefault();
-          set(end, mm + by);
-        }}
+      <Grip
+        label={`${end} end`}
+        testId={`handle-${end}`}
+        mm={mm}
+        perMm={perMm}
+        x={x + side * 34}
+        y={y}
+        floor={floor}
+        set={(value) => set(end, value)}
       >
-        <rect x={side < 0 ? x - 62 : x - 14} y={y - 24} width={76} height={48} fill="transparent" />
         <line
           x1={x}
           x2={x + side * 40}
@@ -105,20 +70,6 @@ export function DrawnPiece({ piece, change, height }: Props) {
           y2={y}
           stroke="var(--color-primary)"
           strokeWidth={2}
-        />
-        <line
-          x1={x + side * 34}
-          x2={x + side * 34}
-          y1={y + 2}
-          y2={floor}
-          stroke="var(--color-primary)"
-          strokeWidth={1}
-        />
-        <rect x={x + side * 34 - 7} y={y - 7} width={14} height={14} fill="var(--color-primary)" />
-        <path
-          d={`M${x + side * 34 - 3.5} ${y} h7 M${x + side * 34} ${y - 3.5} v7`}
-          stroke="var(--color-primary-content)"
-          strokeWidth={1.5}
         />
         <text
           x={x + side * 34}
@@ -129,7 +80,7 @@ export function DrawnPiece({ piece, change, height }: Props) {
         >
           {end} end
         </text>
-      </g>
+      </Grip>
     );
   };
   return (

@@ -1,9 +1,8 @@
 // A whole fish cut across at its thickest, to scale, lying on its side on the board.
-import { useId, useRef } from "react";
+import { useId } from "react";
 import type { Piece } from "../../piece";
 import { useWidth } from "../../slice";
-import { useUnits } from "../../ui";
-import { figure, scale } from "../../units";
+import { Grip, MAX_MM, MIN_MM } from "./Grip";
 import { Bones, Frost } from "./Marks";
 import { Ruler } from "./Ruler";
 
@@ -15,8 +14,6 @@ type Props = {
 };
 
 const PAD = { left: 96, right: 40, top: 18, bottom: 34 };
-const MIN_MM = 2;
-const MAX_MM = 120;
 /** How deep the body is against its thickness, as fish of the shape are drawn. */
 const DEEP: { [body: string]: number } = {
   round: 1.6,
@@ -29,10 +26,8 @@ const DEEP: { [body: string]: number } = {
 };
 
 export function DrawnWhole({ piece, body, change, height }: Props) {
-  const units = useUnits();
   const id = useId();
   const [box, width] = useWidth<HTMLDivElement>();
-  const drag = useRef<{ y: number; mm: number } | null>(null);
   const mm = Math.min(Math.max(piece.thicknessMm, MIN_MM), MAX_MM);
   const roomX = Math.max(width - PAD.left - PAD.right, 100);
   const roomY = height - PAD.top - PAD.bottom;
@@ -43,12 +38,6 @@ export function DrawnWhole({ piece, body, change, height }: Props) {
   const [rx, ry] = [(deepMm * perMm) / 2, (mm * perMm) / 2];
   // An egg: the back to the left, the belly to the right with its cavity.
   const outline = `M${cx - rx} ${cy} C${cx - rx} ${cy - ry * 1.25} ${cx + rx * 0.35} ${cy - ry * 1.22} ${cx + rx} ${cy} C${cx + rx * 0.35} ${cy + ry * 1.22} ${cx - rx} ${cy + ry * 1.25} ${cx - rx} ${cy} Z`;
-  const at = scale("millimetre", units);
-  const set = (value: number) => {
-    const whole =
-      units.length === "mm" ? Math.round(value * 2) / 2 : Math.round(value / 0.635) * 0.635;
-    change({ thicknessMm: Math.min(Math.max(whole, MIN_MM), MAX_MM), thinEndMm: null });
-  };
   const top = floor - mm * perMm;
   const grip = cx - rx - 24;
   return (
@@ -134,42 +123,16 @@ export function DrawnWhole({ piece, body, change, height }: Props) {
             />
           ))}
         <Ruler perMm={perMm} floor={floor} roomY={roomY} />
-        <g
-          role="slider"
-          tabIndex={0}
-          aria-label="body thickness"
-          aria-orientation="vertical"
-          aria-valuemin={MIN_MM}
-          aria-valuemax={MAX_MM}
-          aria-valuenow={mm}
-          aria-valuetext={`${figure(mm, at)} ${at.unit}`}
-          data-testid="handle-body"
-          style={{ cursor: "ns-resize", touchAction: "none" }}
-          onPointerDown={(e) => {
-            e.currentTarget.setPointerCapture(e.pointerId);
-            drag.current = { y: e.clientY, mm };
-          }}
-          onPointerMove={(e) => {
-            if (drag.current) set(drag.current.mm - (e.clientY - drag.current.y) / perMm);
-          }}
-          onPointerUp={() => {
-            drag.current = null;
-          }}
-          onKeyDown={(e) => {
-            const by = {
-              ArrowUp: 1,
-              ArrowRight: 1,
-              ArrowDown: -1,
-              ArrowLeft: -1,
-              PageUp: 5,
-              PageDown: -5,
-            }[e.key];
-            if (by === undefined) return;
-            e.preventDefault();
-            set(mm + by);
-          }}
+        <Grip
+          label="body thickness"
+          testId="handle-body"
+          mm={mm}
+          perMm={perMm}
+          x={grip}
+          y={top}
+          floor={floor}
+          set={(thicknessMm) => change({ thicknessMm, thinEndMm: null })}
         >
-          <rect x={grip - 24} y={top - 24} width={76} height={48} fill="transparent" />
           <line
             x1={grip}
             x2={cx}
@@ -178,14 +141,7 @@ export function DrawnWhole({ piece, body, change, height }: Props) {
             stroke="var(--color-primary)"
             strokeDasharray="3 4"
           />
-          <line x1={grip} x2={grip} y1={top} y2={floor} stroke="var(--color-primary)" />
-          <rect x={grip - 7} y={top - 7} width={14} height={14} fill="var(--color-primary)" />
-          <path
-            d={`M${grip - 3.5} ${top} h7 M${grip} ${top - 3.5} v7`}
-            stroke="var(--color-primary-content)"
-            strokeWidth={1.5}
-          />
-        </g>
+        </Grip>
         <text x={cx - rx} y={floor + 20} fontSize={14} fill="currentColor">
           back
         </text>

@@ -93,9 +93,7 @@ describe("is it fresh", () => {
     expect(screen.getByTestId("look-smell-1").getAttribute("aria-pressed")).toBe("true");
     fireEvent.click(screen.getByTestId("look-smell-1"));
     await screen.findByText("6 to 13");
-    const last = asked.at(-1)?.body as { answers: object; kept: object };
-    expect(last.answers).toEqual({});
-    expect(last.kept).toEqual([{ at_c: 0, days: 1 }]);
+    expect(asked.at(-1)?.body).toMatchObject({ answers: {}, kept: [{ at_c: 0, days: 1 }] });
   });
 
   it("says beside the field what does not do, and keeps what was typed", async () => {
@@ -133,10 +131,8 @@ describe("to mind", () => {
     expect(screen.queryByTestId("chain")).toBeNull();
     fireEvent.click(screen.getByTestId("was-frozen"));
     await waitFor(() => expect(screen.queryByTestId("notice-parasites")).toBeNull());
-    expect((asked.at(-1)?.body as { freezing: object }).freezing).toEqual({
-      at_c: -20,
-      hours: 168,
-      solid_at_35: false,
+    expect(asked.at(-1)?.body).toMatchObject({
+      freezing: { at_c: -20, hours: 168, solid_at_35: false },
     });
     // What settled it can still be taken back.
     expect(screen.getByTestId("was-frozen").getAttribute("aria-pressed")).toBe("true");
