@@ -68,7 +68,10 @@ export function Choice<K extends string>({
           >
             {lines ? <span>{option.name}</span> : option.name}
             {option.note && (
-              <span className={`figures ${option.warn ? "text-warning" : "quiet"}`}>
+              <span
+                className={`figures ${option.warn ? "font-semibold text-base-content" : "quiet"}`}
+              >
+                {option.warn && "▲ "}
                 {option.note}
               </span>
             )}

@@ -91,8 +91,10 @@ impl Lot {
             Some([(low - used).max(0.0), (high - used).max(0.0)])
         };
         let parasites_killed = match (self.frozen_day, self.frozen_at_c) {
-            (Some(day), Some(at_c)) => Freezing {
-                at_c,
+            // When it thawed nobody wrote down: only what is still frozen counts, and the warmer
+            // of the two stores.
+            (Some(day), Some(at_c)) if self.kept_c < FROZEN_C => Freezing {
+                at_c: at_c.max(self.kept_c),
                 hours: 24.0 * (today - day) as f64,
                 solid_at_35: at_c <= -35.0,
             }

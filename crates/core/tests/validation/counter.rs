@@ -282,6 +282,19 @@ fn a_lot_knows_its_days() {
     assert!(!on(&frozen, 107).unwrap().parasites_killed);
     assert!(on(&frozen, 108).unwrap().parasites_killed);
     assert_eq!(on(&frozen, 108).unwrap().left_days, None);
+    let thawed = Lot {
+        kept_c: 2.0,
+        ..frozen.clone()
+    };
+    assert!(
+        !on(&thawed, 108).unwrap().parasites_killed,
+        "nobody knows since when"
+    );
+    let warmer = Lot {
+        kept_c: -18.0,
+        ..frozen.clone()
+    };
+    assert!(!on(&warmer, 150).unwrap().parasites_killed);
     let future = Lot {
         frozen_day: Some(120),
         ..frozen.clone()

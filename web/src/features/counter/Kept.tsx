@@ -207,7 +207,7 @@ function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps) {
                     `, ${today.left_days.map((d) => d.toFixed(0)).join(" to ")} left on ice`}
                   {today?.parasites_killed && ", frozen against worms"}
                   {today?.received_warm && (
-                    <b className="text-warning"> came in above fridge cold</b>
+                    <b className="text-base-content"> ▲ came in above fridge cold</b>
                   )}
                 </span>
                 {past && (
@@ -253,7 +253,10 @@ function NewLot(props: { fish: string; all: Fish[]; shelf: Shelf; done: () => vo
         value={lot[key] ?? ""}
         data-testid={`lot-${key}`}
         aria-invalid={problem?.field === key}
-        onChange={(e) => setLot({ ...lot, [key]: e.target.value || undefined })}
+        onChange={(e) => {
+          const { frozen_at_c: at = -20, ...rest } = { ...lot, [key]: e.target.value || undefined };
+          setLot(rest.frozen ? { ...rest, frozen_at_c: at } : (rest as Lot));
+        }}
       />
       <FieldError id={`lot-${key}-error`} problem={problem} field={key} />
     </label>
