@@ -2166,7 +2166,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description How long, and whether within the limits */
+            /** @description The answer */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -2255,6 +2255,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description A number or name that does not do */
             422: {
                 headers: {
@@ -2297,7 +2306,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description Temperatures at the asked times and depths */
+            /** @description The answer */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -2324,7 +2333,7 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description A number that does not do */
+            /** @description A number or name that does not do */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -2359,6 +2368,15 @@ export interface operations {
             };
             /** @description Not of the described shape */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2408,7 +2426,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description The plan */
+            /** @description The answer */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -2477,6 +2495,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description A number or name that does not do */
             422: {
                 headers: {
@@ -2501,7 +2528,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description All ways, best first */
+            /** @description The answer */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -2552,7 +2579,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description The heat, and the plan with it */
+            /** @description The answer */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -2788,6 +2815,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description A number or name that does not do */
             422: {
                 headers: {
@@ -2812,7 +2848,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description Temperatures over time */
+            /** @description The answer */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -2863,7 +2899,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description How long, and whether within the limit */
+            /** @description The answer */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -2925,6 +2961,15 @@ export interface operations {
             };
             /** @description Not of the described shape */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too large */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
