@@ -83,6 +83,7 @@ export const api = {
     take(client.POST("/api/plan", { body, ...withSignal(signal) })),
   rank: (body: RankRequest, signal?: AbortSignal) =>
     take(client.POST("/api/rank", { body, ...withSignal(signal) })),
+  ownFish: (body: OwnFish) => take(client.POST("/api/own-fish", { body })),
   whole: (body: WholeRequest) => take(client.POST("/api/whole", { body })),
   notices: (body: NoticesRequest) => take(client.POST("/api/notices", { body })),
   freshness: (body: FreshnessRequest) => take(client.POST("/api/freshness", { body })),

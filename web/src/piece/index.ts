@@ -108,6 +108,11 @@ function ownOf(text: string | null): OwnFish | null {
   }
 }
 
+/** Key of a fish of the kitchen's own: never that of one that ships. */
+export function ownKey(own: OwnFish): string {
+  return `own:${own.name}`;
+}
+
 /** Which fish, for what is asked about the fish alone. */
 export function which(piece: Piece): WhichFish {
   return piece.own ? { own_fish: piece.own } : { fish: piece.fish };
@@ -144,7 +149,7 @@ export function target(piece: Piece): TargetAsked {
 export function fromRequest(request: Pick<PlanRequest, "piece" | "target">): Piece {
   const p = request.piece;
   return {
-    fish: p.fish ?? FIRST.fish,
+    fish: p.own_fish ? ownKey(p.own_fish) : (p.fish ?? FIRST.fish),
     cut: p.cut ?? "fillet",
     thicknessMm: p.thickness_mm,
     thinEndMm: p.thin_end_mm ?? null,

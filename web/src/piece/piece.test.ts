@@ -39,6 +39,12 @@ describe("the piece in an address", () => {
     const request = { piece: asked(piece), target: target(piece), method: { kind: "slow_bake" } };
     expect(fromRequest(request)).toEqual(piece);
   });
+
+  it("does not take a fish of one's own for one that ships", () => {
+    const own = { name: "Quay cod", family: "lean_flaky", protein_share: 0.17, fat_share: 0.01 };
+    const back = fromRequest({ piece: asked({ ...FIRST, own }) });
+    expect(back).toMatchObject({ own, fish: "own:Quay cod" });
+  });
 });
 
 describe("finding a fish", () => {

@@ -196,7 +196,7 @@ pub fn notices(
     let cooked = target.low_c >= safety::PARASITE_C;
     let raw = !cooked && !exempt_tuna(species);
     let clear = match record {
-        Record::Unknown => species.farmed && !species.has(Hazard::Parasites),
+        Record::Unknown => false,
         Record::Farmed => true,
         Record::Frozen(freezing) => freezing.kills_parasites()?,
     };

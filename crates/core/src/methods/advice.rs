@@ -103,6 +103,12 @@ pub mod done {
     pub const FRYER: &str = "The bubbling dies down, it floats, it is gold.";
     /// Pan or grate.
     pub const LETS_GO: &str = "It lets go by itself. If it holds, give it a little longer.";
+    /// Bone in, off the heat before it lets go.
+    pub const BONE_HOLDS: &str = "The flesh still just holds to the bone: that is right.";
+    /// Bone in, past that.
+    pub const BONE_FREE: &str = "The bone lets go.";
+    /// Scored.
+    pub const SCORED: &str = "Scored, it lies flat and takes salt in the cuts.";
     /// Side of the piece.
     pub const LINE: &str = "The cooked line up the side stands halfway.";
 }

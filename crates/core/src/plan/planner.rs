@@ -6,7 +6,7 @@ use super::ensemble;
 use crate::InputError;
 use crate::fish::{FatMargin, Hazard, Piece, PieceAsked, exempt_tuna, fat_margins_at};
 use crate::heat::{Moment, Sink};
-use crate::methods::{Chosen, Kitchen, Method, Nudge, PlanFacts, Step, Value};
+use crate::methods::{Act, Chosen, Kitchen, Method, Nudge, PlanFacts, Step, Value, done};
 use crate::outcome::{
     Band, FieldAsked, FieldSink, Outcome, SignSink, Signs, SliceField, Tally, TargetAsked,
 };
@@ -225,6 +225,9 @@ pub(super) fn plan_checked(
         core_at_off_c: core.core_c,
         core_peak_c: outcome.core_peak_c,
     };
+    let signs = signs.finish();
+    let mut steps = (method.steps)(piece, &chosen, &facts);
+    say_what_it_is(piece, &signs, &mut steps);
     warnings.extend(warn(
         piece,
         method,
@@ -246,10 +249,10 @@ pub(super) fn plan_checked(
         thin_end_peak_c,
         thin_end_overcooked_share,
         outcome,
-        signs: signs.finish(),
+        signs,
         fats: fat_margins(&chosen),
         batch: None,
-        steps: (method.steps)(piece, &chosen, &facts),
+        steps,
         turns_s: facts.turns_s,
         warnings,
         field,
@@ -280,6 +283,24 @@ fn window(bench: &Bench, rough: &Bench, band: Band, planned_s: f64, rough_s: f64
     Window {
         early_s: (planned_s - low_s).max(0.0),
         late_s: (high_s - planned_s).max(0.0),
+    }
+}
+
+/// What a bone and scores mean to the cook, on the steps where they show.
+fn say_what_it_is(piece: &Piece, signs: &Signs, steps: &mut [Step]) {
+    for step in steps {
+        match step.act {
+            Act::Start if piece.scored => step.cues.push(done::SCORED),
+            Act::Off if piece.bone => {
+                let free = signs.bone_s.is_some_and(|s| s <= step.at_s);
+                step.cues.push(if free {
+                    done::BONE_FREE
+                } else {
+                    done::BONE_HOLDS
+                });
+            }
+            _ => {}
+        }
     }
 }
 

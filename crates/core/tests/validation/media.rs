@@ -324,3 +324,41 @@ fn coats_name_their_allergens() {
     assert!(says("floured_pan_fry", None, "Milk") && says("hot_roast", Some("crust"), "Nuts"));
     assert!(says("slow_bake", Some("butter"), "Milk") && !says("slow_bake", Some("oil"), ""));
 }
+
+/// A bone and scores change what the cook is told, and only then.
+#[test]
+fn bone_and_scores_are_said_where_they_show() {
+    let cues = |piece: PieceAsked, low_c: f64| {
+        let asked = PlanAsked {
+            piece,
+            method: MethodAsked {
+                kind: "hot_roast".into(),
+                settings: vec![],
+            },
+            target: TargetAsked::Band(low_c, low_c + 3.0),
+            kitchen: Kitchen::SEA_LEVEL,
+            range: false,
+            field: None,
+            late_s: 0.0,
+        };
+        let steps = plan(&asked).unwrap().steps;
+        steps
+            .into_iter()
+            .flat_map(|s| s.cues)
+            .collect::<Vec<_>>()
+            .join(" ")
+    };
+    let on_bone = PieceAsked {
+        bone: true,
+        scored: true,
+        ..cod()
+    };
+    assert!(cues(on_bone.clone(), 47.0).contains("still just holds"));
+    assert!(cues(on_bone.clone(), 70.0).contains("The bone lets go"));
+    assert!(cues(on_bone, 50.0).contains("Scored"));
+    let plain = cues(cod(), 50.0);
+    assert!(
+        !plain.contains("Scored") && !plain.contains("bone"),
+        "{plain}"
+    );
+}

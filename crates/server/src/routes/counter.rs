@@ -5,9 +5,9 @@ use crate::error::{ErrorBody, RequestError};
 use crate::store::Store;
 use crate::store::shelf::{self, NewShelf, ShelfEdit, ShelfRow};
 use crate::wire::{
-    FreshnessAnswer, FreshnessRequest, NoticesAnswer, NoticesRequest, PortionsAnswer,
-    PortionsRequest, ShelfImport, ShelfItem, ShelfList, ShelfNew, ShoppingAnswer, ShoppingRequest,
-    WholeAnswer, WholeRequest,
+    FishWire, FreshnessAnswer, FreshnessRequest, NoticesAnswer, NoticesRequest, OwnFishWire,
+    PortionsAnswer, PortionsRequest, ShelfImport, ShelfItem, ShelfList, ShelfNew, ShoppingAnswer,
+    ShoppingRequest, WholeAnswer, WholeRequest,
 };
 use actix_web::{HttpResponse, delete, get, post, put, web};
 
@@ -33,6 +33,11 @@ answers!(
 answers!(
     /// How much to buy.
     buying, "/api/shopping", ShoppingRequest, ShoppingAnswer
+);
+
+answers!(
+    /// A fish of the kitchen's own as the counter shows it.
+    own_fish, "/api/own-fish", OwnFishWire, FishWire
 );
 
 fn today() -> jiff::civil::Date {

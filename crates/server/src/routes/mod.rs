@@ -60,6 +60,7 @@ pub use counter::row as shelf_row;
         counter::notices,
         counter::portions,
         counter::buying,
+        counter::own_fish,
         counter::shelf_list,
         counter::shelf_add,
         counter::shelf_change,
@@ -132,6 +133,7 @@ pub fn configure(store: Store) -> impl FnOnce(&mut web::ServiceConfig) {
             .service(counter::notices)
             .service(counter::portions)
             .service(counter::buying)
+            .service(counter::own_fish)
             .service(counter::shelf_list)
             .service(counter::shelf_add)
             .service(counter::shelf_change)

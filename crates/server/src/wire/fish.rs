@@ -190,6 +190,17 @@ pub struct OwnFishWire {
 }
 
 impl OwnFishWire {
+    /// As the counter shows it, whether or not it is on the shelf.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<FishWire, crate::error::RequestError> {
+        let species = self.species();
+        species.check("own_fish")?;
+        let shown = fish_wire(&species, format!("own:{}", species.name));
+        shown.ok_or_else(|| crate::error::RequestError::ours("a checked fish has no family"))
+    }
+
     /// As the core knows fish.
     pub fn species(&self) -> Species {
         Species {

@@ -161,6 +161,18 @@ async fn a_fish_of_ones_own_is_kept_planned_changed_and_brought_back() {
         .map(|f| &f["name"]);
     assert!(names.all(|n| n != "Harbour bream"));
 
+    let shown = kitchen.post("/api/own-fish", &own()).await.json;
+    assert_eq!(
+        (&shown["key"], &shown["usual_level"]),
+        (&json!("own:Harbour bream"), &json!("just_set"))
+    );
+    let mut nameless = own();
+    nameless["name"] = json!("");
+    assert_eq!(
+        kitchen.post("/api/own-fish", &nameless).await.field(),
+        "own_fish.name"
+    );
+
     let mut fatter = own();
     fatter["fat_share"] = json!(0.3);
     fatter["protein_share"] = json!(0.2);

@@ -279,6 +279,7 @@ async fn every_endpoint_is_described() {
             "/api/heat",
             "/api/notices",
             "/api/openapi.json",
+            "/api/own-fish",
             "/api/plan",
             "/api/portions",
             "/api/rank",

@@ -148,6 +148,21 @@ impl Person {
         self.client.execute(script, vec![]).await.unwrap()
     }
 
+    /// What axe-core finds wrong with the page as it stands, a line each.
+    pub async fn violations(&self) -> Vec<String> {
+        let axe = concat!(
+            env!("CARGO_MANIFEST_DIR"),
+            "/../../web/node_modules/axe-core/axe.min.js"
+        );
+        self.js(&std::fs::read_to_string(axe).unwrap()).await;
+        let script = "const done = arguments[arguments.length - 1]; \
+             axe.run({ resultTypes: ['violations'] }).then(r => done(r.violations.map(v => \
+             v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target.join(' ')).join(' | '))))";
+        let found = self.client.execute_async(script, vec![]).await.unwrap();
+        let lines = found.as_array().unwrap().iter();
+        lines.map(|v| v.as_str().unwrap().to_owned()).collect()
+    }
+
     /// Waits until a script answers true.
     pub async fn until(&self, what: &str, script: &str) {
         for _ in 0..200 {

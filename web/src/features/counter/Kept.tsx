@@ -4,7 +4,7 @@ import type { Fish, Lot, ShelfItem } from "../../api";
 import { asked, fromRequest, type Piece, target } from "../../piece";
 import { Failure, FieldError, NumberField, useUnits } from "../../ui";
 import { withUnit } from "../../units";
-import { NOTHING, type Record } from "./record";
+import { fresh, type Record, today } from "./record";
 import { refused, useShelf } from "./useShelf";
 
 type Props = {
@@ -56,7 +56,13 @@ export function Kept({ piece, fish, name, change, setRecord }: Props) {
         {problem && problem.field !== "name" && <Failure message={problem.message} />}
         <ul className="pt-1 max-h-64 overflow-y-auto">
           {pieces.map((item) => (
-            <KeptPiece key={item.id} item={item} shelf={shelf} change={change} />
+            <KeptPiece
+              key={item.id}
+              item={item}
+              shelf={shelf}
+              change={change}
+              setRecord={setRecord}
+            />
           ))}
         </ul>
         {pieces.length === 0 && shelf.list.isSuccess && (
@@ -95,8 +101,9 @@ function KeptPiece(props: {
   item: ShelfItem;
   shelf: Shelf;
   change: (part: Partial<Piece>) => void;
+  setRecord: (record: Record) => void;
 }) {
-  const { item, shelf, change } = props;
+  const { item, shelf, change, setRecord } = props;
   const units = useUnits();
   if (!("piece" in item.body)) return null;
   const { piece, target: aim } = item.body.piece;
@@ -108,7 +115,12 @@ function KeptPiece(props: {
         type="button"
         className="pick !text-base-content text-left !whitespace-normal"
         data-testid="open-piece"
-        onClick={() => change(fromRequest({ piece, ...(aim ? { target: aim } : {}) }))}
+        onClick={() => {
+          const opened = fromRequest({ piece, ...(aim ? { target: aim } : {}) });
+          change(opened);
+          // Another fish of its kind lies there now.
+          setRecord(fresh(opened.fish));
+        }}
       >
         {item.name}
       </button>
@@ -155,8 +167,7 @@ function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps) {
         : {}),
     });
     setRecord({
-      ...NOTHING,
-      of: lot.fish,
+      ...fresh(lot.fish),
       onIceDays: item.lot_today?.days ?? 0,
       onIceC: Math.max(lot.kept_c, -3),
       frozenAtC: item.lot_today?.parasites_killed ? (lot.frozen_at_c ?? null) : null,
@@ -234,12 +245,12 @@ function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps) {
 
 function NewLot(props: { fish: string; all: Fish[]; shelf: Shelf; done: () => void }) {
   const { shelf, done, all } = props;
-  const today = new Date().toLocaleDateString("sv"); // YYYY-MM-DD where the cook is
+  const day = today();
   const name = all.find((f) => f.key === props.fish)?.name ?? props.fish;
-  const [title, setTitle] = useState(`${name}, ${today.slice(5)}`);
+  const [title, setTitle] = useState(`${name}, ${day.slice(5)}`);
   const [lot, setLot] = useState<Lot>({
     fish: props.fish,
-    received: today,
+    received: day,
     received_c: 2,
     kept_c: 0,
   });

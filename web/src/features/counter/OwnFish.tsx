@@ -1,7 +1,7 @@
 // Fish of the kitchen's own: written down, changed, carried in and out as JSON.
 import { useRef, useState } from "react";
 import type { FishList, OwnFish as Own, ShelfItem, ShelfNew } from "../../api";
-import type { Piece } from "../../piece";
+import { ownKey, type Piece } from "../../piece";
 import { Choice, Failure, FieldError, NumberField, type Problem } from "../../ui";
 import { refused, useShelf } from "./useShelf";
 
@@ -38,7 +38,7 @@ export function OwnFish({ list, change }: Props) {
     const fish = item.body.fish;
     change({
       own: fish,
-      fish: `own:${item.id}`,
+      fish: ownKey(fish),
       level: null,
       thicknessMm: fish.thickness_mm?.[1] ?? 18,
       thinEndMm: null,

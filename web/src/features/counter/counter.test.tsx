@@ -2,13 +2,15 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { type ReactNode, useState } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { Form, Notice } from "../../api";
+import type { Fish, FishList, Form, Notice } from "../../api";
 import { FIRST, type Piece } from "../../piece";
 import { Buy } from "./Buy";
 import { Fresh } from "./Fresh";
+import { Kept } from "./Kept";
 import { Mind } from "./Mind";
+import { OwnFish } from "./OwnFish";
 import { Portions } from "./Portions";
-import { NOTHING, type Record } from "./record";
+import { fresh, NOTHING, type Record } from "./record";
 import { Thaw } from "./Thaw";
 
 /** Answers by path; remembers what was asked. */
@@ -24,7 +26,8 @@ function server(answers: { [path: string]: (body: never) => [number, unknown] })
   );
   vi.stubGlobal("fetch", async (request: Request) => {
     const path = new URL(request.url).pathname;
-    const body = JSON.parse(await request.text()) as never;
+    const text = await request.text();
+    const body = (text ? JSON.parse(text) : null) as never;
     asked.push({ path, body });
     const [status, answer] = answers[path]?.(body) ?? [500, {}];
     return new Response(JSON.stringify(answer), {
@@ -254,5 +257,139 @@ describe("buying and thawing", () => {
     );
     await waitFor(() => expect(screen.getByTestId("thaw-water").textContent).toContain("too long"));
     expect(screen.getByText(/above fridge cold for 5 h; at most 4 h/)).toBeTruthy();
+  });
+});
+
+/** The last body that was sent. */
+const sent = (asked: { body: unknown }[]) => asked.filter((a) => a.body !== null).at(-1)?.body;
+
+describe("kept", () => {
+  const item = (id: number, name: string, body: object, more: object = {}) => ({
+    id,
+    name,
+    body,
+    saved_at: "2026-05-01T10:00:00Z",
+    ...more,
+  });
+  const lot = { fish: "mackerel", received: "2026-05-01", received_c: 2, kept_c: -21 };
+  const lotToday = {
+    days: 20,
+    received_warm: false,
+    past_use_by: false,
+    left_days: null,
+    parasites_killed: true,
+  };
+  const mackerel = {
+    key: "mackerel",
+    name: "Mackerel",
+    cuts: ["fillet"],
+    skin: "crisps",
+    thickness_mm: [10, 15, 22],
+  } as Fish;
+
+  function keep(items: object[], answers: Parameters<typeof server>[0] = {}) {
+    const asked = server({ "/api/shelf": () => [200, { items }], ...answers });
+    const change = vi.fn();
+    const setRecord = vi.fn();
+    show(<Kept piece={hake} fish={[mackerel]} name="Hake" change={change} setRecord={setRecord} />);
+    return { asked, change, setRecord };
+  }
+
+  it("takes the freezing record of a lot along, and nothing of the fish before", async () => {
+    const frozen = { ...lot, frozen: "2026-05-02", frozen_at_c: -22 };
+    const { change, setRecord } = keep([
+      item(1, "Block", { lot: frozen }, { lot_today: lotToday }),
+    ]);
+    fireEvent.click(await screen.findByTestId("use-lot"));
+    expect(change).toHaveBeenCalledWith(
+      expect.objectContaining({ fish: "mackerel", state: "frozen", startC: -21, thicknessMm: 15 }),
+    );
+    expect(setRecord).toHaveBeenCalledWith({
+      ...fresh("mackerel"),
+      onIceDays: 20,
+      onIceC: -3,
+      frozenAtC: -22,
+    });
+  });
+
+  it("does not let a lot be used after its day", async () => {
+    const { change } = keep([
+      item(1, "Old", { lot }, { lot_today: { ...lotToday, past_use_by: true } }),
+    ]);
+    const button = (await screen.findByTestId("use-lot")) as HTMLButtonElement;
+    expect(button.disabled).toBe(true);
+    expect(button.textContent).toContain("Past its day: do not use it.");
+    fireEvent.click(button);
+    expect(change).not.toHaveBeenCalled();
+  });
+
+  it("opens a kept piece as another fish of its kind: nothing is known of it", async () => {
+    const piece = { fish: "hake", thickness_mm: 28, mass_g: 170, pieces: 6 };
+    const { change, setRecord } = keep([item(2, "Loin", { piece: { piece, target: {} } })]);
+    fireEvent.click(await screen.findByTestId("open-piece"));
+    expect(change).toHaveBeenCalledWith(expect.objectContaining({ thicknessMm: 28, pieces: 6 }));
+    expect(setRecord).toHaveBeenCalledWith(fresh("hake"));
+  });
+
+  it("sends a freezing temperature only with the day it was frozen", async () => {
+    const { asked } = keep([]);
+    fireEvent.click(await screen.findByTestId("new-lot"));
+    fireEvent.change(screen.getByTestId("lot-frozen"), { target: { value: "2026-05-02" } });
+    fireEvent.click(screen.getByTestId("save-lot"));
+    await waitFor(() =>
+      expect(sent(asked)).toMatchObject({
+        items: [{ body: { lot: { frozen: "2026-05-02", frozen_at_c: -20 } } }],
+      }),
+    );
+    fireEvent.click(await screen.findByTestId("new-lot"));
+    fireEvent.change(screen.getByTestId("lot-frozen"), { target: { value: "2026-05-02" } });
+    fireEvent.change(screen.getByTestId("lot-frozen"), { target: { value: "" } });
+    fireEvent.click(screen.getByTestId("save-lot"));
+    await waitFor(() => expect(JSON.stringify(sent(asked))).not.toContain("frozen"));
+  });
+});
+
+describe("fish of one's own", () => {
+  const list = { families: [], bodies: [] } as unknown as FishList;
+  const choose = (text: string) =>
+    fireEvent.change(screen.getByTestId("import"), {
+      target: { files: [new File([text], "fish.json", { type: "application/json" })] },
+    });
+
+  it("says what is wrong with a file and sends nothing", async () => {
+    const asked = server({ "/api/shelf": () => [200, { items: [] }] });
+    show(<OwnFish list={list} change={() => {}} />);
+    choose("not json");
+    await screen.findByText(/fish.json is not JSON/i);
+    choose("[]");
+    await screen.findByText(/holds no list called items/i);
+    expect(asked.filter((a) => a.body !== null)).toHaveLength(0);
+  });
+
+  it("shows what the server says of an unknown field", async () => {
+    server({
+      "/api/shelf": (body) =>
+        body === null
+          ? [200, { items: [] }]
+          : [
+              400,
+              { error: { code: "bad_json", field: "items[0]", message: "unknown field `colour`" } },
+            ],
+    });
+    show(<OwnFish list={list} change={() => {}} />);
+    choose('{"items":[{"name":"a","body":{"fish":{"colour":"blue"}}}]}');
+    await screen.findByText(/unknown field `colour`/);
+  });
+
+  it("takes one to hand under a key that no shipped fish has", async () => {
+    const fish = { name: "Quay cod", family: "lean_flaky", protein_share: 0.17, fat_share: 0.01 };
+    const one = { id: 7, name: "Quay cod", body: { fish }, saved_at: "" };
+    server({ "/api/shelf": () => [200, { items: [one] }] });
+    const change = vi.fn();
+    show(<OwnFish list={list} change={change} />);
+    fireEvent.click(await screen.findByTestId("use-own"));
+    expect(change).toHaveBeenCalledWith(
+      expect.objectContaining({ own: fish, fish: "own:Quay cod", level: null }),
+    );
   });
 });

@@ -2,6 +2,8 @@
 export type Record = {
   /** Of which fish this is known: of another one nothing is. */
   of: string;
+  /** On which day it was said: the fish of another day is another fish. */
+  on: string;
   farmed: boolean;
   frozenAtC: number | null;
   frozenHours: number;
@@ -15,6 +17,7 @@ export type Record = {
 
 export const NOTHING: Record = {
   of: "",
+  on: "",
   farmed: false,
   frozenAtC: null,
   frozenHours: 168,
@@ -25,9 +28,19 @@ export const NOTHING: Record = {
   looks: {},
 };
 
-/** What is known of the fish in hand; nothing that was said of another. */
-export function knownOf(record: Record, fish: string): Record {
-  return record.of === fish ? record : { ...NOTHING, of: fish };
+/** Today where the cook is, YYYY-MM-DD. */
+export function today(): string {
+  return new Date().toLocaleDateString("sv");
+}
+
+/** Nothing yet of a fish that has just come to hand. */
+export function fresh(fish: string, on = today()): Record {
+  return { ...NOTHING, of: fish, on };
+}
+
+/** What is known of the fish in hand; nothing that was said of another, or on another day. */
+export function knownOf(record: Record, fish: string, on = today()): Record {
+  return record.of === fish && record.on === on ? record : fresh(fish, on);
 }
 
 /** Answers to the looks of one form. */

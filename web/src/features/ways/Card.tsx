@@ -1,9 +1,9 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
 import { api, type Plan, type PlanRequest } from "../../api";
 import { asked, target } from "../../piece";
-import { useKeys, usePiece } from "../../shell";
+import { useFish, useKeys, usePiece } from "../../shell";
 import { decode, NAMES, SliceNow, SliceOverTime, STATES } from "../../slice";
 import { Failure, useUnits } from "../../ui";
 import { clock, figure, rise, scale, span, withUnit } from "../../units";
@@ -24,12 +24,8 @@ export function Card() {
   const [late, setLate] = useState(false);
   const [thicker, setThicker] = useState(false);
   const [atS, setAtS] = useState<number | null>(null);
-  const fish = useQuery({
-    queryKey: ["fish"],
-    queryFn: api.fish,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
-  const name = piece.own?.name ?? fish.data?.fish.find((f) => f.key === piece.fish)?.name ?? "Fish";
+  const { fish } = useFish(piece);
+  const name = piece.own?.name ?? fish?.name ?? "Fish";
 
   const request: PlanRequest = {
     piece: asked(thicker ? { ...piece, thicknessMm: piece.thicknessMm + THICKER_MM } : piece),

@@ -2,8 +2,8 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo, useRef } from "react";
 import { Link, useSearchParams } from "react-router";
 import { api, type Way, type Wishes } from "../../api";
-import { asked, target } from "../../piece";
-import { useKeys, usePiece } from "../../shell";
+import { asked, FOOD_SAFETY, target } from "../../piece";
+import { useFish, useKeys, usePiece } from "../../shell";
 import { decode, Thumb, useWidth } from "../../slice";
 import { Failure, useUnits } from "../../ui";
 import { clock, figure, scale, span, withUnit } from "../../units";
@@ -41,12 +41,7 @@ export function Ways() {
     placeholderData: keepPreviousData,
     retry: false,
   });
-  const list = useQuery({
-    queryKey: ["fish"],
-    queryFn: api.fish,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
-  const fish = list.data?.fish.find((f) => f.key === piece.fish);
+  const { fish } = useFish(piece);
   const level = fish?.levels.find((l) => l.key === (piece.level ?? fish.usual_level));
   const move = (by: number) => {
     const all = [...(rows.current?.querySelectorAll<HTMLElement>("a[data-way]") ?? [])];
@@ -82,8 +77,10 @@ export function Ways() {
             {withUnit(piece.thicknessMm, "millimetre", units)}
           </h1>
           <p className="quiet">
-            {level &&
-              `${level.name}, ${figure(level.low_c, at)}–${withUnit(level.high_c, "celsius", units)} in the middle`}{" "}
+            {piece.level === FOOD_SAFETY
+              ? "to the food-safety figure"
+              : level &&
+                `${level.name}, ${figure(level.low_c, at)}–${withUnit(level.high_c, "celsius", units)} in the middle`}{" "}
             · from {withUnit(piece.startC, "celsius", units)} · {piece.pieces} ×{" "}
             {withUnit(piece.massG, "gram", units)} ·{" "}
             <Link to={{ pathname: "/", search: query }} className="underline underline-offset-4">

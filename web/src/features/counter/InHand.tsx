@@ -1,0 +1,135 @@
+import { useState } from "react";
+import { api } from "../../api";
+import { isWhole, type Piece, which } from "../../piece";
+import { NumberField, type Problem, useUnits } from "../../ui";
+import { withUnit } from "../../units";
+import { DrawnPiece } from "./DrawnPiece";
+import { DrawnWhole } from "./DrawnWhole";
+import { useAnswer } from "./useAnswer";
+
+type InHandProps = {
+  piece: Piece;
+  body: string;
+  problem: Problem;
+  change: (part: Partial<Piece>) => void;
+};
+
+/** The drawn piece with its ruler, and the numbers that make it. */
+export function InHand({ piece, body, problem, change }: InHandProps) {
+  const units = useUnits();
+  const whole = isWhole(piece.cut);
+  const [length, setLength] = useState<number | null>(null);
+  const proposed = useAnswer(
+    "whole",
+    { which: which(piece), mass_g: piece.massG, cut: piece.cut },
+    api.whole,
+  );
+  const measured = useAnswer(
+    "whole-length",
+    whole && length !== null ? { which: which(piece), length_mm: length, cut: piece.cut } : null,
+    api.whole,
+  );
+  const fit = proposed.answer;
+  const mm = fit ? Math.round(fit.thickness_mm) : null;
+  return (
+    <>
+      {whole ? (
+        <DrawnWhole piece={piece} body={body} change={change} height={272} />
+      ) : (
+        <DrawnPiece piece={piece} change={change} height={272} />
+      )}
+      <div className="flex flex-wrap gap-x-8 gap-y-2 items-start">
+        <NumberField
+          label={whole ? "Body, at its thickest" : "Thick end"}
+          quantity="millimetre"
+          value={piece.thicknessMm}
+          field="piece.thickness_mm"
+          problem={problem}
+          testId="thickness"
+          onChange={(thicknessMm) => change({ thicknessMm })}
+        />
+        {!whole && (
+          <>
+            <NumberField
+              label="Thin end"
+              quantity="millimetre"
+              value={piece.thinEndMm ?? piece.thicknessMm}
+              field="piece.thin_end_mm"
+              problem={problem}
+              testId="thin"
+              onChange={(thinEndMm) => change({ thinEndMm })}
+            />
+            <NumberField
+              label="Width"
+              quantity="millimetre"
+              value={piece.widthMm}
+              field="piece.width_mm"
+              problem={problem}
+              testId="width"
+              onChange={(widthMm) => change({ widthMm })}
+            />
+            <button
+              type="button"
+              className="pick mt-5"
+              aria-pressed={piece.thinEndMm === null}
+              onClick={() =>
+                change({
+                  thinEndMm: piece.thinEndMm === null ? Math.round(piece.thicknessMm * 0.55) : null,
+                })
+              }
+            >
+              even all along
+            </button>
+          </>
+        )}
+        {whole && (
+          <>
+            <NumberField
+              label="Length, nose to tail"
+              quantity="millimetre"
+              value={length ?? Math.round(fit?.length_mm ?? 300)}
+              field="length_mm"
+              problem={measured.problem}
+              testId="length"
+              onChange={setLength}
+            />
+            {measured.answer && !measured.problem && length !== null && (
+              <button
+                type="button"
+                className="pick mt-5"
+                data-testid="from-length"
+                onClick={() => {
+                  const found = measured.answer;
+                  if (!found) return;
+                  change({
+                    massG: Math.round(found.mass_g),
+                    thicknessMm: Math.round(found.thickness_mm),
+                  });
+                  setLength(null);
+                }}
+              >
+                so about {withUnit(measured.answer.mass_g, "gram", units)},{" "}
+                {withUnit(measured.answer.thickness_mm, "millimetre", units)} thick
+              </button>
+            )}
+          </>
+        )}
+        {mm !== null && mm !== Math.round(piece.thicknessMm) && length === null && (
+          <button
+            type="button"
+            className="pick mt-5"
+            data-testid="propose"
+            onClick={() =>
+              change({
+                thicknessMm: mm,
+                ...(piece.thinEndMm !== null ? { thinEndMm: Math.min(piece.thinEndMm, mm) } : {}),
+              })
+            }
+          >
+            by its weight about {withUnit(mm, "millimetre", units)}
+          </button>
+        )}
+      </div>
+    </>
+  );
+}
