@@ -205,9 +205,13 @@ impl Material {
     /// Heat capacity by volume, J/(m3 K); below the freezing point the apparent one.
     pub fn capacity_j_m3k(&self, t_c: f64, w_kg_m3: f64) -> f64 {
         if t_c < self.freeze_c {
-            const DT: f64 = 0.02;
-            let below = self.enthalpy_j_m3(t_c - DT, w_kg_m3);
-            return (self.enthalpy_j_m3(t_c, w_kg_m3) - below) / DT;
+            // d/dT of the enthalpy, ice that melts on the way:
+            // c = c_dry + w (s c_w + (1-s) c_ice + ds/dT (h_water - h_ice)).
+            let (share, t) = (self.liquid_share(t_c), t_c.clamp(VALID_C.0, VALID_C.1));
+            let melts = -(1.0 - UNFREEZABLE_SHARE) * self.freeze_c / (t_c * t_c);
+            let apart = integral(&self.water_j_kgk, t_c) - (ICE_J_KGK * t_c - FUSION_J_KG);
+            let water = share * poly(&self.water_j_kgk, t) + (1.0 - share) * ICE_J_KGK;
+            return poly(&self.dry_j_m3k, t) + w_kg_m3 * (water + melts * apart);
         }
         let t = t_c.clamp(VALID_C.0, VALID_C.1);
         poly(&self.dry_j_m3k, t) + w_kg_m3 * poly(&self.water_j_kgk, t)
@@ -219,18 +223,35 @@ impl Material {
         let in_j_m3 = lagged_j_m3k * (found_c - old_c);
         if old_c.min(found_c) < self.freeze_c {
             let wanted = self.enthalpy_j_m3(old_c, w_kg_m3) + in_j_m3;
-            let (mut low, mut high) = (-90.0, 140.0_f64.max(found_c));
-            for _ in 0..50 {
-                let mid = 0.5 * (low + high);
-                if self.enthalpy_j_m3(mid, w_kg_m3) < wanted {
-                    low = mid
-                } else {
-                    high = mid
-                }
-            }
-            return 0.5 * (low + high);
+            return self.at_enthalpy_c(wanted, w_kg_m3, old_c);
         }
         found_c + (in_j_m3 - self.gained_j_m3(old_c, found_c, w_kg_m3)) / lagged_j_m3k
+    }
+
+    /// Temperature at an enthalpy by volume: Newton from `near_c`, halving where it would leave
+    /// the bracket, to a millionth of a kelvin.
+    fn at_enthalpy_c(&self, wanted_j_m3: f64, w_kg_m3: f64, near_c: f64) -> f64 {
+        let (mut low, mut high) = (-90.0, 140.0);
+        let mut t_c = near_c.clamp(low, high);
+        for _ in 0..60 {
+            let miss = self.enthalpy_j_m3(t_c, w_kg_m3) - wanted_j_m3;
+            if miss < 0.0 {
+                low = t_c;
+            } else {
+                high = t_c;
+            }
+            let step = miss / self.capacity_j_m3k(t_c, w_kg_m3);
+            let next = t_c - step;
+            if step.abs() < 1e-6 {
+                return next;
+            }
+            t_c = if next > low && next < high {
+                next
+            } else {
+                0.5 * (low + high)
+            };
+        }
+        t_c
     }
 
     /// Enthalpy by volume gained from `from_c` to `to_c`, J/m3. As [`Self::enthalpy_j_m3`] of
@@ -324,6 +345,29 @@ mod tests {
             let lagged = material.capacity_j_m3k(20.0, w);
             let one = holding.after_step_c(20.0, 63.0, lagged);
             assert!((one - material.after_step_c(20.0, 63.0, w, lagged)).abs() < 1e-9);
+        }
+    }
+
+    /// The way back from enthalpy to temperature, over the freezing point and back.
+    #[test]
+    fn enthalpy_is_undone() {
+        let cod = Composition::new(0.8122, 0.1781, 0.0067, 0.0116).unwrap();
+        let material = Material::flesh(&cod).freezing();
+        let w = material.water_kg_m3;
+        for near in [-30.0, -5.0, -1.01, -0.9, 20.0] {
+            for t in [-35.0, -18.0, -3.0, -1.2, -1.0001, -0.5, 4.0, 60.0, 120.0] {
+                let back = material.at_enthalpy_c(material.enthalpy_j_m3(t, w), w, near);
+                assert!((back - t).abs() < 1e-5, "{near} {t}: {back}");
+            }
+        }
+        // The apparent heat capacity is the slope of the enthalpy.
+        for t in [-25.0, -6.0, -1.5] {
+            let slope =
+                (material.enthalpy_j_m3(t + 1e-3, w) - material.enthalpy_j_m3(t - 1e-3, w)) / 2e-3;
+            assert!(
+                (material.capacity_j_m3k(t, w) / slope - 1.0).abs() < 1e-4,
+                "{t}"
+            );
         }
     }
 

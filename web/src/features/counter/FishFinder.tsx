@@ -69,7 +69,12 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
       />
       {!open && value && (
         <p className="text-small quiet pt-1">
-          <i>{value.scientific}</i> · {value.family}
+          {value.scientific && (
+            <>
+              <i>{value.scientific}</i> ·{" "}
+            </>
+          )}
+          {value.family}
           {value.stand_in && " · composition of a near relation"}
         </p>
       )}

@@ -38,7 +38,7 @@ export function InHand({ piece, body, problem, change }: InHandProps) {
       ) : (
         <DrawnPiece piece={piece} change={change} height={272} />
       )}
-      <div className="flex flex-wrap gap-x-8 gap-y-2 items-start">
+      <div className="flex flex-wrap gap-x-6 gap-y-2 items-start">
         <NumberField
           label={whole ? "Body, at its thickest" : "Thick end"}
           quantity="millimetre"

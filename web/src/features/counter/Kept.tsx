@@ -218,7 +218,7 @@ function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps) {
                     `, ${today.left_days.map((d) => d.toFixed(0)).join(" to ")} left on ice`}
                   {today?.parasites_killed && ", frozen against worms"}
                   {today?.received_warm && (
-                    <b className="text-base-content"> ▲ came in above fridge cold</b>
+                    <b className="block text-base-content">▲ came in above fridge cold</b>
                   )}
                 </span>
                 {past && (
