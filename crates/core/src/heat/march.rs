@@ -302,7 +302,14 @@ impl<'a> Marcher<'a> {
     /// Linearises one face about the surface temperature that balances with the cell as it is.
     fn join(&self, face: &Face, i: usize, surface_c: f64) -> Joint {
         let k = self.column.material(i).k_w_mk(self.t_c[i], self.water[i]);
-        let inner = 2.0 * k / self.column.grid.width_m[i];
+        let grid = &self.column.grid;
+        // The way to the face: below the first cell, above the last.
+        let way = if i == 0 {
+            grid.way_below_m[i]
+        } else {
+            grid.way_above_m[i]
+        };
+        let inner = k / way;
         let dampness = self.dampness(i);
         let mut joint = Joint {
             line: face.line(surface_c, self.reservoir_c, dampness, self.column),

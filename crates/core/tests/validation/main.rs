@@ -6,6 +6,7 @@ mod counter;
 mod exact;
 mod exact_edges;
 mod exact_more;
+mod exact_unequal;
 mod laws;
 mod marching;
 mod media;

@@ -1,6 +1,8 @@
 //! `make proof`: the four tables of docs/PROOF.md from the real code.
 
-use super::{exact, exact_edges, exact_more, marching, media, notes, practice, published};
+use super::{
+    exact, exact_edges, exact_more, exact_unequal, marching, media, notes, practice, published,
+};
 use cindo_core::fish::PieceAsked;
 use cindo_core::matter::{Composition, water};
 use cindo_core::methods::{Kitchen, Method};
@@ -50,6 +52,7 @@ fn more_exact(out: &mut String) {
     exact_more::exact_bodies_by_the_shape_exponent();
     exact_more::exact_bars_of_all_widths_by_the_product_of_slabs();
     exact_more::exact_thawing_front();
+    exact_unequal::exact_unequal_faces_of_bodies_that_narrow();
     marching::reference_march_of_cod_in_hot_liquid();
     out.push_str("Bodies that are not slabs, odd edges, fronts, and a general-purpose solver; tolerances and their reasons stand in the tests.\n\n");
     noted(out, ["case", "ours", "exact"]);

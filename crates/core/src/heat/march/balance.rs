@@ -15,13 +15,14 @@ impl Marcher<'_> {
         let grid = &column.grid;
         let n = self.t_c.len();
         let (t_c, water) = (&self.t_c[..n], &self.water[..n]);
-        let (width, volume, wall) = (&grid.width_m[..n], &grid.volume_m[..n], &grid.wall[..n]);
+        let volume = &grid.volume_m[..n];
+        let (below, above) = (&grid.way_below_m[..n], &grid.way_above_m[..n]);
         let lagged = &mut self.work.lagged[..n];
         let capacity = &mut self.work.capacity[..n];
         let conductance = &mut self.work.conductance[..n];
         let per_dt = 1.0 / dt;
         let holding = &self.holding[..n];
-        let (mut k_before, mut width_before) = (1.0, 0.0);
+        let (mut k_before, mut way_before) = (1.0, 0.0);
         for i in 0..n {
             let (heat, k) = if holding[i].covers(t_c[i]) {
                 holding[i].capacity_and_k(t_c[i])
@@ -34,10 +35,9 @@ impl Marcher<'_> {
             };
             lagged[i] = heat;
             capacity[i] = heat * volume[i] * per_dt;
-            // Between cell i-1 and i: G = A / (dx1/(2 k1) + dx2/(2 k2)).
-            conductance[i] =
-                2.0 * wall[i] * k_before * k / (width_before * k + width[i] * k_before);
-            (k_before, width_before) = (k, width[i]);
+            // Between the centres of i-1 and i: G = 1 / int dx / (k A).
+            conductance[i] = k_before * k / (way_before * k + below[i] * k_before);
+            (k_before, way_before) = (k, above[i]);
         }
         conductance[0] = 0.0;
         // c (T - T_old) = G_below (T_below - T) + G_above (T_above - T), and the faces.

@@ -56,8 +56,8 @@ impl Marcher<'_> {
             } else {
                 let material = column.material(i);
                 let open = 1.0 - material.crustiness(left.min(right));
-                let apart = grid.centre_m[i] - grid.centre_m[i - 1];
-                reach * grid.wall[i] * open * (left - right) / apart
+                let way = grid.way_above_m[i - 1] + grid.way_below_m[i];
+                reach * open * (left - right) / way
             };
         }
         let mut below_c = self.t_c[0];
