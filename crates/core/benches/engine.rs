@@ -2,11 +2,12 @@
 #![allow(missing_docs, clippy::unwrap_used, clippy::print_stdout)]
 
 use cindo_core::fish::PieceAsked;
-use cindo_core::methods::Kitchen;
-use cindo_core::outcome::TargetAsked;
+use cindo_core::kit::Kitchen;
 use cindo_core::plan::{
     MethodAsked, PlanAsked, RankAsked, SimulateAsked, Wishes, plan, rank, simulate,
 };
+use cindo_core::run::TimesAsked;
+use cindo_core::target::TargetAsked;
 use criterion::{Criterion, criterion_group, criterion_main};
 
 #[path = "../tests/validation/reference.rs"]
@@ -33,8 +34,11 @@ fn engine(c: &mut Criterion) {
         piece: piece(),
         method: method("sear_skin_first"),
         kitchen: Kitchen::SEA_LEVEL,
-        sides_s: vec![500.0, 100.0],
-        rest_s: 0.0,
+        times: TimesAsked {
+            sides_s: vec![500.0, 100.0],
+            rest_s: 0.0,
+        },
+        truth: None,
     };
     c.bench_function("forward run of ten minutes", |b| {
         b.iter(|| simulate(&ten_minutes).unwrap())
@@ -44,10 +48,7 @@ fn engine(c: &mut Criterion) {
             piece: piece(),
             method: method(kind),
             target: TargetAsked::Usual,
-            kitchen: Kitchen::SEA_LEVEL,
-            range: false,
-            field: None,
-            late_s: 0.0,
+            ..PlanAsked::default()
         };
         c.bench_function(&format!("plan {kind}"), |b| {
             b.iter(|| plan(&asked).unwrap())

@@ -2,14 +2,15 @@
 
 use thiserror::Error;
 
-/// A request that cannot be computed. Every variant names the field it is about, by its
-/// name on the wire, so that an interface can show the sentence beside it.
+/// A request that cannot be computed. A constructor names only its own field (`thickness_mm`);
+/// whoever calls it says where that stands, see [`Within`], so that an interface can show the
+/// sentence beside the field whatever the field is part of.
 #[derive(Debug, Clone, PartialEq, Error)]
 pub enum InputError {
     /// A number outside the range in which the model means anything; also NaN and infinities.
     #[error("{field} must be between {min} and {max} {unit}, not {given}")]
     OutOfRange {
-        /// Field on the wire.
+        /// Where it stands.
         field: String,
         /// What was asked for.
         given: f64,
@@ -23,7 +24,7 @@ pub enum InputError {
     /// A name that is not in the list.
     #[error("{field} does not know \"{given}\"; it knows {}", known.join(", "))]
     UnknownName {
-        /// Field on the wire.
+        /// Where it stands.
         field: String,
         /// What was asked for.
         given: String,
@@ -33,13 +34,13 @@ pub enum InputError {
     /// Something needed is not there.
     #[error("{field} is missing")]
     Missing {
-        /// Field on the wire.
+        /// Where it stands.
         field: String,
     },
     /// A value of another kind than the field takes.
     #[error("{field} takes {takes}")]
     WrongKind {
-        /// Field on the wire.
+        /// Where it stands.
         field: String,
         /// What the field takes.
         takes: &'static str,
@@ -47,7 +48,7 @@ pub enum InputError {
     /// A setting that this way of cooking does not have.
     #[error("{method} has no setting {field}; it has {}", has.join(", "))]
     NoSuchSetting {
-        /// Field on the wire.
+        /// Where it stands.
         field: String,
         /// The method asked for.
         method: String,
@@ -57,6 +58,8 @@ pub enum InputError {
     /// The thin end is thicker than the thick end.
     #[error("the thin end ({thin_mm} mm) must not be thicker than the thick end ({thick_mm} mm)")]
     ThinEndThicker {
+        /// Where it stands.
+        field: String,
         /// Thin end.
         thin_mm: f64,
         /// Thick end.
@@ -65,14 +68,18 @@ pub enum InputError {
     /// The target band is upside down.
     #[error("the low end of the target ({low_c} C) must not be above its high end ({high_c} C)")]
     TargetUpsideDown {
+        /// Where it stands.
+        field: String,
         /// Low end.
         low_c: f64,
         /// High end.
         high_c: f64,
     },
     /// The number of times given does not fit the sides that the method cooks on.
-    #[error("times.sides_s takes {wants} times for this way of cooking, not {given}")]
+    #[error("{field} takes {wants} times for this way of cooking, not {given}")]
     SidesDoNotFit {
+        /// Where it stands.
+        field: String,
         /// Times given.
         given: usize,
         /// Times wanted.
@@ -81,6 +88,8 @@ pub enum InputError {
     /// A length and a weight that no one fish has.
     #[error("a fish {length_mm} mm long weighs about {usual_g:.0} g, not {mass_g} g")]
     LengthAndWeight {
+        /// Where it stands.
+        field: String,
         /// Length.
         length_mm: f64,
         /// Weight given.
@@ -91,20 +100,45 @@ pub enum InputError {
     /// Something that must not lie after something else.
     #[error("{field}: {message}")]
     Order {
-        /// Field on the wire.
+        /// Where it stands.
         field: String,
         /// What is wrong, in the cook's words.
         message: &'static str,
     },
     /// The shares of a composition do not add up to one.
-    #[error("the shares of piece.composition add up to {sum:.3}, and should to 1 within 0.03")]
+    #[error("the shares of {field} add up to {sum:.3}, and should to 1 within 0.03")]
     CompositionSum {
+        /// Where it stands.
+        field: String,
         /// Their sum.
         sum: f64,
     },
 }
 
+/// What a name given is cut to in an error, letters: nobody reads more, and it may be long.
+const GIVEN_LETTERS: usize = 60;
+
 impl InputError {
+    /// A name that is not in the list of those known.
+    pub fn unknown<K: Into<String>>(
+        field: &str,
+        given: &str,
+        known: impl IntoIterator<Item = K>,
+    ) -> Self {
+        Self::UnknownName {
+            field: field.to_owned(),
+            given: given.chars().take(GIVEN_LETTERS).collect(),
+            known: known.into_iter().map(Into::into).collect(),
+        }
+    }
+
+    /// Something needed that is not there.
+    pub fn missing(field: &str) -> Self {
+        Self::Missing {
+            field: field.to_owned(),
+        }
+    }
+
     /// Stable name of the error, for programs.
     pub fn code(&self) -> &'static str {
         match self {
@@ -122,7 +156,7 @@ impl InputError {
         }
     }
 
-    /// The field on the wire that the error is about.
+    /// The field that the error is about, as far as its callers have said where it stands.
     pub fn field(&self) -> &str {
         match self {
             Self::OutOfRange { field, .. }
@@ -130,12 +164,90 @@ impl InputError {
             | Self::Missing { field }
             | Self::WrongKind { field, .. }
             | Self::NoSuchSetting { field, .. }
-            | Self::Order { field, .. } => field,
-            Self::LengthAndWeight { .. } => "mass_g",
-            Self::ThinEndThicker { .. } => "piece.thin_end_mm",
-            Self::TargetUpsideDown { .. } => "target.low_c",
-            Self::SidesDoNotFit { .. } => "times.sides_s",
-            Self::CompositionSum { .. } => "piece.composition",
+            | Self::ThinEndThicker { field, .. }
+            | Self::TargetUpsideDown { field, .. }
+            | Self::SidesDoNotFit { field, .. }
+            | Self::LengthAndWeight { field, .. }
+            | Self::Order { field, .. }
+            | Self::CompositionSum { field, .. } => field,
         }
+    }
+
+    fn field_mut(&mut self) -> &mut String {
+        match self {
+            Self::OutOfRange { field, .. }
+            | Self::UnknownName { field, .. }
+            | Self::Missing { field }
+            | Self::WrongKind { field, .. }
+            | Self::NoSuchSetting { field, .. }
+            | Self::ThinEndThicker { field, .. }
+            | Self::TargetUpsideDown { field, .. }
+            | Self::SidesDoNotFit { field, .. }
+            | Self::LengthAndWeight { field, .. }
+            | Self::Order { field, .. }
+            | Self::CompositionSum { field, .. } => field,
+        }
+    }
+}
+
+/// Says where the field of an error stands.
+///
+/// ```
+/// use cindo_core::{InputError, Within};
+/// let error = InputError::missing("thickness_mm").at("pieces", 3).within("order");
+/// assert_eq!(error.field(), "order.pieces[3].thickness_mm");
+/// ```
+pub trait Within: Sized {
+    /// It is part of `room`.
+    #[must_use]
+    fn within(self, room: &str) -> Self;
+    /// It is part of number `i` of `list`, from 0.
+    #[must_use]
+    fn at(self, list: &str, i: usize) -> Self {
+        self.within(&format!("{list}[{i}]"))
+    }
+}
+
+impl Within for InputError {
+    fn within(mut self, room: &str) -> Self {
+        let field = self.field_mut();
+        // "[2]" is an index of the room itself, "" the room.
+        let between = if field.is_empty() || field.starts_with('[') {
+            ""
+        } else {
+            "."
+        };
+        *field = format!("{room}{between}{field}");
+        self
+    }
+}
+
+impl<T> Within for Result<T, InputError> {
+    fn within(self, room: &str) -> Self {
+        self.map_err(|error| error.within(room))
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_place_is_put_together_from_inside() {
+        let range = crate::quantity::checked("fat_share", 2.0, (0.0, 1.0), "");
+        let error = range.within("own_fish").at("pieces", 11).unwrap_err();
+        assert_eq!(error.field(), "pieces[11].own_fish.fat_share");
+        assert_eq!(
+            error.to_string(),
+            "pieces[11].own_fish.fat_share must be between 0 and 1 , not 2"
+        );
+        let whole = InputError::missing("").within("piece");
+        assert_eq!(whole.field(), "piece");
+    }
+
+    #[test]
+    fn a_long_name_is_cut() {
+        let error = InputError::unknown("fish", &"x".repeat(60_000), ["cod"]);
+        assert!(error.to_string().len() < 120);
     }
 }

@@ -7,8 +7,8 @@
 //! Domain of both: -3 to 15 C.
 
 use super::species::{Species, Waters};
-use crate::InputError;
 use crate::quantity::checked;
+use crate::{InputError, Within};
 use serde::Deserialize;
 use std::sync::OnceLock;
 
@@ -77,11 +77,7 @@ impl Form {
     /// [`InputError::UnknownName`] with the forms it knows.
     pub fn find(key: &str) -> Result<&'static Form, InputError> {
         let found = Self::all().iter().find(|f| f.key == key);
-        found.ok_or_else(|| InputError::UnknownName {
-            field: "form".into(),
-            given: key.chars().take(60).collect(),
-            known: Self::all().iter().map(|f| f.key.clone()).collect(),
-        })
+        found.ok_or_else(|| InputError::unknown("form", key, Self::all().iter().map(|f| &f.key)))
     }
 }
 
@@ -102,7 +98,7 @@ const RATE_RANGE_C: (f64, f64) = (-3.0, 15.0);
 /// # Errors
 /// [`InputError::OutOfRange`] outside -3 to 15 C.
 pub fn spoilage_rate(waters: Waters, at_c: f64) -> Result<f64, InputError> {
-    let t = checked("kept.at_c", at_c, RATE_RANGE_C, "C")?;
+    let t = checked("at_c", at_c, RATE_RANGE_C, "C")?;
     Ok(match waters {
         Waters::Tropical => (0.12 * t).exp(),
         Waters::Cold | Waters::Temperate => (1.0 + 0.1 * t).powi(2),
@@ -116,8 +112,8 @@ pub fn spoilage_rate(waters: Waters, at_c: f64) -> Result<f64, InputError> {
 pub fn ice_days(waters: Waters, kept: &[Kept]) -> Result<f64, InputError> {
     let mut days = 0.0;
     for span in kept {
-        checked("kept.days", span.days, (0.0, 60.0), "days")?;
-        days += span.days * spoilage_rate(waters, span.at_c)?;
+        checked("days", span.days, (0.0, 60.0), "days").within("kept")?;
+        days += span.days * spoilage_rate(waters, span.at_c).within("kept")?;
     }
     Ok(days)
 }
@@ -157,11 +153,8 @@ pub fn judge(
     let (mut points, mut most, mut refuse) = (0, 0, false);
     for (key, option) in answers {
         let found = form.look.iter().find(|l| l.key == *key);
-        let look = found.ok_or_else(|| InputError::UnknownName {
-            field: "answers".into(),
-            given: key.chars().take(60).collect(),
-            known: form.look.iter().map(|l| l.key.clone()).collect(),
-        })?;
+        let look = found
+            .ok_or_else(|| InputError::unknown("answers", key, form.look.iter().map(|l| &l.key)))?;
         let last = look.options.len() - 1;
         let index = checked(
             &format!("answers.{key}"),
@@ -259,7 +252,7 @@ mod tests {
         for bad in [-5.0, 20.0, f64::NAN] {
             assert_eq!(
                 spoilage_rate(Waters::Cold, bad).unwrap_err().field(),
-                "kept.at_c"
+                "at_c"
             );
         }
     }

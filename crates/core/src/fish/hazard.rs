@@ -5,39 +5,10 @@
 //! exempt), `FOOD-CODE-3-603.11` (advisory), `FDA-HAZARDS-SCOMBROID` (histamine),
 //! `FDA-EPA-ADVICE` (mercury), `EU-853-PARASITES`.
 
-use super::species::Species;
-use crate::InputError;
-use crate::outcome::{Band, safety};
+use super::species::{Hazard, Mercury, Species};
 use crate::quantity::checked;
-use serde::Deserialize;
-
-/// What a fish can have.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
-#[serde(rename_all = "snake_case")]
-pub enum Hazard {
-    /// Builds histamine when it is not kept cold; heat does not undo it.
-    Histamine,
-    /// From warm reefs; the toxin stands heat and frost.
-    ReefToxin,
-    /// Fat that the gut does not take up.
-    WaxEsters,
-    /// Worms that heat or frost kills.
-    Parasites,
-    /// Fins that stab.
-    Spines,
-}
-
-/// Class of advice on mercury.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
-#[serde(rename_all = "snake_case")]
-pub enum Mercury {
-    /// Eaten freely.
-    Low,
-    /// Once a week for a child or in pregnancy.
-    Some,
-    /// Not for a child or in pregnancy.
-    High,
-}
+use crate::target::{Band, safety};
+use crate::{InputError, Within};
 
 /// Who eats.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
@@ -62,7 +33,7 @@ pub struct Freezing {
 
 /// What is known of a fish against parasites.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
-pub enum Record {
+pub enum ParasiteRecord {
     /// Nothing.
     #[default]
     Unknown,
@@ -83,9 +54,9 @@ pub struct Warmth {
     pub was_frozen: bool,
 }
 
-/// How much a word weighs.
+/// How grave a word is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
-pub enum Weight {
+pub enum Severity {
     /// Good to know.
     Note,
     /// Tell the eater.
@@ -101,8 +72,8 @@ pub enum Weight {
 pub struct Notice {
     /// Stable name.
     pub code: &'static str,
-    /// How much it weighs.
-    pub weight: Weight,
+    /// How grave it is.
+    pub severity: Severity,
     /// One or two short sentences without figures that have a unit.
     pub message: &'static str,
 }
@@ -114,8 +85,8 @@ impl Freezing {
     /// # Errors
     /// [`InputError`] for what no freezer does.
     pub fn kills_parasites(&self) -> Result<bool, InputError> {
-        let at_c = checked("freezing.at_c", self.at_c, (-80.0, -1.0), "C")?;
-        let hours = checked("freezing.hours", self.hours, (0.0, 50_000.0), "h")?;
+        let at_c = checked("at_c", self.at_c, (-80.0, -1.0), "C")?;
+        let hours = checked("hours", self.hours, (0.0, 50_000.0), "h")?;
         Ok((at_c <= -20.0 && hours >= 168.0)
             || (self.solid_at_35 && at_c <= -35.0 && hours >= 15.0)
             || (self.solid_at_35 && at_c <= -20.0 && hours >= 24.0))
@@ -129,8 +100,8 @@ impl Warmth {
     /// # Errors
     /// [`InputError`] for negative hours and temperatures no dock has.
     pub fn spoils(&self) -> Result<bool, InputError> {
-        let hours = checked("warmth.hours", self.hours, (0.0, 1000.0), "h")?;
-        let warmest_c = checked("warmth.warmest_c", self.warmest_c, (-40.0, 60.0), "C")?;
+        let hours = checked("hours", self.hours, (0.0, 1000.0), "h")?;
+        let warmest_c = checked("warmest_c", self.warmest_c, (-40.0, 60.0), "C")?;
         let most = match (warmest_c > 21.0, self.was_frozen) {
             (true, false) => 4.0,
             (false, false) => 8.0,
@@ -164,14 +135,14 @@ pub fn notices(
     species: &Species,
     eater: Eater,
     target: Band,
-    record: Record,
+    record: ParasiteRecord,
     warmth: Option<Warmth>,
 ) -> Result<Vec<Notice>, InputError> {
     let mut said = Vec::new();
-    let mut say = |code, weight, message| {
+    let mut say = |code, severity, message| {
         said.push(Notice {
             code,
-            weight,
+            severity,
             message,
         })
     };
@@ -179,14 +150,14 @@ pub fn notices(
         match warmth.map(|w| w.spoils()).transpose()? {
             Some(true) => say(
                 "histamine_refuse",
-                Weight::Refuse,
+                Severity::Refuse,
                 "Too long out of the cold: histamine may have built up. Cooking and freezing do \
                  not undo it. Do not serve it.",
             ),
             Some(false) => {}
             None => say(
                 "histamine",
-                Weight::Note,
+                Severity::Note,
                 "Builds histamine when it is not kept cold from the catch on, and cooking does \
                  not undo it. Ask how it was kept.",
             ),
@@ -196,16 +167,16 @@ pub fn notices(
     let cooked = target.low_c >= safety::PARASITE_C;
     let raw = !cooked && !exempt_tuna(species);
     let clear = match record {
-        Record::Unknown => false,
-        Record::Farmed => true,
-        Record::Frozen(freezing) => freezing.kills_parasites()?,
+        ParasiteRecord::Unknown => false,
+        ParasiteRecord::Farmed => true,
+        ParasiteRecord::Frozen(freezing) => freezing.kills_parasites().within("freezing")?,
     };
     if raw && species.has(Hazard::Parasites) && !clear {
         say(
             "parasites",
-            Weight::Warn,
+            Severity::Warn,
             match record {
-                Record::Frozen(_) => {
+                ParasiteRecord::Frozen(_) => {
                     "Not frozen cold or long enough to kill parasites, and this target does not \
                      kill them either."
                 }
@@ -215,10 +186,10 @@ pub fn notices(
                 }
             },
         );
-    } else if raw && matches!(record, Record::Unknown) && species.farmed {
+    } else if raw && matches!(record, ParasiteRecord::Unknown) && species.farmed {
         say(
             "parasites_ask",
-            Weight::Note,
+            Severity::Note,
             "Farmed on pellet feed it need not be frozen first. Ask the seller to say so.",
         );
     }
@@ -226,13 +197,13 @@ pub fn notices(
     match eater {
         Eater::AtRisk if below_code => say(
             "at_risk_below_code",
-            Weight::Warn,
+            Severity::Warn,
             "Below the food-safety figure, and someone at risk eats. Choose the food-safety \
              target.",
         ),
         Eater::Everyone if below_code => say(
             "advisory",
-            Weight::Advise,
+            Severity::Advise,
             "Below the food-safety figure: tell guests that undercooked fish may raise the risk \
              of illness.",
         ),
@@ -241,17 +212,17 @@ pub fn notices(
     match (species.mercury, eater) {
         (Mercury::High, Eater::AtRisk) => say(
             "mercury_refuse",
-            Weight::Refuse,
+            Severity::Refuse,
             "High in mercury: not in pregnancy and not for small children.",
         ),
         (Mercury::High, Eater::Everyone) => say(
             "mercury",
-            Weight::Advise,
+            Severity::Advise,
             "High in mercury: not in pregnancy and not for small children.",
         ),
         (Mercury::Some, Eater::AtRisk) => say(
             "mercury_some",
-            Weight::Advise,
+            Severity::Advise,
             "Some mercury: in pregnancy and for small children once a week at most.",
         ),
         _ => {}
@@ -259,7 +230,7 @@ pub fn notices(
     if species.has(Hazard::ReefToxin) {
         say(
             "reef_toxin",
-            Weight::Warn,
+            Severity::Warn,
             "From warm reefs it can carry a toxin that neither cooking nor freezing destroys. \
              Ask where it was caught and heed local warnings.",
         );
@@ -267,12 +238,12 @@ pub fn notices(
     if species.has(Hazard::WaxEsters) {
         say(
             "wax_esters",
-            Weight::Warn,
+            Severity::Warn,
             "Its oil is not digested and can purge. Small portions; grill or roast so that the \
              oil runs off, and tell the eater.",
         );
     }
-    said.sort_by_key(|notice| std::cmp::Reverse(notice.weight));
+    said.sort_by_key(|notice| std::cmp::Reverse(notice.severity));
     Ok(said)
 }
 
@@ -280,7 +251,7 @@ pub fn notices(
 pub fn spines(species: &Species, whole: bool) -> Option<Notice> {
     (whole && species.has(Hazard::Spines)).then_some(Notice {
         code: "spines",
-        weight: Weight::Warn,
+        severity: Severity::Warn,
         message: "Its fins stab: clip them first, away from you.",
     })
 }

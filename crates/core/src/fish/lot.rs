@@ -5,8 +5,8 @@ use super::freshness::{Kept, spoilage_rate};
 use super::hazard::Freezing;
 use super::species::Species;
 use crate::InputError;
-use crate::outcome::safety;
 use crate::quantity::checked;
+use crate::target::safety;
 
 /// What is written down when it comes in.
 #[derive(Debug, Clone, PartialEq)]

@@ -1,97 +1,12 @@
 //! The piece in hand.
 
-use super::species::Species;
-use crate::InputError;
+use super::cut::Cut;
+use super::species::{SkinEats, Species};
 use crate::matter::{Composition, FREEZE_C, Material};
-use crate::outcome::Family;
 use crate::quantity::{Celsius, Mass, Thickness, checked};
+use crate::target::Family;
+use crate::{InputError, Within};
 use std::sync::Arc;
-
-/// How the piece was cut.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Cut {
-    /// Side or portion of a side.
-    Fillet,
-    /// Thick back part of a side.
-    Loin,
-    /// Tail part of a side.
-    Tail,
-    /// Slice across, with bone.
-    Steak,
-    /// Round slice without bone.
-    Medallion,
-    /// Cubes for a skewer.
-    Cubes,
-    /// Strips.
-    Strips,
-    /// Whole gutted round fish.
-    WholeRound,
-    /// Whole gutted flat fish.
-    WholeFlat,
-    /// Opened flat, boned.
-    Butterfly,
-    /// Wing of a skate.
-    Wing,
-    /// Finger-sized whole fish.
-    SmallWhole,
-}
-
-impl Cut {
-    /// All cuts with their names on the wire and in words.
-    pub const ALL: [(Self, &'static str, &'static str); 12] = [
-        (Self::Fillet, "fillet", "fillet"),
-        (Self::Loin, "loin", "loin"),
-        (Self::Tail, "tail", "tail piece"),
-        (Self::Steak, "steak", "steak"),
-        (Self::Medallion, "medallion", "medallion"),
-        (Self::Cubes, "cubes", "cubes"),
-        (Self::Strips, "strips", "strips"),
-        (Self::WholeRound, "whole_round", "whole round fish"),
-        (Self::WholeFlat, "whole_flat", "whole flat fish"),
-        (Self::Butterfly, "butterfly", "butterfly"),
-        (Self::Wing, "wing", "wing"),
-        (Self::SmallWhole, "small_whole", "small whole fish"),
-    ];
-
-    /// Finds a cut by its name on the wire.
-    ///
-    /// # Errors
-    /// [`InputError::UnknownName`].
-    pub fn find(key: &str) -> Result<Self, InputError> {
-        let found = Self::ALL.iter().find(|(_, name, _)| *name == key);
-        found
-            .map(|(cut, _, _)| *cut)
-            .ok_or_else(|| InputError::UnknownName {
-                field: "piece.cut".into(),
-                given: key.chars().take(60).collect(),
-                known: Self::ALL
-                    .iter()
-                    .map(|(_, name, _)| (*name).to_owned())
-                    .collect(),
-            })
-    }
-
-    /// Name on the wire.
-    pub fn key(self) -> &'static str {
-        Self::ALL
-            .iter()
-            .find(|(cut, _, _)| *cut == self)
-            .map_or("fillet", |(_, key, _)| key)
-    }
-
-    /// Equivalent heat transfer dimensionality E, source `ASHRAE-FREEZING-TIMES`: 1 slab,
-    /// 2 cylinder, 3 sphere. A gutted round fish about 1.5 on its body thickness. A flat cut
-    /// on a pan or tray is a slab; all round it is more, see
-    /// [`Piece::dimensionality_all_round`].
-    pub fn dimensionality(self) -> f64 {
-        match self {
-            Self::WholeRound => 1.5,
-            Self::Cubes => 2.5,
-            Self::Strips | Self::SmallWhole => 1.9,
-            _ => 1.0,
-        }
-    }
-}
 
 /// Skin on the low side, or not.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -120,6 +35,21 @@ impl State {
         (State::Thawed, "thawed"),
         (State::Frozen, "frozen"),
     ];
+}
+
+/// How the thickness is known.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub enum Measured {
+    /// Judged by eye.
+    #[default]
+    Eye,
+    /// With a ruler at the thickest point.
+    Ruler,
+}
+
+impl Measured {
+    /// Names on the wire.
+    pub const ALL: [(Self, &'static str); 2] = [(Self::Eye, "eye"), (Self::Ruler, "ruler")];
 }
 
 /// A piece as asked for, unchecked.
@@ -155,6 +85,8 @@ pub struct PieceAsked {
     pub scales: bool,
     /// Scored.
     pub scored: bool,
+    /// "ruler" or "eye"; eye when not said.
+    pub measured: Option<String>,
 }
 
 /// A checked piece.
@@ -188,6 +120,8 @@ pub struct Piece {
     pub scales: bool,
     /// Scored.
     pub scored: bool,
+    /// How its thickness is known.
+    pub measured: Measured,
 }
 
 /// Portion of fillet a person, g. common practice, no source (6 oz).
@@ -224,53 +158,48 @@ impl Piece {
     pub fn new(asked: &PieceAsked) -> Result<Self, InputError> {
         let species = match (&asked.own, asked.fish.as_deref()) {
             (Some(own), _) => {
-                own.check("piece.own_fish")?;
+                own.check().within("own_fish")?;
                 Some(Arc::new(own.clone()))
             }
             (None, Some(key)) => Some(Species::find(key)?),
             (None, None) => None,
         };
         let composition = match (asked.composition, &species) {
-            (Some([water, protein, fat, ash]), _) => Composition::new(water, protein, fat, ash)?,
+            (Some([water, protein, fat, ash]), _) => {
+                Composition::new(water, protein, fat, ash).within("composition")?
+            }
             (None, Some(species)) => species.composition()?,
             (None, None) => {
-                return Err(InputError::Missing {
-                    field: "piece.fish".into(),
-                });
+                return Err(InputError::missing("fish"));
             }
         };
         let cut = Cut::find(asked.cut.as_deref().unwrap_or("fillet"))?;
         let Some(thickness_mm) = asked.thickness_mm else {
-            return Err(InputError::Missing {
-                field: "piece.thickness_mm".into(),
-            });
+            return Err(InputError::missing("thickness_mm"));
         };
-        let thickness = Thickness::new("piece.thickness_mm", thickness_mm)?;
+        let thickness = Thickness::new("thickness_mm", thickness_mm)?;
         let thin_end = asked
             .thin_end_mm
-            .map(|mm| Thickness::new("piece.thin_end_mm", mm))
+            .map(|mm| Thickness::new("thin_end_mm", mm))
             .transpose()?;
         if let Some(thin) = thin_end.filter(|thin| *thin > thickness) {
             return Err(InputError::ThinEndThicker {
+                field: "thin_end_mm".into(),
                 thin_mm: thin.value(),
                 thick_mm: thickness.value(),
             });
         }
         let pieces = asked.pieces.unwrap_or(1);
-        checked("piece.pieces", f64::from(pieces), (1.0, 200.0), "pieces")?;
+        checked("pieces", f64::from(pieces), (1.0, 200.0), "pieces")?;
         let skin = match asked.skin.as_deref() {
             Some("on") => Skin::On,
             Some("off") => Skin::Off,
             Some(other) => {
-                return Err(InputError::UnknownName {
-                    field: "piece.skin".into(),
-                    given: other.chars().take(60).collect(),
-                    known: vec!["on".into(), "off".into()],
-                });
+                return Err(InputError::unknown("skin", other, ["on", "off"]));
             }
             None if species
                 .as_ref()
-                .is_some_and(|s| s.skin == super::SkinEats::NotEaten) =>
+                .is_some_and(|s| s.skin == SkinEats::NotEaten) =>
             {
                 Skin::Off
             }
@@ -280,10 +209,8 @@ impl Piece {
             None => None,
             Some(key) => {
                 let found = State::ALL.iter().find(|(_, name)| *name == key);
-                let (state, _) = found.ok_or_else(|| InputError::UnknownName {
-                    field: "piece.state".into(),
-                    given: key.chars().take(60).collect(),
-                    known: State::ALL.iter().map(|(_, name)| (*name).into()).collect(),
+                let (state, _) = found.ok_or_else(|| {
+                    InputError::unknown("state", key, State::ALL.map(|(_, name)| name))
                 })?;
                 Some(*state)
             }
@@ -294,24 +221,34 @@ impl Piece {
             FRIDGE_C
         };
         let start_c = asked.start_c.unwrap_or(usual_c);
-        checked("piece.start_c", start_c, START_RANGE_C, "C")?;
+        checked("start_c", start_c, START_RANGE_C, "C")?;
         let hard = start_c < FREEZE_C;
         let state = match said {
             None if hard => State::Frozen,
             None => State::Fresh,
             Some(State::Frozen) if !hard => {
                 return Err(InputError::Order {
-                    field: "piece.start_c".into(),
+                    field: "start_c".into(),
                     message: "frozen fish is colder than it freezes; if it has thawed, say so",
                 });
             }
             Some(State::Fresh | State::Thawed) if hard => {
                 return Err(InputError::Order {
-                    field: "piece.start_c".into(),
+                    field: "start_c".into(),
                     message: "at this temperature it is frozen; say so, or thaw it first",
                 });
             }
             Some(state) => state,
+        };
+        let measured = match asked.measured.as_deref() {
+            None => Measured::Eye,
+            Some(key) => {
+                let found = Measured::ALL.iter().find(|(_, name)| *name == key);
+                let (measured, _) = found.ok_or_else(|| {
+                    InputError::unknown("measured", key, Measured::ALL.map(|(_, name)| name))
+                })?;
+                *measured
+            }
         };
         Ok(Self {
             species,
@@ -319,12 +256,12 @@ impl Piece {
             cut,
             thickness,
             thin_end,
-            mass: Mass::new("piece.mass_g", asked.mass_g.unwrap_or(PORTION_G))?,
+            mass: Mass::new("mass_g", asked.mass_g.unwrap_or(PORTION_G))?,
             pieces,
             skin,
-            start: Celsius::new("piece.start_c", start_c)?,
+            start: Celsius::new("start_c", start_c)?,
             width_mm: checked(
-                "piece.width_mm",
+                "width_mm",
                 asked.width_mm.unwrap_or(PORTION_WIDTH_MM),
                 WIDTHS_MM,
                 "mm",
@@ -333,6 +270,7 @@ impl Piece {
             bone: asked.bone,
             scales: asked.scales,
             scored: asked.scored,
+            measured,
         })
     }
 

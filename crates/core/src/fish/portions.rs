@@ -74,7 +74,11 @@ impl Side {
         Thickness::new("thin_mm", thin_mm)?;
         Mass::new("mass_g", mass_g)?;
         if thin_mm > thick_mm {
-            return Err(InputError::ThinEndThicker { thin_mm, thick_mm });
+            return Err(InputError::ThinEndThicker {
+                field: "thin_mm".into(),
+                thin_mm,
+                thick_mm,
+            });
         }
         Ok(Self {
             thick_mm,

@@ -2,11 +2,11 @@
 //! those a kitchen writes down itself, held to the same rules.
 
 use super::body::Body;
-use super::hazard::{Hazard, Mercury};
+use super::cut::Cut;
 use crate::InputError;
 use crate::matter::Composition;
-use crate::outcome::Family;
 use crate::quantity::checked;
+use crate::target::Family;
 use serde::Deserialize;
 use std::sync::{Arc, OnceLock};
 
@@ -61,6 +61,34 @@ pub enum Waters {
     Temperate,
     /// Warm.
     Tropical,
+}
+
+/// What a fish can have.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[serde(rename_all = "snake_case")]
+pub enum Hazard {
+    /// Builds histamine when it is not kept cold; heat does not undo it.
+    Histamine,
+    /// From warm reefs; the toxin stands heat and frost.
+    ReefToxin,
+    /// Fat that the gut does not take up.
+    WaxEsters,
+    /// Worms that heat or frost kills.
+    Parasites,
+    /// Fins that stab.
+    Spines,
+}
+
+/// Class of advice on mercury.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[serde(rename_all = "snake_case")]
+pub enum Mercury {
+    /// Eaten freely.
+    Low,
+    /// Once a week for a child or in pregnancy.
+    Some,
+    /// Not for a child or in pregnancy.
+    High,
 }
 
 /// One fish.
@@ -147,53 +175,43 @@ impl Species {
     /// [`InputError::UnknownName`] with the names it knows.
     pub fn find(key: &str) -> Result<Arc<Species>, InputError> {
         let found = Self::all().iter().find(|s| s.key == key);
-        found.cloned().ok_or_else(|| InputError::UnknownName {
-            field: "piece.fish".into(),
-            given: key.chars().take(60).collect(),
-            known: Self::all().iter().map(|s| s.key.clone()).collect(),
-        })
+        found
+            .cloned()
+            .ok_or_else(|| InputError::unknown("fish", key, Self::all().iter().map(|s| &s.key)))
     }
 
     /// Holds a row to the rules: names, sums, ranges, known words.
     ///
     /// # Errors
-    /// [`InputError`] naming `field` and the part of it that is wrong.
-    pub fn check(&self, field: &str) -> Result<(), InputError> {
-        let at = |part: &str| format!("{field}.{part}");
+    /// [`InputError`] naming the part that is wrong.
+    pub fn check(&self) -> Result<(), InputError> {
         let letters = self.name.trim().chars().count() as f64;
-        checked(&at("name"), letters, (1.0, LONGEST_NAME as f64), "letters")?;
-        checked(&at("protein_share"), self.protein_share, (0.05, 0.30), "")?;
-        checked(&at("fat_share"), self.fat_share, (0.0, 0.35), "")?;
+        checked("name", letters, (1.0, LONGEST_NAME as f64), "letters")?;
+        checked("protein_share", self.protein_share, (0.05, 0.30), "")?;
+        checked("fat_share", self.fat_share, (0.0, 0.35), "")?;
         if let Some([low, high]) = self.fat_range {
-            checked(&at("fat_range"), self.fat_share, (low, high), "")?;
+            checked("fat_range", self.fat_share, (low, high), "")?;
         }
         let water = 1.0 - self.protein_share - self.fat_share - ASH_SHARE;
         // A row that adds up leaves as much water as fish have.
-        checked(&at("fat_share"), water, (0.50, 0.90), "of water left")?;
+        checked("fat_share", water, (0.50, 0.90), "of water left")?;
         let [thin, usual, thick] = self.thickness_mm;
-        checked(&at("thickness_mm"), thin, (2.0, usual), "mm")?;
-        checked(&at("thickness_mm"), thick, (usual, 120.0), "mm")?;
+        checked("thickness_mm", thin, (2.0, usual), "mm")?;
+        checked("thickness_mm", thick, (usual, 120.0), "mm")?;
         let [low, high] = self.ice_days;
-        checked(&at("ice_days"), low, (0.0, high), "days")?;
-        checked(&at("ice_days"), high, (low, 30.0), "days")?;
+        checked("ice_days", low, (0.0, high), "days")?;
+        checked("ice_days", high, (low, 30.0), "days")?;
         if let Some([low, high]) = self.fillet_yield {
-            checked(&at("fillet_yield"), low, (0.1, high), "")?;
-            checked(&at("fillet_yield"), high, (low, 0.8), "")?;
+            checked("fillet_yield", low, (0.1, high), "")?;
+            checked("fillet_yield", high, (low, 0.8), "")?;
         }
-        let refield = |part: &'static str| {
-            move |error: InputError| match error {
-                InputError::UnknownName { given, known, .. } => InputError::UnknownName {
-                    field: format!("{field}.{part}"),
-                    given,
-                    known,
-                },
-                other => other,
-            }
-        };
-        self.family().map_err(refield("family"))?;
-        self.body().map_err(refield("body"))?;
+        self.family()?;
+        self.body()?;
         for cut in &self.cuts {
-            super::Cut::find(cut).map_err(refield("cuts"))?;
+            if Cut::find(cut).is_err() {
+                let known = Cut::ALL.iter().map(|(_, name, _)| *name);
+                return Err(InputError::unknown("cuts", cut, known));
+            }
         }
         self.composition()?;
         Ok(())
@@ -242,7 +260,7 @@ mod tests {
             let name = &fish.key;
             assert!(keys.insert(name.clone()), "{name} twice");
             assert!(names.insert(fish.name.to_lowercase()), "{name} named twice");
-            fish.check("fish").unwrap_or_else(|e| panic!("{name}: {e}"));
+            fish.check().unwrap_or_else(|e| panic!("{name}: {e}"));
             assert!(fish.source.starts_with("USDA-SR: "), "{name}");
             assert!(
                 !fish.ice_source.is_empty() && !fish.cuts.is_empty(),
@@ -313,18 +331,18 @@ mod tests {
         let wrong = |change: &dyn Fn(&mut Species)| {
             let mut fish = own.clone();
             change(&mut fish);
-            fish.check("own_fish").unwrap_err().field().to_owned()
+            fish.check().unwrap_err().field().to_owned()
         };
-        assert_eq!(wrong(&|f| f.name = " ".into()), "own_fish.name");
-        assert_eq!(wrong(&|f| f.protein_share = 0.6), "own_fish.protein_share");
-        assert_eq!(wrong(&|f| f.fat_share = f64::NAN), "own_fish.fat_share");
-        assert_eq!(wrong(&|f| f.family = "soup".into()), "own_fish.family");
-        assert_eq!(wrong(&|f| f.body = "cube".into()), "own_fish.body");
+        assert_eq!(wrong(&|f| f.name = " ".into()), "name");
+        assert_eq!(wrong(&|f| f.protein_share = 0.6), "protein_share");
+        assert_eq!(wrong(&|f| f.fat_share = f64::NAN), "fat_share");
+        assert_eq!(wrong(&|f| f.family = "soup".into()), "family");
+        assert_eq!(wrong(&|f| f.body = "cube".into()), "body");
         assert_eq!(
             wrong(&|f| f.thickness_mm = [9.0, 5.0, 20.0]),
-            "own_fish.thickness_mm"
+            "thickness_mm"
         );
-        assert_eq!(wrong(&|f| f.ice_days = [5.0, 2.0]), "own_fish.ice_days");
-        assert_eq!(wrong(&|f| f.cuts = vec!["dice".into()]), "own_fish.cuts");
+        assert_eq!(wrong(&|f| f.ice_days = [5.0, 2.0]), "ice_days");
+        assert_eq!(wrong(&|f| f.cuts = vec!["dice".into()]), "cuts");
     }
 }

@@ -3,7 +3,7 @@
 use super::column::Column;
 use super::face::{Face, Medium};
 use super::grid::{Fineness, Grid};
-use super::march::{Marcher, Stage, Steps};
+use super::march::{Marcher, Spell, Steps};
 use super::sample::Sampler;
 use super::sink::{Moment, Sink};
 use crate::InputError;
@@ -186,7 +186,7 @@ impl BareProblem {
         let mut stages = Vec::with_capacity(self.stages.len());
         for (i, stage) in self.stages.iter().enumerate() {
             let field = |name: &str| format!("stages[{i}].{name}");
-            stages.push(Stage {
+            stages.push(Spell {
                 duration_s: checked(&field("duration_s"), stage.duration_s, (0.0, 1e7), "s")?,
                 low: face(&field("low"), &stage.low)?,
                 high: face(&field("high"), &stage.high)?,

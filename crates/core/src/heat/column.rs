@@ -1,9 +1,9 @@
-//! A column through the thickness: cells of flesh, and of a coat on one or both faces.
+//! A column through the thickness: cells of flesh, and of coats below and above it.
 
 use super::grid::{Fineness, Grid};
 use crate::matter::{Material, water};
 
-/// A coat on one face: batter, flour, crust, salt, the air in a parcel.
+/// A coat: batter, flour, crust, salt, the air in a parcel.
 #[derive(Debug, Clone)]
 pub struct Layer {
     /// How thick, m.
@@ -12,7 +12,7 @@ pub struct Layer {
     pub material: Material,
 }
 
-/// A column through the thickness: flesh, and a coat on one or both faces.
+/// A column through the thickness: flesh, and coats below and above it.
 #[derive(Debug, Clone)]
 pub struct Column {
     /// Where the cells are.
@@ -49,28 +49,38 @@ impl Column {
         }
     }
 
-    /// Flesh with coats on its low and high face, under some air.
-    pub fn coated(
+    /// Flesh with any number of coats below and above it, from the low face to the high, under
+    /// some air.
+    pub fn layered(
+        below: &[Layer],
         flesh_m: f64,
+        flesh: Material,
+        above: &[Layer],
         shape_exponent: f64,
         fineness: Fineness,
-        flesh: Material,
-        coats: [Option<&Layer>; 2],
         pressure_pa: f64,
     ) -> Self {
-        let thick = coats.map(|coat| coat.map_or(0.0, |c| c.thickness_m));
-        let grid = Grid::coated(flesh_m, thick, shape_exponent, fineness);
+        let thick = |layers: &[Layer]| layers.iter().map(|l| l.thickness_m).collect::<Vec<f64>>();
+        let grid = Grid::layered(
+            &thick(below),
+            flesh_m,
+            &thick(above),
+            shape_exponent,
+            fineness,
+        );
         let mut materials = vec![flesh];
         let mut kind = vec![0; grid.len()];
-        for (side, coat) in coats.into_iter().enumerate() {
-            let Some(coat) = coat else { continue };
-            let cells = if side == 0 {
-                0..grid.flesh.start
-            } else {
-                grid.flesh.end..grid.len()
-            };
-            kind[cells].fill(materials.len() as u8);
-            materials.push(coat.material.clone());
+        let mut from = 0;
+        for (layers, first) in [(below, 0), (above, grid.flesh.end)] {
+            let mut edge_m: f64 = grid.width_m[..first].iter().sum();
+            from = from.max(first);
+            for layer in layers {
+                edge_m += layer.thickness_m;
+                let to = grid.centre_m.partition_point(|x| *x < edge_m);
+                kind[from..to].fill(materials.len() as u8);
+                materials.push(layer.material.clone());
+                from = to;
+            }
         }
         Self {
             grid,
@@ -81,8 +91,51 @@ impl Column {
         }
     }
 
+    /// Coldest cell of the flesh in a state of this column, C.
+    pub fn core_c(&self, state: &super::State) -> f64 {
+        let flesh = &state.t_c[self.grid.flesh.clone()];
+        flesh.iter().copied().fold(f64::INFINITY, f64::min)
+    }
+
     /// What a cell is made of.
     pub fn material(&self, i: usize) -> &Material {
         &self.materials[self.kind[i] as usize]
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::matter::Composition;
+
+    /// Flour below, egg and crumbs above: each cell is made of the layer it lies in.
+    #[test]
+    fn layers_stand_in_their_order() {
+        let flesh = Material::flesh(&Composition::new(0.8, 0.178, 0.01, 0.012).unwrap());
+        let layer = |mm: f64, k: f64| Layer {
+            thickness_m: mm * 1e-3,
+            material: Material::constant(k, 900.0, 1500.0),
+        };
+        let column = Column::layered(
+            &[layer(0.4, 0.1)],
+            0.02,
+            flesh,
+            &[layer(0.3, 0.2), layer(1.6, 0.3)],
+            0.0,
+            Fineness::ORDINARY,
+            water::P_ATM_PA,
+        );
+        let thick_mm = |kind: u8| -> f64 {
+            let cells = (0..column.grid.len()).filter(|i| column.kind[*i] == kind);
+            cells.map(|i| 1e3 * column.grid.width_m[i]).sum()
+        };
+        for (kind, mm) in [(0, 20.0), (1, 0.4), (2, 0.3), (3, 1.6)] {
+            assert!((thick_mm(kind) - mm).abs() < 1e-9, "{kind}");
+        }
+        assert!((1..column.grid.len()).all(|i| {
+            let order = [1, 0, 2, 3];
+            let at = |i: usize| order.iter().position(|k| *k == column.kind[i]);
+            at(i - 1) <= at(i)
+        }));
     }
 }

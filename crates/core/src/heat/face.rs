@@ -11,8 +11,11 @@ use crate::matter::water;
 /// What a face touches.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Medium {
-    /// Something that keeps its temperature, C.
+    /// Something that keeps its temperature, C, whatever the fire does: boiling water, the room.
     Held(f64),
+    /// Something that the fire keeps at a temperature, C: a tray in an oven, a grate. A fire that
+    /// is not as hot as asked takes it along.
+    Fire(f64),
     /// The pan, bath, pot or dish, which has a temperature of its own.
     Reservoir,
 }
@@ -41,6 +44,9 @@ pub struct Gas {
     pub vapour_pa: f64,
     /// Wetness of the surface, 0 sealed to 1 wet.
     pub wetness: f64,
+    /// Share of an error of the fire that gas and walls follow: 1 in an oven, 0 in the room and
+    /// over what boils.
+    pub of_fire: f64,
 }
 
 /// What one face of the piece sees.
@@ -95,6 +101,27 @@ impl Face {
         }
     }
 
+    /// The same where contact and convection are `contact` times as good and the fire is
+    /// `heat_k` hotter, K.
+    pub fn really(&self, contact: f64, heat_k: f64) -> Self {
+        Self {
+            contact: self.contact.map(|c| Contact {
+                h_w_m2k: c.h_w_m2k * contact,
+                to: match c.to {
+                    Medium::Fire(t_c) => Medium::Fire(t_c + heat_k),
+                    other => other,
+                },
+            }),
+            gas: self.gas.map(|gas| Gas {
+                h_w_m2k: gas.h_w_m2k * contact,
+                t_c: gas.t_c + gas.of_fire * heat_k,
+                wall_c: gas.wall_c + gas.of_fire * heat_k,
+                ..gas
+            }),
+            ..*self
+        }
+    }
+
     /// Exchange near the surface temperature `ts_c`. `dampness` (0 to 1) says how much free
     /// water the flesh below the surface still has to give.
     pub(super) fn line(&self, ts_c: f64, reservoir_c: f64, dampness: f64, air: &Column) -> Line {
@@ -109,7 +136,7 @@ impl Face {
         }
         if let Some(contact) = self.contact {
             let to_c = match contact.to {
-                Medium::Held(t_c) => t_c,
+                Medium::Held(t_c) | Medium::Fire(t_c) => t_c,
                 Medium::Reservoir => {
                     line.reservoir_h = contact.h_w_m2k;
                     reservoir_c

@@ -83,17 +83,19 @@ pub struct Grid {
 impl Grid {
     /// Divides a thickness without coats.
     pub fn new(thickness_m: f64, shape_exponent: f64, fineness: Fineness) -> Self {
-        Self::coated(thickness_m, [0.0, 0.0], shape_exponent, fineness)
+        Self::layered(&[], thickness_m, &[], shape_exponent, fineness)
     }
 
-    /// Divides a thickness of flesh with a coat on the low and on the high face, m (0 for none).
-    pub fn coated(
-        thickness_m: f64,
-        coats_m: [f64; 2],
+    /// Divides flesh with any number of coats below and above it, all from the low face to the
+    /// high, m.
+    pub fn layered(
+        below_m: &[f64],
+        flesh_m: f64,
+        above_m: &[f64],
         shape_exponent: f64,
         fineness: Fineness,
     ) -> Self {
-        let half = 0.5 * thickness_m;
+        let half = 0.5 * flesh_m;
         let mut widths = Vec::new();
         let (mut next, mut sum) = (fineness.at_face_m, 0.0);
         while sum < half {
@@ -112,17 +114,15 @@ impl Grid {
         widths.extend(mirrored);
         let flesh_cells = widths.len();
         // Coats in even cells, about twice as wide as the flesh has them at its face.
-        let cells = |coat_m: f64| (coat_m / (2.0 * fineness.at_face_m)).ceil().max(1.0) as usize;
         let coat = |coat_m: f64| {
-            let n = if coat_m > 0.0 { cells(coat_m) } else { 0 };
-            std::iter::repeat_n(coat_m / n.max(1) as f64, n)
+            let cells = (coat_m / (2.0 * fineness.at_face_m)).ceil().max(1.0) as usize;
+            std::iter::repeat_n(coat_m / cells as f64, cells)
         };
-        let widths: Vec<f64> = coat(coats_m[0])
-            .chain(widths)
-            .chain(coat(coats_m[1]))
-            .collect();
-        let low_cells = coat(coats_m[0]).count();
-        let thickness_m = thickness_m + coats_m[0] + coats_m[1];
+        let coats = |all: &[f64]| all.iter().copied().flat_map(coat).collect::<Vec<f64>>();
+        let (low, high) = (coats(below_m), coats(above_m));
+        let low_cells = low.len();
+        let widths: Vec<f64> = low.into_iter().chain(widths).chain(high).collect();
+        let thickness_m = flesh_m + below_m.iter().sum::<f64>() + above_m.iter().sum::<f64>();
         let half = 0.5 * thickness_m;
 
         let (mut way_below_m, mut way_above_m) = (Vec::new(), Vec::new());

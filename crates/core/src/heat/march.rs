@@ -9,11 +9,15 @@ use super::column::Column;
 use super::face::{Face, Line};
 use super::reservoir::Reservoir;
 use super::sink::{Ledger, Moment, Sink};
+use super::track::Track;
+use crate::InputError;
 use crate::matter::{Holding, water};
+use crate::quantity::checked;
+use serde::{Deserialize, Serialize};
 
-/// A span of time in which both faces see the same.
+/// A spell of time in which both faces see the same.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Stage {
+pub struct Spell {
     /// How long, s.
     pub duration_s: f64,
     /// The low face: the skin side.
@@ -61,25 +65,47 @@ const MOST_GROWTH: f64 = 2.0;
 /// Free water, as share of the first, below which a surface evaporates less and less.
 const DAMP_SHARE: f64 = 0.4;
 
+/// Everything about a piece under way that the next step needs: a value that can be kept,
+/// written down, read again and marched on from, with the same column and steps.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct State {
+    /// Time since the start, s.
+    pub t_s: f64,
+    /// Temperatures of the cells, C.
+    pub t_c: Vec<f64>,
+    /// Water in the cells, kg/m3.
+    pub water_kg_m3: Vec<f64>,
+    /// Temperature of the low surface, C.
+    pub low_surface_c: f64,
+    /// Temperature of the high surface, C.
+    pub high_surface_c: f64,
+    /// Temperature of the pan, bath or dish, C.
+    pub reservoir_c: f64,
+    /// Water leaving in the last step, kg/(m2 s) by face area.
+    pub steam_kg_m2s: f64,
+    /// What went in and out so far.
+    pub ledger: Ledger,
+    /// How fast each cell warmed in the last step, K/s.
+    rate_k_s: Vec<f64>,
+    /// The next step, s.
+    next_dt_s: f64,
+    /// Time since water was last spread, s.
+    unspread_s: f64,
+}
+
 /// A piece under way.
 #[derive(Debug, Clone)]
 pub struct Marcher<'a> {
     column: &'a Column,
     reservoir: Option<Reservoir>,
+    /// The temperature of the reservoir is known beforehand.
+    track: Option<&'a Track>,
     steps: Steps,
-    /// Time since the start, s.
-    pub t_s: f64,
-    t_c: Vec<f64>,
-    water: Vec<f64>,
+    state: State,
     /// Properties of each cell with the water it holds.
     holding: Vec<Holding>,
-    low_surface_c: f64,
-    high_surface_c: f64,
-    reservoir_c: f64,
     latent_j_kg: f64,
-    /// Time since water was last spread, s.
-    unspread_s: f64,
-    ledger: Ledger,
     work: Work,
 }
 
@@ -97,7 +123,6 @@ struct Work {
     pivot: Vec<f64>,
     right: Vec<f64>,
     t_new: Vec<f64>,
-    rate: Vec<f64>,
     mode: Vec<Mode>,
     /// Some cell is not free.
     boils: bool,
@@ -151,22 +176,29 @@ impl<'a> Marcher<'a> {
         steps: Steps,
     ) -> Self {
         let n = column.grid.len();
-        Self {
-            column,
-            reservoir,
-            steps,
+        let state = State {
             t_s: 0.0,
             t_c: vec![start_c; n],
-            water: (0..n).map(|i| column.material(i).water_kg_m3).collect(),
-            holding: (0..n)
-                .map(|i| column.material(i).holding(column.material(i).water_kg_m3))
-                .collect(),
+            water_kg_m3: (0..n).map(|i| column.material(i).water_kg_m3).collect(),
             low_surface_c: start_c,
             high_surface_c: start_c,
             reservoir_c: reservoir.map_or(start_c, |p| p.start_c),
-            latent_j_kg: water::latent_heat_j_kg(column.boil_c),
-            unspread_s: 0.0,
+            steam_kg_m2s: 0.0,
             ledger: Ledger::default(),
+            rate_k_s: vec![0.0; n],
+            next_dt_s: FIRST_STEP_S,
+            unspread_s: 0.0,
+        };
+        Self {
+            column,
+            reservoir,
+            track: None,
+            steps,
+            holding: (0..n)
+                .map(|i| column.material(i).holding(state.water_kg_m3[i]))
+                .collect(),
+            state,
+            latent_j_kg: water::latent_heat_j_kg(column.boil_c),
             work: Work {
                 lagged: vec![0.0; n],
                 capacity: vec![0.0; n],
@@ -177,26 +209,56 @@ impl<'a> Marcher<'a> {
                 pivot: vec![0.0; n],
                 right: vec![0.0; n],
                 t_new: vec![0.0; n],
-                rate: vec![0.0; n],
                 mode: vec![Mode::Free; n],
                 boils: false,
             },
         }
     }
 
+    /// Goes on from a state of the same column.
+    ///
+    /// # Errors
+    /// [`InputError::OutOfRange`] when the state is of another grid.
+    pub fn resume(mut self, state: &State) -> Result<Self, InputError> {
+        let n = self.column.grid.len();
+        for cells in [&state.t_c, &state.water_kg_m3, &state.rate_k_s] {
+            let n = n as f64;
+            checked("state", cells.len() as f64, (n, n), "cells")?;
+        }
+        self.holding = (0..n)
+            .map(|i| self.column.material(i).holding(state.water_kg_m3[i]))
+            .collect();
+        self.state = state.clone();
+        Ok(self)
+    }
+
+    /// With a reservoir whose temperature is known: several columns that share one follow the
+    /// track of whoever carries its heat.
+    pub fn on_track(mut self, track: &'a Track) -> Self {
+        self.state.reservoir_c = track.at_c(self.state.t_s);
+        self.track = Some(track);
+        self
+    }
+
+    /// Sets the temperature of the reservoir, C, for somebody else to account for.
+    pub(super) fn hold_reservoir(&mut self, t_c: f64) {
+        self.reservoir = None;
+        self.state.reservoir_c = t_c;
+    }
+
     /// Sets the temperature of every cell from its place (0 low face, 1 high face).
     pub fn set_profile(&mut self, profile: impl Fn(f64) -> f64) {
         let thickness = self.column.grid.thickness_m();
-        for (t, x) in self.t_c.iter_mut().zip(&self.column.grid.centre_m) {
+        for (t, x) in self.state.t_c.iter_mut().zip(&self.column.grid.centre_m) {
             *t = profile(x / thickness);
         }
-        self.low_surface_c = profile(0.0);
-        self.high_surface_c = profile(1.0);
+        self.state.low_surface_c = profile(0.0);
+        self.state.high_surface_c = profile(1.0);
     }
 
     /// What went in and out so far.
     pub fn ledger(&self) -> Ledger {
-        self.ledger
+        self.state.ledger
     }
 
     /// Enthalpy above 0 C now, J/m2.
@@ -206,8 +268,8 @@ impl<'a> Marcher<'a> {
             .grid
             .volume_m
             .iter()
-            .zip(&self.t_c)
-            .zip(&self.water)
+            .zip(&self.state.t_c)
+            .zip(&self.state.water_kg_m3)
             .enumerate();
         cells
             .map(|(i, ((v, t), w))| v * self.column.material(i).enthalpy_j_m3(*t, *w))
@@ -220,7 +282,7 @@ impl<'a> Marcher<'a> {
             .grid
             .volume_m
             .iter()
-            .zip(&self.water)
+            .zip(&self.state.water_kg_m3)
             .map(|(v, w)| v * w)
             .sum()
     }
@@ -228,39 +290,52 @@ impl<'a> Marcher<'a> {
     /// The field now.
     pub fn moment(&self, dt_s: f64) -> Moment<'_> {
         Moment {
-            t_s: self.t_s,
+            t_s: self.state.t_s,
             dt_s,
-            t_c: &self.t_c,
-            flesh_c: &self.t_c[self.column.grid.flesh.clone()],
-            water_kg_m3: &self.water,
-            low_surface_c: self.low_surface_c,
-            high_surface_c: self.high_surface_c,
-            reservoir_c: self.reservoir.map(|_| self.reservoir_c),
+            t_c: &self.state.t_c,
+            flesh_c: &self.state.t_c[self.column.grid.flesh.clone()],
+            water_kg_m3: &self.state.water_kg_m3,
+            low_surface_c: self.state.low_surface_c,
+            high_surface_c: self.state.high_surface_c,
+            reservoir_c: (self.reservoir.is_some() || self.track.is_some())
+                .then_some(self.state.reservoir_c),
+            steam_kg_m2s: self.state.steam_kg_m2s,
         }
     }
 
-    /// Goes through stages one after another.
-    pub fn run<S: Sink>(&mut self, stages: &[Stage], sink: &mut S) {
-        if self.ledger.steps == 0 {
+    /// Where it stands.
+    pub fn state(&self) -> &State {
+        &self.state
+    }
+
+    /// Goes through spells one after another.
+    pub fn run<S: Sink>(&mut self, spells: &[Spell], sink: &mut S) {
+        if self.state.ledger.steps == 0 {
             sink.step(&self.moment(0.0));
         }
-        for stage in stages {
-            self.run_stage(stage, sink, |_| false);
+        for spell in spells {
+            self.faces_change();
+            self.march(spell, sink, |_| false);
         }
     }
 
-    /// Goes through one stage, or until `enough` says so after a step. Answers whether it did.
-    pub fn run_stage<S: Sink>(
+    /// The faces see something else from now on: steps begin small again.
+    pub fn faces_change(&mut self) {
+        self.state.next_dt_s = FIRST_STEP_S;
+        self.state.rate_k_s.fill(0.0);
+    }
+
+    /// Marches through a spell, or until `enough` says so after a step. Answers whether it did.
+    pub fn march<S: Sink>(
         &mut self,
-        stage: &Stage,
+        spell: &Spell,
         sink: &mut S,
         enough: impl Fn(&Moment<'_>) -> bool,
     ) -> bool {
-        let end_s = self.t_s + stage.duration_s;
-        let mut dt = FIRST_STEP_S;
-        self.work.rate.fill(0.0);
-        while end_s - self.t_s > 1e-9 {
-            let left = end_s - self.t_s;
+        let end_s = self.state.t_s + spell.duration_s;
+        while end_s - self.state.t_s > 1e-9 {
+            let left = end_s - self.state.t_s;
+            let dt = self.state.next_dt_s;
             // Two even last steps rather than a long one and a sliver.
             let step = if dt >= left {
                 left
@@ -269,14 +344,15 @@ impl<'a> Marcher<'a> {
             } else {
                 dt
             };
-            let error = self.try_step(stage, step);
+            let error = self.try_step(spell, step);
             let ratio = (self.steps.tolerance_k / error.max(1e-12)).sqrt();
             if error > 2.0 * self.steps.tolerance_k && step > SHORTEST_STEP_S {
-                self.ledger.rejected += 1;
-                dt = step * (0.9 * ratio).max(0.2);
+                self.state.ledger.rejected += 1;
+                self.state.next_dt_s = step * (0.9 * ratio).max(0.2);
                 continue;
             }
-            dt = (step * (0.9 * ratio).clamp(0.3, MOST_GROWTH)).min(self.steps.longest_s);
+            self.state.next_dt_s =
+                (step * (0.9 * ratio).clamp(0.3, MOST_GROWTH)).min(self.steps.longest_s);
             let moment = self.moment(step);
             sink.step(&moment);
             if enough(&moment) {
@@ -288,7 +364,7 @@ impl<'a> Marcher<'a> {
 
     /// Free water of a cell, kg/m3.
     fn free_water(&self, i: usize) -> f64 {
-        self.water[i] - self.column.material(i).bound_water_kg_m3()
+        self.state.water_kg_m3[i] - self.column.material(i).bound_water_kg_m3()
     }
 
     fn dampness(&self, i: usize) -> f64 {
@@ -301,7 +377,10 @@ impl<'a> Marcher<'a> {
 
     /// Linearises one face about the surface temperature that balances with the cell as it is.
     fn join(&self, face: &Face, i: usize, surface_c: f64) -> Joint {
-        let k = self.column.material(i).k_w_mk(self.t_c[i], self.water[i]);
+        let k = self
+            .column
+            .material(i)
+            .k_w_mk(self.state.t_c[i], self.state.water_kg_m3[i]);
         let grid = &self.column.grid;
         // The way to the face: below the first cell, above the last.
         let way = if i == 0 {
@@ -312,15 +391,15 @@ impl<'a> Marcher<'a> {
         let inner = k / way;
         let dampness = self.dampness(i);
         let mut joint = Joint {
-            line: face.line(surface_c, self.reservoir_c, dampness, self.column),
+            line: face.line(surface_c, self.state.reservoir_c, dampness, self.column),
             inner,
         };
         if face.gas.is_some() {
             // Newton on the surface balance; radiation and vapour are smooth, so it is quick.
             let mut at_c = surface_c;
             for _ in 0..6 {
-                let next_c = joint.surface_c(self.t_c[i]);
-                joint.line = face.line(next_c, self.reservoir_c, dampness, self.column);
+                let next_c = joint.surface_c(self.state.t_c[i]);
+                joint.line = face.line(next_c, self.state.reservoir_c, dampness, self.column);
                 if (next_c - at_c).abs() < 0.02 {
                     break;
                 }
@@ -331,10 +410,10 @@ impl<'a> Marcher<'a> {
     }
 
     /// Tries one step. If its error is small enough the state moves on; the error is returned.
-    fn try_step(&mut self, stage: &Stage, dt: f64) -> f64 {
-        let n = self.t_c.len();
-        let low = self.join(&stage.low, 0, self.low_surface_c);
-        let high = self.join(&stage.high, n - 1, self.high_surface_c);
+    fn try_step(&mut self, spell: &Spell, dt: f64) -> f64 {
+        let n = self.state.t_c.len();
+        let low = self.join(&spell.low, 0, self.state.low_surface_c);
+        let high = self.join(&spell.high, n - 1, self.state.high_surface_c);
         let ends = Ends {
             low: low.coefficients(),
             high: high.coefficients(),
@@ -349,7 +428,7 @@ impl<'a> Marcher<'a> {
         }
         let error = self.error_k(dt);
         if error <= 2.0 * self.steps.tolerance_k || dt <= SHORTEST_STEP_S {
-            self.accept(dt, &low, &high, &ends, stage.set_c);
+            self.accept(dt, &low, &high, &ends, spell.set_c);
         }
         error
     }
@@ -358,26 +437,31 @@ impl<'a> Marcher<'a> {
     fn accept(&mut self, dt: f64, low: &Joint, high: &Joint, ends: &Ends, set_c: f64) {
         let column = self.column;
         let Column { grid, boil_c, .. } = column;
-        let n = self.t_c.len();
+        let n = self.state.t_c.len();
         let into_low = ends.low_w_m2(self.work.t_new[0]);
         let into_high = ends.high_w_m2(self.work.t_new[n - 1]);
-        self.low_surface_c = low.surface_c(self.work.t_new[0]);
-        self.high_surface_c = high.surface_c(self.work.t_new[n - 1]);
-        self.ledger.heat_in_j_m2 += dt * (into_low + into_high);
-        self.ledger.exchanged_j_m2 += dt * (into_low.abs() + into_high.abs());
-        self.ledger.steps += 1;
+        self.state.low_surface_c = low.surface_c(self.work.t_new[0]);
+        self.state.high_surface_c = high.surface_c(self.work.t_new[n - 1]);
+        self.state.ledger.heat_in_j_m2 += dt * (into_low + into_high);
+        self.state.ledger.exchanged_j_m2 += dt * (into_low.abs() + into_high.abs());
+        self.state.ledger.steps += 1;
 
-        if let Some(reservoir) = self.reservoir {
-            let to_fish = low.line.reservoir_h * (self.reservoir_c - self.low_surface_c)
-                + high.line.reservoir_h * (self.reservoir_c - self.high_surface_c);
-            self.reservoir_c = reservoir.step(self.reservoir_c, set_c, to_fish, dt);
+        let to_fish = low.line.reservoir_h * (self.state.reservoir_c - self.state.low_surface_c)
+            + high.line.reservoir_h * (self.state.reservoir_c - self.state.high_surface_c);
+        self.state.ledger.drawn_j_m2 += dt * to_fish;
+        if let Some(track) = self.track {
+            self.state.reservoir_c = track.at_c(self.state.t_s + dt);
+        } else if let Some(reservoir) = self.reservoir {
+            let load = reservoir.covered() * to_fish;
+            self.state.reservoir_c = reservoir.step(self.state.reservoir_c, set_c, load, dt);
         }
+        let water_before = self.state.ledger.water_out_kg_m2;
 
         let per_dt = 1.0 / dt;
         let boils = self.work.boils;
         for i in 0..n {
-            let (t_old, t) = (self.t_c[i], self.work.t_new[i]);
-            self.work.rate[i] = (t - t_old) * per_dt;
+            let (t_old, t) = (self.state.t_c[i], self.work.t_new[i]);
+            self.state.rate_k_s[i] = (t - t_old) * per_dt;
             // Quasi-enthalpy correction: keep the heat that went in, mend the temperature for
             // the heat capacity that changed under way.
             let lagged = self.work.lagged[i];
@@ -387,7 +471,7 @@ impl<'a> Marcher<'a> {
             } else {
                 column
                     .material(i)
-                    .after_step_c(t_old, t, self.water[i], lagged)
+                    .after_step_c(t_old, t, self.state.water_kg_m3[i], lagged)
             };
             if boils && self.work.mode[i] != Mode::Free {
                 let boiled = if self.work.mode[i] == Mode::Boils {
@@ -395,21 +479,21 @@ impl<'a> Marcher<'a> {
                 } else {
                     self.free_water(i) * grid.volume_m[i]
                 };
-                self.t_c[i] = if self.work.mode[i] == Mode::Boils {
+                self.state.t_c[i] = if self.work.mode[i] == Mode::Boils {
                     *boil_c
                 } else {
                     mended
                 };
                 self.take_water(i, boiled);
-                self.ledger.boiled_j_m2 += boiled * self.latent_j_kg;
+                self.state.ledger.boiled_j_m2 += boiled * self.latent_j_kg;
             } else {
-                self.t_c[i] = mended;
+                self.state.t_c[i] = mended;
             }
         }
 
         for (joint, i, surface_c) in [
-            (low, 0, self.low_surface_c),
-            (high, n - 1, self.high_surface_c),
+            (low, 0, self.state.low_surface_c),
+            (high, n - 1, self.state.high_surface_c),
         ] {
             let gone = dt * (joint.line.m0 + joint.line.m1 * surface_c);
             if gone > 0.0 {
@@ -418,6 +502,7 @@ impl<'a> Marcher<'a> {
             }
         }
         self.spread_water(dt);
-        self.t_s += dt;
+        self.state.steam_kg_m2s = (self.state.ledger.water_out_kg_m2 - water_before) / dt;
+        self.state.t_s += dt;
     }
 }

@@ -16,12 +16,14 @@ mod march;
 mod reservoir;
 mod sample;
 mod sink;
+mod track;
 
 pub use bare::{BareAnswer, BareFace, BareProblem, BareStage, Geometry};
 pub use column::{Column, Layer};
 pub use face::{Contact, Face, Gas, Medium};
 pub use grid::{Fineness, Grid};
-pub use march::{Marcher, Stage, Steps};
-pub use reservoir::Reservoir;
+pub use march::{Marcher, Spell, State, Steps};
+pub use reservoir::{Body, Reservoir};
 pub use sample::Sampler;
 pub use sink::{Ledger, Moment, Sink};
+pub use track::{Sharer, Track, march_together};

@@ -8,11 +8,28 @@
 /// How far below the asked temperature the heater is turned full on, K.
 const FULL_ON_K: f64 = 12.0;
 
+/// What the body is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Body {
+    /// The plate of a pan.
+    Pan,
+    /// Frying oil.
+    Oil,
+    /// Water, stock, poaching liquid.
+    Liquid,
+    /// A dish in an oven, which has no heater of its own.
+    Ware,
+}
+
 /// A lumped body with a heater.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Reservoir {
+    /// What it is.
+    pub body: Body,
     /// Temperature when the fish goes in, C.
     pub start_c: f64,
+    /// No hotter than this, C: where the liquid boils.
+    pub most_c: f64,
     /// Heat capacity by area, J/(m2 K).
     pub capacity_j_m2k: f64,
     /// Most heat by area the heater gives, W/m2; none for a dish in an oven.
@@ -21,18 +38,53 @@ pub struct Reservoir {
     pub loss_w_m2k: f64,
     /// What is around, C.
     pub ambient_c: f64,
-    /// Area of fish faces by area of the body.
+    /// Area of fish faces by area of the body, whether it fits or not.
     pub cover_share: f64,
+    /// Most of the body that fish can cover.
+    pub most_cover: f64,
 }
 
 impl Reservoir {
-    /// Temperature after `dt_s`, when the fish took `fish_w_m2` by its own area and the heater
-    /// is turned to hold `set_c`.
-    pub(super) fn step(&self, t_c: f64, set_c: f64, fish_w_m2: f64, dt_s: f64) -> f64 {
+    /// The same where the fire is `heat_k` hotter, K, the heater gives `hob_share` of what it
+    /// should, and the load is `load` times as large.
+    pub fn really(&self, heat_k: f64, hob_share: f64, load: f64) -> Self {
+        let hot = |t_c: f64| (t_c + heat_k).min(self.most_c.max(t_c));
+        let ware = self.body == Body::Ware;
+        Self {
+            // A dish as hot as its oven follows it; one from the shelf does not.
+            start_c: if ware && self.start_c != self.ambient_c {
+                self.start_c
+            } else {
+                hot(self.start_c)
+            },
+            ambient_c: if ware {
+                self.ambient_c + heat_k
+            } else {
+                self.ambient_c
+            },
+            most_w_m2: self.most_w_m2 * hob_share,
+            cover_share: self.cover_share * load,
+            ..*self
+        }
+    }
+
+    /// What the heater is turned to hold when `set_c` was asked, with a fire `heat_k` hotter, C.
+    pub fn really_set_c(&self, set_c: f64, heat_k: f64) -> f64 {
+        (set_c + heat_k).min(self.most_c.max(set_c))
+    }
+
+    /// Share of the body that the fish covers.
+    pub fn covered(&self) -> f64 {
+        self.cover_share.min(self.most_cover)
+    }
+
+    /// Temperature after `dt_s`, C, when fish took `load_w_m2` by the area of the body and the
+    /// heater is turned to hold `set_c`.
+    pub fn step(&self, t_c: f64, set_c: f64, load_w_m2: f64, dt_s: f64) -> f64 {
         let gain = self.most_w_m2 / FULL_ON_K;
         let hold = self.loss_w_m2k * (set_c - self.ambient_c);
         let stored = self.capacity_j_m2k / dt_s;
-        let base = stored * t_c + self.loss_w_m2k * self.ambient_c - self.cover_share * fish_w_m2;
+        let base = stored * t_c + self.loss_w_m2k * self.ambient_c - load_w_m2;
         if self.most_w_m2 <= 0.0 {
             return base / (stored + self.loss_w_m2k);
         }
@@ -58,7 +110,10 @@ mod tests {
     use super::*;
 
     const CLAD: Reservoir = Reservoir {
+        body: Body::Pan,
         start_c: 200.0,
+        most_c: f64::INFINITY,
+        most_cover: 0.9,
         capacity_j_m2k: 10e3,
         most_w_m2: 25e3,
         loss_w_m2k: 25.0,
@@ -67,7 +122,9 @@ mod tests {
     };
 
     fn after(body: &Reservoir, set_c: f64, fish_w_m2: f64, seconds: usize) -> f64 {
-        (0..seconds).fold(body.start_c, |t, _| body.step(t, set_c, fish_w_m2, 1.0))
+        (0..seconds).fold(body.start_c, |t, _| {
+            body.step(t, set_c, body.covered() * fish_w_m2, 1.0)
+        })
     }
 
     #[test]
@@ -102,5 +159,26 @@ mod tests {
         let exact = 200.0 - 178.0 * (-300.0_f64 * 25.0 / 10e3).exp();
         // First order in the step of 1 s: 0.1 % of the step in temperature.
         assert!((after(&dish, 0.0, 0.0, 300) - exact).abs() < 0.2);
+    }
+
+    #[test]
+    fn boiling_water_boils_no_hotter_on_a_hotter_fire() {
+        let pot = Reservoir {
+            body: Body::Liquid,
+            start_c: 100.0,
+            most_c: 100.0,
+            ..CLAD
+        };
+        assert_eq!(pot.really(8.0, 1.0, 1.0).start_c, 100.0);
+        assert_eq!(pot.really(-8.0, 1.0, 1.0).start_c, 92.0);
+        assert_eq!(pot.really_set_c(96.0, 8.0), 100.0);
+        let dish = Reservoir {
+            body: Body::Ware,
+            start_c: 22.0,
+            ambient_c: 200.0,
+            ..CLAD
+        };
+        let hotter = dish.really(8.0, 1.0, 1.0);
+        assert_eq!((hotter.start_c, hotter.ambient_c), (22.0, 208.0));
     }
 }

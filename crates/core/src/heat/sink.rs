@@ -1,5 +1,7 @@
 //! What the march tells while it runs, and its books.
 
+use serde::{Deserialize, Serialize};
+
 /// The field at one moment, as the sink sees it.
 #[derive(Debug, Clone, Copy)]
 pub struct Moment<'a> {
@@ -19,6 +21,8 @@ pub struct Moment<'a> {
     pub high_surface_c: f64,
     /// Temperature of the pan, C, if there is one.
     pub reservoir_c: Option<f64>,
+    /// Water leaving in this step, kg/(m2 s) by face area.
+    pub steam_kg_m2s: f64,
 }
 
 impl Moment<'_> {
@@ -52,7 +56,7 @@ impl<S: Sink> Sink for &mut S {
 }
 
 /// What went in and out, by face area. `stored = heat_in - boiled - carried`.
-#[derive(Debug, Clone, Copy, PartialEq, Default)]
+#[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize)]
 pub struct Ledger {
     /// Heat in through both faces, J/m2, latent heat of surface evaporation already taken off.
     pub heat_in_j_m2: f64,
@@ -64,6 +68,8 @@ pub struct Ledger {
     pub carried_j_m2: f64,
     /// Water that left, kg/m2.
     pub water_out_kg_m2: f64,
+    /// Heat taken from the pan, bath or dish, J/m2.
+    pub drawn_j_m2: f64,
     /// Steps taken.
     pub steps: usize,
     /// Steps thrown away because their error was too large.

@@ -85,18 +85,20 @@ impl Composition {
     /// [`InputError::OutOfRange`] for a share outside 0..=1 (water: 0.3..=0.95, what flesh can
     /// have), [`InputError::CompositionSum`] when they miss one by more than 0.03.
     pub fn new(water: f64, protein: f64, fat: f64, ash: f64) -> Result<Self, InputError> {
-        let field = |name: &str| format!("piece.composition.{name}");
-        checked(&field("water_share"), water, (0.3, 0.95), "")?;
+        checked("water_share", water, (0.3, 0.95), "")?;
         for (name, share) in [
             ("protein_share", protein),
             ("fat_share", fat),
             ("ash_share", ash),
         ] {
-            checked(&field(name), share, (0.0, 0.6), "")?;
+            checked(name, share, (0.0, 0.6), "")?;
         }
         let sum = water + protein + fat + ash;
         if (sum - 1.0).abs() > 0.03 {
-            return Err(InputError::CompositionSum { sum });
+            return Err(InputError::CompositionSum {
+                field: String::new(),
+                sum,
+            });
         }
         Ok(Self {
             water_share: water / sum,

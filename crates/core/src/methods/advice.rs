@@ -1,7 +1,10 @@
 //! What a method says in words: whether it suits, the steps, the cues, the cautions.
 //!
 //! Sentences carry no temperatures and no lengths: those stand beside them as numbers, so an
-//! interface can show them in the cook's unit.
+//! interface can show them in the cook's unit. Sentences carry no times either: those come from
+//! the timeline.
+
+use crate::run::{Lip, Mark, Seen, Timeline};
 
 /// A reason for or against.
 #[derive(Debug, Clone, PartialEq)]
@@ -42,9 +45,9 @@ pub struct Suits {
     pub reasons: Vec<Reason>,
 }
 
-/// What a step is.
+/// What kind of step it is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Act {
+pub enum StepKind {
     /// Before the fish meets the heat.
     Prepare,
     /// Onto the heat.
@@ -76,9 +79,9 @@ pub struct Step {
     /// When, s after the fish meets the heat; negative before.
     pub at_s: f64,
     /// What kind of step.
-    pub act: Act,
+    pub kind: StepKind,
     /// What to do.
-    pub what: String,
+    pub act: String,
     /// Temperature that belongs to it, C.
     pub at_c: Option<f64>,
     /// What to look for.
@@ -127,16 +130,23 @@ impl Suits {
 }
 
 impl Step {
-    /// A step with nothing to look for yet.
-    pub fn new(at_s: f64, act: Act, what: impl Into<String>) -> Self {
+    fn new(at_s: f64, kind: StepKind, act: impl Into<String>) -> Self {
         Self {
             at_s,
-            act,
-            what: what.into(),
+            kind,
+            act: act.into(),
             at_c: None,
             cues: Vec::new(),
             cautions: Vec::new(),
         }
+    }
+    /// Before the fish meets the heat, so many seconds ahead.
+    pub fn prepare(ahead_s: f64, act: impl Into<String>) -> Self {
+        Self::new(-ahead_s, StepKind::Prepare, act)
+    }
+    /// Onto the heat.
+    pub fn start(act: impl Into<String>) -> Self {
+        Self::new(0.0, StepKind::Start, act)
     }
     /// With a temperature.
     pub fn at_c(mut self, t_c: f64) -> Self {
@@ -155,15 +165,13 @@ impl Step {
     }
 }
 
-/// What the plan found, for the steps.
-#[derive(Debug, Clone, PartialEq)]
-pub struct PlanFacts {
-    /// When the piece is turned, s.
-    pub turns_s: Vec<f64>,
-    /// When it leaves the heat, s.
-    pub off_heat_s: f64,
-    /// How long it rests, s.
-    pub rest_s: f64,
+/// What a plan tells a method, for its words. When anything happens is asked of the timeline.
+#[derive(Debug, Clone, Copy)]
+pub struct Story<'a> {
+    /// When each stage begins.
+    pub timeline: &'a Timeline,
+    /// What is seen and felt as it leaves the heat.
+    pub off: &'a Seen,
     /// When to begin to look, s.
     pub look_from_s: f64,
     /// Core when it leaves the heat, C.
@@ -172,41 +180,49 @@ pub struct PlanFacts {
     pub core_peak_c: f64,
 }
 
-impl PlanFacts {
+impl Story<'_> {
     /// The tester between flakes and then to the lip, in the cook's words.
-    /// Lip: cold under 35, just warm 38 to 45, warm 46 to 52, hot above 55 C.
-    pub fn lip(&self) -> &'static str {
-        match self.core_at_off_c {
-            t if t < 36.0 => "Hold the tester in the middle, then to the lip: still cool.",
-            t if t < 45.5 => "Hold the tester in the middle, then to the lip: just warm.",
-            t if t < 53.5 => "Hold the tester in the middle, then to the lip: warm.",
-            _ => "Hold the tester in the middle, then to the lip: hot.",
+    fn lip(&self) -> &'static str {
+        match self.off.lip {
+            Lip::Cold => "Hold the tester in the middle, then to the lip: still cool.",
+            Lip::JustWarm => "Hold the tester in the middle, then to the lip: just warm.",
+            Lip::Warm => "Hold the tester in the middle, then to the lip: warm.",
+            Lip::Hot => "Hold the tester in the middle, then to the lip: hot.",
         }
     }
 
-    /// A turn for each turn of the plan.
-    pub fn turns(&self, what: &str, cues: &[&'static str]) -> impl Iterator<Item = Step> {
-        self.turns_s
-            .iter()
-            .map(move |s| Step::new(*s, Act::Turn, what).cues(cues))
+    /// A step for each time of a mark; none when it never comes.
+    pub fn at(&self, mark: Mark, act: &str) -> impl Iterator<Item = Step> {
+        let kind = match mark {
+            Mark::Turned => StepKind::Turn,
+            Mark::In => StepKind::Start,
+            Mark::Off => StepKind::Off,
+            Mark::IntoOven | Mark::LidOn | Mark::FireLow | Mark::Halfway => StepKind::Adjust,
+        };
+        let times = self.timeline.every(mark);
+        times.map(move |s| Step::new(s, kind, act))
+    }
+
+    /// A step for each turn.
+    pub fn turns(&self, act: &str, cues: &[&'static str]) -> impl Iterator<Item = Step> {
+        self.at(Mark::Turned, act).map(move |step| step.cues(cues))
     }
 
     /// Look, off and serve: the end that all methods share.
     pub fn finish(&self, off: &str, look: &[&'static str]) -> Vec<Step> {
         let mut steps = Vec::new();
-        if self.look_from_s < self.off_heat_s {
-            let what = "Look whether it is done";
-            steps.push(Step::new(self.look_from_s, Act::Look, what).cues(look));
+        let off_s = self.timeline.off_s;
+        if self.look_from_s < off_s {
+            let act = "Look whether it is done";
+            steps.push(Step::new(self.look_from_s, StepKind::Look, act).cues(look));
         }
         steps.push(
-            Step::new(self.off_heat_s, Act::Off, off)
+            Step::new(off_s, StepKind::Off, off)
                 .at_c(self.core_at_off_c)
                 .cues(&[self.lip()]),
         );
         let serve = "Serve. The heat inside has done the rest";
-        steps.push(
-            Step::new(self.off_heat_s + self.rest_s, Act::Serve, serve).at_c(self.core_peak_c),
-        );
+        steps.push(Step::new(self.timeline.end_s(), StepKind::Serve, serve).at_c(self.core_peak_c));
         steps
     }
 }

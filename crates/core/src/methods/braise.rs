@@ -3,37 +3,33 @@
 //! common practice, no source: colour lightly, stock halfway up, lid on, 7-8 min, thick ones
 //! 8-10.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
-use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
-use super::settings::Chosen;
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
-use crate::heat::{Face, Medium};
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    liquid_c: f64 = media::liquid_c(94.0),
+    colour_share: f64 =
+        media::share_of("colour_share", "Coloured for", (0.05, 1.0), 0.15).was(&["turn_share"]),
+    pot: Arc<Pot> = media::pot("braiser"),
+    hob: Arc<Hob> = media::POT_HOB,
+}
+
+method! {
     kind: "braise",
     name: "Braise on the bone",
     summary: "Coloured lightly, stock halfway up, lid on.",
-    settings: &[media::liquid_c(94.0), media::first_share(0.05, 0.15)],
-    suits,
-    programme,
-    steps,
     nature: Nature {
         hands_off: 0.6,
         little_smell: 0.7,
         little_fat: 0.7,
     },
-};
+}
 
-/// Stock in the pan, l, and the pan while it colours, C.
-const LITRES: f64 = 0.8;
+/// The pan while it colours, C.
 const COLOUR_C: f64 = 170.0;
 /// The vapour over gently simmering stock is this much cooler, K.
 const BELOW_STOCK_K: f64 = 6.0;
 
-fn suits(piece: &Piece) -> Suits {
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let thin = suiting::mm(piece) < 15.0;
     let mut reasons = vec![Reason::good(
         "sauce_with_it",
@@ -48,38 +44,30 @@ fn suits(piece: &Piece) -> Suits {
     Suits::unless(thin || suiting::whole(piece), reasons)
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let liquid_c = chosen.number("liquid_c")?.min(kitchen.boil_c());
-    let colour = chosen.number("turn_share")?;
-    let pan = Face::touching(media::CONTACT_UNPRESSED_W_M2K, Medium::Held(COLOUR_C));
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let liquid_c = set.liquid_c.min(kitchen.boil_c());
+    let pan = Face::touching(media::CONTACT_UNPRESSED_W_M2K, Medium::Fire(COLOUR_C));
+    let stock = media::immersed(media::LIQUID_W_M2K);
+    let vapour = media::vapour_at(liquid_c - BELOW_STOCK_K);
+    let stages = vec![
+        Stage::share(set.colour_share, Mark::In, pan, media::over_open_pan(0.6)).set(liquid_c),
+        Stage::share(1.0 - set.colour_share, Mark::Turned, vapour, stock).set(liquid_c),
+    ];
+    let rest = Stage::rest(media::REST_WET_S, media::at_rest(false));
+    let pot = media::pot_on(piece, &set.pot, &set.hob, liquid_c, 1.0, kitchen);
     Ok(Programme {
-        reservoir: Some(media::pot(piece, liquid_c, LITRES, 1.0)),
-        rest_s: media::REST_WET_S,
-        ..Programme::new(
-            piece,
-            kitchen,
-            vec![
-                Leg::share(colour, pan, media::over_open_pan(0.6)).set(liquid_c),
-                Leg::share(
-                    1.0 - colour,
-                    media::vapour_at(liquid_c - BELOW_STOCK_K),
-                    media::immersed(media::LIQUID_W_M2K),
-                )
-                .set(liquid_c)
-                .turned(),
-            ],
-        )
+        reservoir: Some(pot),
+        ..Programme::new(piece, kitchen, Fire::Liquid, stages, rest)
     })
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::new(-300.0, Act::Prepare, "Make the fond; have the stock hot")
-            .at_c(chosen.number("liquid_c").unwrap_or_default()),
-        Step::new(0.0, Act::Start, "Colour one side lightly"),
+        Step::prepare(300.0, "Make the fond; have the stock hot").at_c(set.liquid_c),
+        Step::start("Colour one side lightly"),
     ];
-    steps.extend(facts.turns("Turn, stock halfway up, lid on", &["Pale gold, not brown."]));
-    steps.extend(facts.finish(
+    steps.extend(story.turns("Turn, stock halfway up, lid on", &["Pale gold, not brown."]));
+    steps.extend(story.finish(
         "Off; quick vegetables go in now",
         &["The bone lets go of the flesh.", done::TESTER],
     ));

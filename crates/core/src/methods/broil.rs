@@ -3,30 +3,25 @@
 //! common practice, no source: a hand under the element, thin fillets 5-6 min, thicker ones
 //! about 10 minutes an inch.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
-use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
-use super::settings::Chosen;
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    oven_c: f64 = media::oven_c((180.0, 300.0), 250.0),
+    broiler: Arc<Broiler> = media::BROILER,
+}
+
+method! {
     kind: "broil",
     name: "Broil",
     summary: "Close under a glowing element, not turned.",
-    settings: &[media::oven_c((180.0, 300.0), 250.0)],
-    suits,
-    programme,
-    steps,
     nature: Nature {
         hands_off: 0.7,
         little_smell: 0.3,
         little_fat: 0.7,
     },
-};
+}
 
-fn suits(piece: &Piece) -> Suits {
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let thick = suiting::mm(piece) > 38.0;
     let mut reasons = vec![Reason::good(
         "not_turned",
@@ -38,29 +33,31 @@ fn suits(piece: &Piece) -> Suits {
     Suits::unless(thick || suiting::whole(piece), reasons)
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let oven_c = chosen.number("oven_c")?;
-    let leg = Leg::share(
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let stage = Stage::share(
         1.0,
-        media::broiler_tray(oven_c),
-        media::under_element(oven_c),
+        Mark::In,
+        media::broiler_tray(&set.broiler, set.oven_c),
+        media::under_element(&set.broiler, set.oven_c),
     );
-    Ok(Programme::new(piece, kitchen, vec![leg]))
+    let rest = Stage::rest(media::REST_S, media::at_rest(false));
+    Ok(Programme::new(
+        piece,
+        kitchen,
+        Fire::Oven,
+        vec![stage],
+        rest,
+    ))
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::new(
-            -600.0,
-            Act::Prepare,
-            "Oil the fish; element on, rack a hand below it",
-        )
-        .at_c(chosen.number("oven_c").unwrap_or_default()),
-        Step::new(0.0, Act::Start, "Under the element, skin down, door ajar").caution(
+        Step::prepare(600.0, "Oil the fish; element on, rack a hand below it").at_c(set.oven_c),
+        Step::start("Under the element, skin down, door ajar").caution(
             "watch_it",
             "Stay by it: seconds lie between brown and burnt.",
         ),
     ];
-    steps.extend(facts.finish("Out", &[done::TESTER, done::OPAQUE]));
+    steps.extend(story.finish("Out", &[done::TESTER, done::OPAQUE]));
     steps
 }

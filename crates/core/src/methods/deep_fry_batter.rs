@@ -3,38 +3,31 @@
 //! common practice, no source: 170 C about 10 min, 175 C about 7 min, 180 C for firm fish;
 //! turned once or twice.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
-use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
-use super::settings::Chosen;
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    oil_c: f64 = media::oil_c(175.0),
+    oil_l: f64 = media::OIL_L,
+    coating_mm: f64 = media::coating_mm(6.0, 2.0),
+    load_g: f64 = media::LOAD,
+    fryer: Arc<Fryer> = media::FRYER,
+    fat: Arc<Fat> = media::fat("sunflower_refined"),
+    drop_k: f64 = media::DROP,
+}
+
+method! {
     kind: "deep_fry_batter",
     name: "Deep fry, battered",
     summary: "In hot oil under a batter that steams and crisps.",
-    settings: &[
-        media::oil_c(175.0),
-        media::OIL_L,
-        media::coat_of(&[("batter", "batter")], "batter"),
-        media::coating_mm(6.0, 2.0),
-        media::LOAD,
-        media::fat("sunflower_refined"),
-        media::DROP,
-    ],
-    suits,
-    programme,
-    steps,
+    accepts: &[("coating", "batter")],
     nature: Nature {
         hands_off: 0.3,
         little_smell: 0.05,
         little_fat: 0.0,
     },
-};
+}
 
-fn suits(piece: &Piece) -> Suits {
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let thick = suiting::mm(piece) > 45.0 || suiting::whole(piece);
     let mut reasons = vec![Reason::good(
         "batter_shields",
@@ -52,31 +45,33 @@ fn suits(piece: &Piece) -> Suits {
     Suits::unless(thick, reasons)
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let oil_c = chosen.number("oil_c")?;
-    let batter = chosen.number("coating_mm")?;
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let batter = || vec![media::batter(set.coating_mm)];
     let oil = media::immersed(media::OIL_W_M2K);
+    // Rolled over halfway: oil is the same all round.
+    let stages = Stage::share(1.0, Mark::In, oil, oil)
+        .set(set.oil_c)
+        .halved();
+    let rest = Stage::rest(media::REST_S, media::on_rack());
+    let fryer = media::fryer_loaded(piece, &set.fryer, set.oil_c, set.oil_l, set.load_g);
     Ok(Programme {
-        reservoir: Some(media::fryer_loaded(piece, chosen, oil_c)?),
-        coats: [Some(media::batter(batter)), Some(media::batter(batter))],
-        rest: media::on_rack(),
+        reservoir: Some(fryer),
+        allowed: Some(media::allowed(piece, set.load_g, set.drop_k)),
+        coats: [batter(), batter()],
         shape_exponent: piece.dimensionality_all_round() - 1.0,
-        ..Programme::new(piece, kitchen, vec![Leg::share(1.0, oil, oil).set(oil_c)])
+        ..Programme::new(piece, kitchen, Fire::Oil, stages.to_vec(), rest)
     })
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = media::fryer_start(
-        chosen,
+        &set.fat,
+        set.oil_c,
         "Dry the fish, dust it; batter cold and freshly mixed",
         "Lower it in away from you; a little more batter dripped over",
     );
-    steps.push(Step::new(
-        0.5 * facts.off_heat_s,
-        Act::Adjust,
-        "Turn it over in the oil",
-    ));
-    steps.extend(facts.finish(
+    steps.extend(story.at(Mark::Halfway, "Turn it over in the oil"));
+    steps.extend(story.finish(
         "Lift out, onto paper, then a rack. Salt at once",
         &[done::FRYER],
     ));

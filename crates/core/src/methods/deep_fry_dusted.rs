@@ -2,40 +2,33 @@
 //!
 //! common practice, no source: until pale gold.
 
-use super::advice::{PlanFacts, Reason, Step, Suits, done};
-use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
-use super::settings::Chosen;
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    oil_c: f64 = media::oil_c(180.0),
+    oil_l: f64 = media::OIL_L,
+    coating_mm: f64 = media::coating_mm(1.0, 0.3),
+    load_g: f64 = media::LOAD,
+    fryer: Arc<Fryer> = media::FRYER,
+    fat: Arc<Fat> = media::fat("sunflower_refined"),
+    drop_k: f64 = media::DROP,
+}
+
+method! {
     kind: "deep_fry_dusted",
     name: "Deep fry, dusted",
     summary: "Small whole fish in flour, until pale gold.",
-    settings: &[
-        media::oil_c(180.0),
-        media::OIL_L,
-        media::coat_of(&[("flour", "flour")], "flour"),
-        media::coating_mm(1.0, 0.3),
-        media::LOAD,
-        media::fat("sunflower_refined"),
-        media::DROP,
-    ],
-    suits,
-    programme,
-    steps,
+    accepts: &[("coating", "flour")],
     nature: Nature {
         hands_off: 0.3,
         little_smell: 0.05,
         little_fat: 0.1,
     },
-};
+}
 
 const TOO_THICK_MM: f64 = 28.0;
 
-fn suits(piece: &Piece) -> Suits {
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let thick = suiting::mm(piece) > TOO_THICK_MM || suiting::whole(piece);
     let mut reasons = Vec::new();
     if thick {
@@ -55,25 +48,28 @@ fn suits(piece: &Piece) -> Suits {
     Suits::unless(thick, reasons)
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let oil_c = chosen.number("oil_c")?;
-    let flour = chosen.number("coating_mm")?;
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let flour = || vec![media::flour(set.coating_mm)];
     let oil = media::immersed(media::OIL_W_M2K);
+    let stage = Stage::share(1.0, Mark::In, oil, oil).set(set.oil_c);
+    let rest = Stage::rest(media::REST_S, media::on_rack());
+    let fryer = media::fryer_loaded(piece, &set.fryer, set.oil_c, set.oil_l, set.load_g);
     Ok(Programme {
-        reservoir: Some(media::fryer_loaded(piece, chosen, oil_c)?),
-        coats: [Some(media::flour(flour)), Some(media::flour(flour))],
-        rest: media::on_rack(),
+        reservoir: Some(fryer),
+        allowed: Some(media::allowed(piece, set.load_g, set.drop_k)),
+        coats: [flour(), flour()],
         shape_exponent: piece.dimensionality_all_round() - 1.0,
-        ..Programme::new(piece, kitchen, vec![Leg::share(1.0, oil, oil).set(oil_c)])
+        ..Programme::new(piece, kitchen, Fire::Oil, vec![stage], rest)
     })
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = media::fryer_start(
-        chosen,
+        &set.fat,
+        set.oil_c,
         "Dry the fish, flour it, shake it well",
         "In, a handful at a time, away from you",
     );
-    steps.extend(facts.finish("Lift out, onto paper. Salt at once", &[done::FRYER]));
+    steps.extend(story.finish("Lift out, onto paper. Salt at once", &[done::FRYER]));
     steps
 }

@@ -2,42 +2,27 @@
 //!
 //! common practice, no source: 8 to 10 minutes an inch in barely moving water.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
-use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
-use super::settings::{Chosen, Spec, Takes};
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    liquid_c: f64 = media::liquid_c(82.0),
+    pot: Arc<Pot> = media::pot("deep"),
+    hob: Arc<Hob> = media::POT_HOB,
+}
+
+method! {
     kind: "deep_poach",
     name: "Deep poach",
     summary: "Under the liquid, well below a simmer.",
-    settings: &[media::liquid_c(82.0), DEPTH],
-    suits,
-    programme,
-    steps,
+    accepts: &[("depth", "covered")],
     nature: Nature {
         hands_off: 0.8,
         little_smell: 0.95,
         little_fat: 1.0,
     },
-};
+}
 
-/// A deep poach is covered; said so, it is not refused.
-const DEPTH: Spec = Spec {
-    key: "depth",
-    name: "Liquid",
-    takes: Takes::Choice {
-        options: &[("covered", "covers it")],
-        default: "covered",
-    },
-};
-/// Liquid in a deep pot, l.
-const LITRES: f64 = 4.0;
-
-fn suits(piece: &Piece) -> Suits {
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let mut reasons = vec![Reason::good(
         "even_all_round",
         "The same soft heat from all sides; no smell.",
@@ -48,40 +33,31 @@ fn suits(piece: &Piece) -> Suits {
     Suits::unless(suiting::small_whole(piece), reasons)
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let liquid_c = chosen.number("liquid_c")?.min(kitchen.boil_c());
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let liquid_c = set.liquid_c.min(kitchen.boil_c());
     let wet = media::immersed(media::LIQUID_W_M2K);
+    let stage = Stage::share(1.0, Mark::In, wet, wet).set(liquid_c);
+    let rest_s = if suiting::whole(piece) {
+        media::REST_WHOLE_S
+    } else {
+        media::REST_WET_S
+    };
+    let rest = Stage::rest(rest_s, media::at_rest(false));
+    let pot = media::pot_on(piece, &set.pot, &set.hob, liquid_c, 2.0, kitchen);
     Ok(Programme {
-        reservoir: Some(media::pot(piece, liquid_c, LITRES, 2.0)),
-        rest_s: if suiting::whole(piece) {
-            media::REST_WHOLE_S
-        } else {
-            media::REST_WET_S
-        },
+        reservoir: Some(pot),
         shape_exponent: piece.dimensionality_all_round() - 1.0,
-        ..Programme::new(
-            piece,
-            kitchen,
-            vec![Leg::share(1.0, wet, wet).set(liquid_c)],
-        )
+        ..Programme::new(piece, kitchen, Fire::Liquid, vec![stage], rest)
     })
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::new(
-            -900.0,
-            Act::Prepare,
-            "Simmer and strain the liquid; let it come to heat",
-        )
-        .at_c(chosen.number("liquid_c").unwrap_or_default())
-        .cues(&["It steams and hardly moves."]),
-        Step::new(
-            0.0,
-            Act::Start,
-            "In, covered by the liquid. Bring it back to heat, no more",
-        ),
+        Step::prepare(900.0, "Simmer and strain the liquid; let it come to heat")
+            .at_c(set.liquid_c)
+            .cues(&["It steams and hardly moves."]),
+        Step::start("In, covered by the liquid. Bring it back to heat, no more"),
     ];
-    steps.extend(facts.finish("Lift out, drain", &[done::TESTER, done::OPAQUE]));
+    steps.extend(story.finish("Lift out, drain", &[done::TESTER, done::OPAQUE]));
     steps
 }

@@ -2,42 +2,34 @@
 //!
 //! common practice, no source: oil and butter, 2-4 min a side, small fire after turning.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
-use super::kitchen::Kitchen;
-use super::programme::Programme;
-use super::settings::Chosen;
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    pan: Arc<Pan> = media::pan("clad"),
+    pan_c: f64 = media::pan_c(190.0),
+    hold_c: f64 = media::hold_c(170.0),
+    turn_share: f64 = media::turn_share(0.5),
+    coating_mm: f64 = media::coating_mm(1.5, 0.4),
+    lid_last_s: f64 = media::LID_LAST,
+    hob: Arc<Hob> = media::HOB,
+    fat: Arc<Fat> = media::fat("ghee"),
+}
+
+method! {
     kind: "floured_pan_fry",
     name: "Floured pan fry",
     summary: "Milk, flour, oil and butter; a small fire after the turn.",
-    settings: &[
-        media::PAN,
-        media::pan_c(190.0),
-        media::hold_c(170.0),
-        media::turn_share(0.5),
-        media::coat_of(&[("flour", "flour")], "flour"),
-        media::coating_mm(1.5, 0.4),
-        media::LID_LAST,
-        media::HOB,
-        media::fat("ghee"),
-    ],
-    suits,
-    programme,
-    steps,
+    accepts: &[("coating", "flour")],
     nature: Nature {
         hands_off: 0.15,
         little_smell: 0.3,
         little_fat: 0.3,
     },
-};
+}
 
 const TOO_THICK_MM: f64 = 40.0;
 
-fn suits(piece: &Piece) -> Suits {
+fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
     let thick =
         suiting::mm(piece) > TOO_THICK_MM || (suiting::whole(piece) && suiting::mm(piece) > 32.0);
     let mut reasons = vec![Reason::good(
@@ -47,43 +39,42 @@ fn suits(piece: &Piece) -> Suits {
     if thick {
         reasons.push(suiting::too_thick("too_thick_for_pan"));
     }
-    if media::crowded(piece) {
+    if media::crowded(piece, kitchen) {
         reasons.push(media::crowd_reason());
     }
     Suits::unless(thick, reasons)
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let legs = media::both_sides(chosen)?;
-    let flour = || Some(media::flour(chosen.number("coating_mm").unwrap_or(0.4)));
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let stages = media::both_sides(set.hold_c, set.turn_share, set.lid_last_s);
+    let flour = || vec![media::flour(set.coating_mm)];
+    let rest = Stage::rest(media::REST_S, media::at_rest(false));
     Ok(Programme {
-        reservoir: Some(media::plate(piece, chosen)?),
+        reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         coats: [flour(), flour()],
-        ..Programme::new(piece, kitchen, legs)
+        ..Programme::new(piece, kitchen, Fire::Pan, stages, rest)
     })
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
-    let number = |key| chosen.number(key).unwrap_or_default();
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::new(
-            -180.0,
-            Act::Prepare,
-            "Through milk, then flour, shake off. Heat oil with butter",
+        Step::prepare(
+            180.0,
+            format!(
+                "Through milk, then flour, shake off. Heat {} with butter",
+                set.fat.name
+            ),
         )
-        .at_c(number("pan_c"))
+        .at_c(set.pan_c)
         .cues(&["The butter has stopped foaming and is not yet brown."])
         .caution("allergens", "Milk and wheat: say so."),
-        Step::new(0.0, Act::Start, "In, best side down")
+        Step::start("In, best side down. Fire down, baste")
+            .at_c(set.hold_c)
             .cues(&["It sizzles at once and keeps on."]),
-        Step::new(30.0, Act::Adjust, "Fire down, baste").at_c(number("hold_c")),
     ];
-    steps.extend(facts.turns(
-        "Turn, and make the fire small",
-        &["Gold below, and it lets go.", done::LINE],
-    ));
-    steps.extend(media::lid_step(chosen, facts));
-    steps.extend(facts.finish(
+    steps.extend(story.turns("Turn", &["Gold below, and it lets go.", done::LINE]));
+    steps.extend(story.at(Mark::LidOn, media::LID_ON));
+    steps.extend(story.finish(
         "Off, onto a rack or warm plate",
         &[done::TESTER, done::DENT],
     ));

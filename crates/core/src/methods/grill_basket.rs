@@ -2,29 +2,23 @@
 //!
 //! common practice, no source: 2 min a side on high, then low with the lid down 4 min and more.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
-use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
-use super::settings::Chosen;
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
-use crate::heat::Face;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    grill_c: f64 = Spec::celsius("grill_c", "Grate", Purpose::MainHeat, (150.0, 320.0), 230.0),
+    grate: Arc<Grate> = media::GRATE,
+}
+
+method! {
     kind: "grill_basket",
     name: "Grill basket",
     summary: "Two minutes a side on high, then low with the lid down.",
-    settings: &[media::celsius("grill_c", "Grate", (150.0, 320.0), 230.0)],
-    suits,
-    programme,
-    steps,
     nature: Nature {
         hands_off: 0.4,
         little_smell: 1.0,
         little_fat: 0.7,
     },
-};
+}
 
 /// Thinner pieces stick and fall through, mm. common practice, no source.
 const THINNEST_MM: f64 = 5.0;
@@ -32,7 +26,7 @@ const THINNEST_MM: f64 = 5.0;
 const LOW_C: f64 = 160.0;
 const HIGH_SHARE: f64 = 0.22;
 
-fn suits(piece: &Piece) -> Suits {
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let mm = suiting::mm(piece);
     let why = Reason::good("outdoors", "Smoke and smell stay outside.");
     let fire = suiting::over_fire(piece, false, THINNEST_MM, why);
@@ -42,31 +36,28 @@ fn suits(piece: &Piece) -> Suits {
     )
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let grill_c = chosen.number("grill_c")?;
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     let open = media::over_open_pan(0.3);
-    let lid = Face::in_gas(media::oven_air(LOW_C, false, 0.3));
-    let legs = vec![
-        Leg::share(HIGH_SHARE, media::grate(grill_c), open),
-        Leg::share(HIGH_SHARE, open, media::grate(grill_c)).turned(),
-        Leg::share(1.0 - 2.0 * HIGH_SHARE, lid, media::grate(LOW_C)),
+    let lid = Face::in_gas(media::under_grill_lid(LOW_C));
+    let high = media::on_grate(&set.grate, set.grill_c);
+    let low = media::on_grate(&set.grate, LOW_C);
+    let stages = vec![
+        Stage::share(HIGH_SHARE, Mark::In, high, open),
+        Stage::share(HIGH_SHARE, Mark::Turned, open, high),
+        Stage::share(1.0 - 2.0 * HIGH_SHARE, Mark::FireLow, lid, low),
     ];
-    Ok(Programme::new(piece, kitchen, legs))
+    let rest = Stage::rest(media::REST_S, media::at_rest(false));
+    Ok(Programme::new(piece, kitchen, Fire::Grill, stages, rest))
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::new(
-            -900.0,
-            Act::Prepare,
-            "Grill hot; oil the basket, shut the fish in",
-        )
-        .at_c(chosen.number("grill_c").unwrap_or_default()),
-        Step::new(0.0, Act::Start, "On, over the high fire"),
+        Step::prepare(900.0, "Grill hot; oil the basket, shut the fish in").at_c(set.grill_c),
+        Step::start("On, over the high fire"),
     ];
-    steps.extend(facts.turns("Turn the basket", &["Marked and lightly brown."]));
-    let low_s = 2.0 * HIGH_SHARE * facts.off_heat_s;
-    steps.push(Step::new(low_s, Act::Adjust, "Fire low, lid down").at_c(LOW_C));
-    steps.extend(facts.finish("Off, open the basket", &[done::TESTER, done::DENT]));
+    steps.extend(story.turns("Turn the basket", &["Marked and lightly brown."]));
+    let low = story.at(Mark::FireLow, "Fire low, lid down");
+    steps.extend(low.map(|step| step.at_c(LOW_C)));
+    steps.extend(story.finish("Off, open the basket", &[done::TESTER, done::DENT]));
     steps
 }

@@ -3,38 +3,32 @@
 //! common practice, no source: grate 204-232 C, a thin film of oil, lid or bowl over, not
 //! moved until it lets go.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
-use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
-use super::settings::Chosen;
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
-use crate::heat::Face;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    grill_c: f64 = Spec::celsius("grill_c", "Grate", Purpose::MainHeat, (150.0, 320.0), 218.0),
+    lid: bool = media::lid(true),
+    turn_share: f64 = media::turn_share(0.6),
+    grate: Arc<Grate> = media::GRATE,
+}
+
+method! {
     kind: "grill_direct",
     name: "Grill",
     summary: "Hot, scrubbed, oiled grate; the lid cooks the top.",
-    settings: &[
-        media::celsius("grill_c", "Grate", (150.0, 320.0), 218.0),
-        media::lid(true),
-        media::turn_share(0.6),
-    ],
-    suits,
-    programme,
-    steps,
     nature: Nature {
         hands_off: 0.3,
         little_smell: 1.0,
         little_fat: 0.7,
     },
-};
+}
 
 /// Thinner pieces stick and fall through, mm. common practice, no source.
 const THINNEST_MM: f64 = 8.0;
+/// Air under the lid by the temperature of the grate, C by C. common practice, no source.
+const LID_AIR_SHARE: f64 = 0.8;
 
-fn suits(piece: &Piece) -> Suits {
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let mm = suiting::mm(piece);
     let why = Reason::good("outdoors", "Smoke and smell stay outside.");
     let fire = suiting::over_fire(piece, true, THINNEST_MM, why);
@@ -44,45 +38,41 @@ fn suits(piece: &Piece) -> Suits {
     )
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let (grill_c, turn) = (chosen.number("grill_c")?, chosen.number("turn_share")?);
-    let over = |wetness| {
-        if chosen.flag("lid").unwrap_or(true) {
-            Face::in_gas(media::oven_air(0.8 * grill_c, false, wetness))
-        } else {
-            media::over_open_pan(wetness)
-        }
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let over = if set.lid {
+        Face::in_gas(media::under_grill_lid(LID_AIR_SHARE * set.grill_c))
+    } else {
+        media::over_open_pan(0.3)
     };
-    let legs = vec![
-        Leg::share(turn, media::grate(grill_c), over(0.3)),
-        Leg::share(1.0 - turn, over(0.3), media::grate(grill_c)).turned(),
+    let below = media::on_grate(&set.grate, set.grill_c);
+    let stages = vec![
+        Stage::share(set.turn_share, Mark::In, below, over),
+        Stage::share(1.0 - set.turn_share, Mark::Turned, over, below),
     ];
-    Ok(Programme {
-        rest: media::at_rest(true),
-        ..Programme::new(piece, kitchen, legs)
-    })
+    let rest = Stage::rest(media::REST_S, media::at_rest(true));
+    Ok(Programme::new(piece, kitchen, Fire::Grill, stages, rest))
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+    let start = if set.lid {
+        "On, skin down, small weights where it curls. Lid on"
+    } else {
+        "On, skin down, small weights where it curls. Leave it open"
+    };
     let mut steps = vec![
-        Step::new(
-            -900.0,
-            Act::Prepare,
+        Step::prepare(
+            900.0,
             "Grate hot, scrubbed, oiled; a thin film of oil on the dry fish",
         )
-        .at_c(chosen.number("grill_c").unwrap_or_default())
+        .at_c(set.grill_c)
         .caution(
             "flare",
             "Shake off sweet marinades: sugar burns. Fat flares up.",
         ),
-        Step::new(
-            0.0,
-            Act::Start,
-            "On, skin down, small weights where it curls. Lid on",
-        ),
+        Step::start(start),
     ];
-    steps.extend(facts.turns("Turn", &[done::LETS_GO]));
-    steps.extend(facts.finish(
+    steps.extend(story.turns("Turn", &[done::LETS_GO]));
+    steps.extend(story.finish(
         "Off the grate, onto a clean plate",
         &[done::TESTER, done::DENT],
     ));

@@ -3,30 +3,27 @@
 //! common practice, no source: 175-190 C, about half an hour for a small whole fish, to 63 C
 //! inside; water in the tray.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
-use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
-use super::settings::Chosen;
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    grill_air_c: f64 =
+        Spec::celsius("grill_air_c", "Grill", Purpose::MainHeat, (140.0, 240.0), 183.0)
+            .was(&["grill_c"]),
+}
+
+method! {
     kind: "grill_upright",
     name: "Upright in a closed grill",
     summary: "A small whole fish standing in a closed grill, water in the tray.",
-    settings: &[media::celsius("grill_c", "Grill", (140.0, 240.0), 183.0)],
-    suits,
-    programme,
-    steps,
+    keeps_scales: true,
     nature: Nature {
         hands_off: 0.95,
         little_smell: 1.0,
         little_fat: 0.9,
     },
-};
+}
 
-fn suits(piece: &Piece) -> Suits {
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let whole = suiting::whole(piece);
     let mut reasons = Vec::new();
     if whole {
@@ -40,26 +37,29 @@ fn suits(piece: &Piece) -> Suits {
     Suits::unless(!whole, reasons)
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let air = media::closed_grill(chosen.number("grill_c")?);
-    Ok(Programme {
-        rest: media::at_rest_covered(),
-        rest_s: media::REST_WHOLE_S,
-        ..Programme::new(piece, kitchen, vec![Leg::share(1.0, air, air)])
-    })
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let air = media::closed_grill(set.grill_air_c);
+    let stage = Stage::share(1.0, Mark::In, air, air);
+    let rest = Stage::rest(media::REST_WHOLE_S, media::at_rest_covered());
+    Ok(Programme::new(
+        piece,
+        kitchen,
+        Fire::Grill,
+        vec![stage],
+        rest,
+    ))
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::new(
-            -900.0,
-            Act::Prepare,
+        Step::prepare(
+            900.0,
             "Grill closed and steady, water in the tray; stand the fish on its belly",
         )
-        .at_c(chosen.number("grill_c").unwrap_or_default())
+        .at_c(set.grill_air_c)
         .caution("spines", "Fins and spines stab: clip them first."),
-        Step::new(0.0, Act::Start, "In, lid down, leave it shut"),
+        Step::start("In, lid down, leave it shut"),
     ];
-    steps.extend(facts.finish("Out, under foil", &[done::SPINE, done::TESTER]));
+    steps.extend(story.finish("Out, under foil", &[done::SPINE, done::TESTER]));
     steps
 }

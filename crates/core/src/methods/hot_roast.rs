@@ -2,52 +2,54 @@
 //!
 //! common practice, no source: 218 C, 10-15 min for a 225 g portion with a crust.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
-use super::kitchen::Kitchen;
-use super::programme::Programme;
-use super::settings::Chosen;
-use super::settings::{Spec, Takes};
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    oven_c: f64 = media::oven_c((180.0, 270.0), 218.0),
+    fan: bool = media::fan(false),
+    coating: RoastCoat =
+        Spec::word::<RoastCoat>("coating", "On the fish", Purpose::Coat, "oil"),
+    coating_mm: f64 = media::coating_mm(8.0, 2.0),
+    covered: bool = media::COVERED,
+    oven: Arc<Oven> = media::OVEN,
+    oven_off_k: f64 = media::OVEN_OFF,
+    door_s: f64 = media::DOOR,
+    ware: Arc<Ware> = media::WARE,
+}
+
+method! {
     kind: "hot_roast",
     name: "Hot roast",
     summary: "A hot oven, a lined tray; plain, oiled or under a crust.",
-    settings: &[
-        media::oven_c((180.0, 270.0), 218.0),
-        media::fan(false),
-        Spec {
-            key: "coating",
-            name: "On the fish",
-            takes: Takes::Choice {
-                options: &[
-                    ("none", "nothing"),
-                    ("oil", "oil"),
-                    ("butter", "butter"),
-                    ("crust", "nut and mustard crust"),
-                ],
-                default: "oil",
-            },
-        },
-        media::coating_mm(8.0, 2.0),
-        media::COVERED,
-        media::OVEN_OFF,
-        media::DOOR,
-        media::WARE,
-    ],
-    suits,
-    programme,
-    steps,
     nature: Nature {
         hands_off: 0.9,
         little_smell: 0.5,
         little_fat: 0.6,
     },
-};
+}
 
-fn suits(piece: &Piece) -> Suits {
+words! {
+    /// What is on the fish.
+    pub enum RoastCoat {
+        Bare = "none" "nothing",
+        Oil = "oil" "oil",
+        Butter = "butter" "butter",
+        Crust = "crust" "nut and mustard crust",
+    }
+}
+
+impl RoastCoat {
+    /// How its surface lets water go: a crust of nuts seals like butter.
+    fn film(self) -> Film {
+        match self {
+            Self::Bare => Film::Bare,
+            Self::Oil => Film::Oil,
+            Self::Butter | Self::Crust => Film::Butter,
+        }
+    }
+}
+
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let thin = suiting::mm(piece) < 10.0;
     let mut reasons = vec![Reason::good(
         "hands_free",
@@ -65,50 +67,48 @@ fn suits(piece: &Piece) -> Suits {
     Suits::unless(thin, reasons)
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let oven = media::Oven::read(chosen)?;
-    let coating = chosen.word("coating")?;
-    let wetness = media::wetness(coating);
-    let crust = (coating == "crust")
-        .then(|| chosen.number("coating_mm"))
-        .transpose()?;
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let oven = media::Oven::new(&set.oven, set.oven_c, set.oven_off_k, set.fan)
+        .door(set.door_s)
+        .covered(set.covered)
+        .ware(&set.ware);
+    let crust = match set.coating {
+        RoastCoat::Crust => vec![media::nut_crust(set.coating_mm)],
+        RoastCoat::Bare | RoastCoat::Oil | RoastCoat::Butter => vec![],
+    };
+    let air = oven.air(set.coating.film().wetness());
+    let stages = oven.stages(1.0, Mark::In, oven.under(), air);
+    let rest = Stage::rest(media::REST_S, media::at_rest(false));
     Ok(Programme {
-        coats: [None, crust.map(media::nut_crust)],
+        coats: [vec![], crust],
         reservoir: oven.reservoir(),
-        ..Programme::new(
-            piece,
-            kitchen,
-            oven.legs(1.0, oven.under(), oven.air(wetness)),
-        )
+        ..Programme::new(piece, kitchen, Fire::Oven, stages, rest)
     })
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
-    let coat = match chosen.word("coating").unwrap_or_default() {
-        "crust" => "Spread with mustard and mayonnaise, press the chopped nuts on",
-        "butter" => "Butter it",
-        "oil" => "Oil it",
-        _ => "Pat it dry",
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+    let (coat, allergens) = match set.coating {
+        RoastCoat::Crust => (
+            "Spread with mustard and mayonnaise, press the chopped nuts on",
+            Some("Nuts, mustard and egg: say so."),
+        ),
+        RoastCoat::Butter => ("Butter it", Some("Milk: say so.")),
+        RoastCoat::Oil => ("Oil it", None),
+        RoastCoat::Bare => ("Pat it dry", None),
     };
-    let mut prepare = Step::new(
-        -900.0,
-        Act::Prepare,
-        format!("{coat}; line the tray, heat the oven"),
-    )
-    .at_c(chosen.number("oven_c").unwrap_or_default());
-    prepare = match chosen.word("coating") {
-        Ok("crust") => prepare.caution("allergens", "Nuts, mustard and egg: say so."),
-        Ok("butter") => prepare.caution("allergens", "Milk: say so."),
-        _ => prepare,
-    };
+    let mut prepare =
+        Step::prepare(900.0, format!("{coat}; line the tray, heat the oven")).at_c(set.oven_c);
+    if let Some(allergens) = allergens {
+        prepare = prepare.caution("allergens", allergens);
+    }
     let mut steps = vec![
         prepare,
-        Step::new(0.0, Act::Start, "Into the upper third of the oven").caution(
+        Step::start("Into the upper third of the oven").caution(
             "hot_tray",
             "Tray and steam burn: open the door away from you.",
         ),
     ];
-    steps.extend(facts.finish(
+    steps.extend(story.finish(
         "Out of the oven, off the tray",
         &[done::TESTER, done::OPAQUE, done::BEADS],
     ));

@@ -2,7 +2,8 @@
 //! over time, its steps, cues and cautions.
 //!
 //! A method is plain data and free functions, gathered in a [`Method`]. Everything that
-//! computes lives elsewhere and knows methods only through their [`Programme`].
+//! computes lives elsewhere and knows methods only through their [`Programme`] and the
+//! specifications of their settings.
 
 mod advice;
 mod braise;
@@ -16,13 +17,11 @@ mod grill_direct;
 mod grill_pan;
 mod grill_upright;
 mod hot_roast;
-mod kitchen;
 mod media;
 mod one_side_gentle;
 mod pan_roast;
 mod pan_steam;
 mod parcel;
-mod programme;
 mod rare_sear;
 mod salt_crust;
 mod sear_both_sides;
@@ -32,16 +31,17 @@ mod shallow_poach;
 mod slow_bake;
 mod steam;
 mod suiting;
+mod way;
 mod whole_roast;
 
 pub use advice::done;
-pub use advice::{Act, Caution, PlanFacts, Reason, Step, Suits};
-pub use kitchen::Kitchen;
-pub use programme::{Leg, Nudge, Programme, Span};
-pub use settings::{Chosen, Spec, Takes, Unit, Value};
+pub use advice::{Caution, Reason, Step, StepKind, Story, Suits};
+pub use settings::{Choice, Chosen, Purpose, Spec, Takes, Unit, Value};
 
-use crate::InputError;
 use crate::fish::Piece;
+use crate::kit::Kitchen;
+use crate::run::Programme;
+use crate::{InputError, Within};
 
 /// A way to cook.
 #[derive(Debug)]
@@ -54,12 +54,13 @@ pub struct Method {
     pub summary: &'static str,
     /// Its settings with ranges and defaults.
     pub settings: &'static [Spec],
-    /// Whether it suits a piece, and why.
-    pub suits: fn(&Piece) -> Suits,
-    /// What each face sees over time.
-    pub programme: fn(&Piece, &Chosen, &Kitchen) -> Result<Programme, InputError>,
-    /// What the cook does, looks for and minds.
-    pub steps: fn(&Piece, &Chosen, &PlanFacts) -> Vec<Step>,
+    /// Settings that only say what it is: accepted, and nothing to choose.
+    pub accepts: &'static [(&'static str, &'static str)],
+    suits: fn(&Piece, &Kitchen) -> Suits,
+    programme: fn(&Piece, &Chosen, &Kitchen) -> Result<Programme, InputError>,
+    words: fn(&Piece, &Chosen, &Kitchen, &Story<'_>) -> Result<Vec<Step>, InputError>,
+    /// The scales stay on and come off with the skin or the crust.
+    pub keeps_scales: bool,
     /// What it is like, 0 to 1 each, beside what the simulation tells.
     pub nature: Nature,
 }
@@ -74,6 +75,56 @@ pub struct Nature {
     /// How little fat it needs.
     pub little_fat: f64,
 }
+
+/// Gathers a method from the `Settings`, `suits`, `programme` and `words` of its file. Its settings
+/// are read into their struct here and nowhere else.
+macro_rules! method {
+    (
+        kind: $kind:literal,
+        name: $name:literal,
+        summary: $summary:literal,
+        $(accepts: $accepts:expr,)?
+        $(keeps_scales: $keeps_scales:literal,)?
+        nature: $nature:expr,
+    ) => {
+        pub(super) static METHOD: Method = Method {
+            kind: $kind,
+            name: $name,
+            summary: $summary,
+            settings: <Settings as $crate::methods::settings::Settings>::SPECS,
+            accepts: $crate::methods::either!($($accepts)?),
+            suits,
+            programme: |piece, chosen, kitchen| {
+                let set = <Settings as $crate::methods::settings::Settings>::read(
+                    chosen,
+                    &kitchen.kit,
+                )?;
+                programme(piece, &set, kitchen)
+            },
+            words: |piece, chosen, kitchen, story| {
+                let set = <Settings as $crate::methods::settings::Settings>::read(
+                    chosen,
+                    &kitchen.kit,
+                )?;
+                Ok(words(piece, &set, story))
+            },
+            keeps_scales: false $(|| $keeps_scales)?,
+            nature: $nature,
+        };
+    };
+}
+use method;
+
+/// What is given, or nothing.
+macro_rules! either {
+    () => {
+        &[]
+    };
+    ($given:expr) => {
+        $given
+    };
+}
+use either;
 
 static METHODS: [&Method; 23] = [
     &sear_skin_first::METHOD,
@@ -112,14 +163,61 @@ impl Method {
     /// # Errors
     /// [`InputError::UnknownName`] with the kinds it knows.
     pub fn find(kind: &str) -> Result<&'static Method, InputError> {
-        Self::all()
-            .iter()
-            .copied()
-            .find(|m| m.kind == kind)
-            .ok_or_else(|| InputError::UnknownName {
-                field: "method.kind".into(),
-                given: kind.chars().take(60).collect(),
-                known: Self::all().iter().map(|m| m.kind.to_owned()).collect(),
-            })
+        let found = Self::all().iter().copied().find(|m| m.kind == kind);
+        found.ok_or_else(|| InputError::unknown("kind", kind, Self::all().iter().map(|m| m.kind)))
+    }
+
+    /// Checks settings against what the method and the kitchen have.
+    ///
+    /// # Errors
+    /// As [`Chosen::read`].
+    pub fn choose(
+        &self,
+        asked: &[(String, Value)],
+        kitchen: &Kitchen,
+    ) -> Result<Chosen, InputError> {
+        Chosen::read(self.kind, self.settings, self.accepts, asked, &kitchen.kit)
+    }
+
+    /// Whether it suits a piece in a kitchen, and why.
+    pub fn suits(&self, piece: &Piece, kitchen: &Kitchen) -> Suits {
+        let missing = self.settings.iter().find(|spec| match spec.takes {
+            Takes::Kit { shelf, .. } => kitchen.kit.names(shelf).is_empty(),
+            Takes::Number { .. } | Takes::Choice { .. } | Takes::Flag { .. } => false,
+        });
+        let mut said = (self.suits)(piece, kitchen);
+        if let Some(spec) = missing {
+            said.suits = false;
+            let nothing = format!("This kitchen has none: {}.", spec.name.to_lowercase());
+            said.reasons.push(Reason::bad("not_here", nothing));
+        }
+        said
+    }
+
+    /// What each face sees over time.
+    ///
+    /// # Errors
+    /// [`InputError`] when a setting cannot be read.
+    pub fn programme(
+        &self,
+        piece: &Piece,
+        chosen: &Chosen,
+        kitchen: &Kitchen,
+    ) -> Result<Programme, InputError> {
+        (self.programme)(piece, chosen, kitchen).within("method")
+    }
+
+    /// What the cook does, looks for and minds.
+    ///
+    /// # Errors
+    /// [`InputError`] when a setting cannot be read.
+    pub fn words(
+        &self,
+        piece: &Piece,
+        chosen: &Chosen,
+        kitchen: &Kitchen,
+        story: &Story<'_>,
+    ) -> Result<Vec<Step>, InputError> {
+        (self.words)(piece, chosen, kitchen, story).within("method")
     }
 }

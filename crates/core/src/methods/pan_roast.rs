@@ -2,43 +2,37 @@
 //!
 //! common practice, no source: into a 175-190 C oven after the sear.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
-use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
-use super::settings::Chosen;
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    pan: Arc<Pan> = media::pan("clad"),
+    pan_c: f64 = media::pan_c(215.0),
+    sear_share: f64 = media::share_of("sear_share", "On the hob", (0.3, 1.0), 0.35)
+        .was(&["turn_share"]),
+    oven_c: f64 = media::oven_c((140.0, 230.0), 185.0),
+    fan: bool = media::fan(true),
+    hob: Arc<Hob> = media::HOB,
+    oven: Arc<Oven> = media::OVEN,
+    oven_off_k: f64 = media::OVEN_OFF,
+    door_s: f64 = media::DOOR,
+    fat: Arc<Fat> = media::fat("sunflower_refined"),
+}
+
+method! {
     kind: "pan_roast",
     name: "Pan roast",
     summary: "Skin seared on the hob, finished in the oven in the same pan.",
-    settings: &[
-        media::PAN,
-        media::pan_c(215.0),
-        media::turn_share(0.35),
-        media::oven_c((140.0, 230.0), 185.0),
-        media::fan(true),
-        media::HOB,
-        media::OVEN_OFF,
-        media::DOOR,
-        media::fat("sunflower_refined"),
-    ],
-    suits,
-    programme,
-    steps,
     nature: Nature {
         hands_off: 0.6,
         little_smell: 0.3,
         little_fat: 0.6,
     },
-};
+}
 
 /// While it sears the hob holds this, C.
 const SEAR_C: f64 = 190.0;
 
-fn suits(piece: &Piece) -> Suits {
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let thin = suiting::mm(piece) < 15.0;
     let mut reasons = Vec::new();
     if suiting::crisp_skin(piece) {
@@ -61,47 +55,47 @@ fn suits(piece: &Piece) -> Suits {
     Suits::unless(thin || suiting::whole(piece), reasons)
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let oven = media::Oven::read(chosen)?;
-    let sear = chosen.number("turn_share")?;
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let oven = media::Oven::new(&set.oven, set.oven_c, set.oven_off_k, set.fan).door(set.door_s);
     // Basted on the way in: a film of fat.
-    let top = oven.air(media::wetness("oil"));
-    let mut legs = vec![Leg::share(sear, media::pressed(), media::over_open_pan(0.6)).set(SEAR_C)];
-    legs.extend(oven.legs(1.0 - sear, media::pressed(), top));
+    let top = oven.air(Film::Oil.wetness());
+    let sear = Stage::share(
+        set.sear_share,
+        Mark::In,
+        media::pressed(),
+        media::over_open_pan(0.6),
+    );
+    let mut stages = vec![sear.set(SEAR_C)];
+    stages.extend(oven.stages(1.0 - set.sear_share, Mark::IntoOven, media::pressed(), top));
+    let rest = Stage::rest(media::REST_S, media::at_rest(true));
     Ok(Programme {
-        reservoir: Some(media::plate(piece, chosen)?),
-        rest: media::at_rest(true),
-        ..Programme::new(piece, kitchen, legs)
+        reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
+        ..Programme::new(piece, kitchen, Fire::Oven, stages, rest)
     })
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
-    let number = |key| chosen.number(key).unwrap_or_default();
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::new(-900.0, Act::Prepare, "Heat the oven").at_c(number("oven_c")),
-        Step::new(
-            -180.0,
-            Act::Prepare,
-            "Press the water out of the skin, pat dry. Heat the pan",
+        Step::prepare(900.0, "Heat the oven").at_c(set.oven_c),
+        Step::prepare(
+            180.0,
+            format!(
+                "Press the water out of the skin, pat dry. Heat the pan with the {}",
+                set.fat.name
+            ),
         )
-        .at_c(number("pan_c"))
-        .caution(
-            "hot_oil",
-            "Wet fish spits. Dry it, and lay it down away from you.",
-        ),
-        Step::new(0.0, Act::Start, "In, skin down. Press flat for ten seconds"),
-        Step::new(
-            number("turn_share") * facts.off_heat_s,
-            Act::Adjust,
-            "Into the oven, pan and all, skin still down",
-        )
-        .at_c(number("oven_c"))
-        .caution(
+        .at_c(set.pan_c)
+        .caution("hot_oil", media::HOT_OIL),
+        Step::start("In, skin down. Press flat until it stays flat"),
+    ];
+    let into_oven = "Into the oven, pan and all, skin still down";
+    steps.extend(story.at(Mark::IntoOven, into_oven).map(|step| {
+        step.at_c(set.oven_c).caution(
             "hot_handle",
             "The handle is hot from now on: hang a cloth over it.",
-        ),
-    ];
-    steps.extend(facts.finish(
+        )
+    }));
+    steps.extend(story.finish(
         "Out, skin up, onto a warm plate",
         &[done::TESTER, done::OPAQUE, done::BEADS],
     ));

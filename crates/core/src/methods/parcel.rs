@@ -2,36 +2,31 @@
 //!
 //! common practice, no source: 200 C, 12-15 min for a portion.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits};
-use super::kitchen::Kitchen;
-use super::programme::Programme;
-use super::settings::Chosen;
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    oven_c: f64 = media::oven_c((150.0, 240.0), 200.0),
+    fan: bool = media::fan(true),
+    oven: Arc<Oven> = media::OVEN,
+    oven_off_k: f64 = media::OVEN_OFF,
+    door_s: f64 = media::DOOR,
+    ware: Arc<Ware> = media::WARE,
+}
+
+method! {
     kind: "parcel",
     name: "Parcel",
     summary: "Shut in paper or foil with its own steam, in the oven.",
-    settings: &[
-        media::oven_c((150.0, 240.0), 200.0),
-        media::fan(true),
-        media::OVEN_OFF,
-        media::DOOR,
-        media::WARE,
-    ],
-    suits,
-    programme,
-    steps,
     nature: Nature {
         hands_off: 0.95,
         little_smell: 0.9,
         little_fat: 0.9,
     },
-};
+}
 
-fn suits(piece: &Piece) -> Suits {
+use super::StepKind;
+
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let mut reasons = vec![Reason::good(
         "no_smell",
         "Shut in with its juice: no smell, nothing to wash.",
@@ -42,43 +37,39 @@ fn suits(piece: &Piece) -> Suits {
     Suits::unless(suiting::whole(piece) && suiting::mm(piece) > 60.0, reasons)
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let oven = media::Oven::read(chosen)?;
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let oven = media::Oven::new(&set.oven, set.oven_c, set.oven_off_k, set.fan)
+        .door(set.door_s)
+        .ware(&set.ware);
+    let stages = oven.stages(1.0, Mark::In, oven.under(), oven.air(0.0));
+    let rest = Stage::rest(media::REST_S, media::at_rest_covered());
     Ok(Programme {
-        coats: [None, Some(media::parcel_gap())],
-        rest: media::at_rest_covered(),
+        coats: [vec![], vec![media::parcel_gap()]],
         reservoir: oven.reservoir(),
-        ..Programme::new(piece, kitchen, oven.legs(1.0, oven.under(), oven.air(0.0)))
+        ..Programme::new(piece, kitchen, Fire::Oven, stages, rest)
     })
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::new(
-            -900.0,
-            Act::Prepare,
+        Step::prepare(
+            900.0,
             "Fish on thin vegetables, a spoon of liquid; fold the parcel shut. Heat the oven",
         )
-        .at_c(chosen.number("oven_c").unwrap_or_default()),
-        Step::new(0.0, Act::Start, "Into the oven on a hot tray"),
+        .at_c(set.oven_c),
+        Step::start("Into the oven on a hot tray"),
     ];
-    steps.extend(
-        facts
-            .finish(
-                "Out. Open at the table",
-                &[
-                    "The parcel is blown up.",
-                    "A tester through the paper slides in.",
-                ],
-            )
-            .into_iter()
-            .map(|s| {
-                if s.act == Act::Serve {
-                    s.caution("steam_burns", "Steam burns: cut it open away from you.")
-                } else {
-                    s
-                }
-            }),
-    );
+    let look = [
+        "The parcel is blown up.",
+        "A tester through the paper slides in.",
+    ];
+    let finish = story.finish("Out. Open at the table", &look);
+    steps.extend(finish.into_iter().map(|step| {
+        if step.kind == StepKind::Serve {
+            step.caution("steam_burns", "Steam burns: cut it open away from you.")
+        } else {
+            step
+        }
+    }));
     steps
 }

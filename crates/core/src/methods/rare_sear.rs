@@ -2,37 +2,31 @@
 //!
 //! common practice, no source: as hot as the pan goes, seconds a side.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits};
-use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
-use super::settings::Chosen;
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    pan: Arc<Pan> = media::pan("clad"),
+    pan_c: f64 = media::pan_c(250.0),
+    hold_c: f64 = media::hold_c(240.0),
+    turn_share: f64 = media::turn_share(0.5),
+    hob: Arc<Hob> = media::HOB,
+    fat: Arc<Fat> = media::fat("avocado_refined"),
+}
+
+method! {
     kind: "rare_sear",
     name: "Rare sear",
     summary: "As hot as the pan goes, seconds a side.",
-    settings: &[
-        media::PAN,
-        media::pan_c(250.0),
-        media::hold_c(240.0),
-        media::turn_share(0.5),
-        media::HOB,
-        media::fat("avocado_refined"),
-    ],
-    suits,
-    programme,
-    steps,
     nature: Nature {
         hands_off: 0.1,
         little_smell: 0.1,
         little_fat: 0.6,
     },
-};
+}
 
-fn suits(piece: &Piece) -> Suits {
+use super::StepKind;
+
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let rare = suiting::firm(piece) && !suiting::whole(piece);
     let mut reasons = Vec::new();
     if rare {
@@ -49,42 +43,49 @@ fn suits(piece: &Piece) -> Suits {
     Suits::unless(!rare, reasons)
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let (hold_c, turn) = (chosen.number("hold_c")?, chosen.number("turn_share")?);
-    let legs = vec![
-        Leg::share(turn, media::pressed(), media::over_open_pan(0.6)).set(hold_c),
-        Leg::share(1.0 - turn, media::over_open_pan(0.3), media::pressed())
-            .set(hold_c)
-            .turned(),
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let pressed = media::pressed();
+    let stages = vec![
+        Stage::share(set.turn_share, Mark::In, pressed, media::over_open_pan(0.6)).set(set.hold_c),
+        Stage::share(
+            1.0 - set.turn_share,
+            Mark::Turned,
+            media::over_open_pan(0.3),
+            pressed,
+        )
+        .set(set.hold_c),
     ];
+    let rest = Stage::rest(media::REST_S, media::at_rest(false));
     Ok(Programme {
-        reservoir: Some(media::plate(piece, chosen)?),
-        ..Programme::new(piece, kitchen, legs)
+        reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
+        ..Programme::new(piece, kitchen, Fire::Pan, stages, rest)
     })
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::new(
-            -300.0,
-            Act::Prepare,
-            "Dry, oil and season the fish. Heat the pan as hot as it goes",
+        Step::prepare(
+            300.0,
+            format!(
+                "Dry the fish, oil it with {} and season it. Heat the pan as hot as it goes",
+                set.fat.name
+            ),
         )
-        .at_c(chosen.number("pan_c").unwrap_or_default())
+        .at_c(set.pan_c)
         .caution(
             "smoke",
             "A fat that does not smoke there; no non-stick pan.",
         ),
-        Step::new(0.0, Act::Start, "On. Press lightly"),
+        Step::start("On. Press lightly"),
     ];
-    steps.extend(facts.turns("Turn", &["A brown rim has crept up the side."]));
+    steps.extend(story.turns("Turn", &["A brown rim has crept up the side."]));
     let raw = "Nearly raw inside: fish that was frozen for it, or is exempt.";
-    let finish = facts.finish("Off, slice across", &["The rim is a few millimetres deep."]);
-    steps.extend(finish.into_iter().map(|s| {
-        if s.act == Act::Off {
-            s.caution("parasites", raw)
+    let finish = story.finish("Off, slice across", &["The rim is a few millimetres deep."]);
+    steps.extend(finish.into_iter().map(|step| {
+        if step.kind == StepKind::Off {
+            step.caution("parasites", raw)
         } else {
-            s
+            step
         }
     }));
     steps

@@ -2,36 +2,30 @@
 //!
 //! common practice, no source: hot oven, tray turned after 20 min, halfway.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits};
-use super::kitchen::Kitchen;
-use super::programme::Programme;
-use super::settings::Chosen;
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    oven_c: f64 = media::oven_c((180.0, 260.0), 220.0),
+    fan: bool = media::fan(false),
+    coating_mm: f64 = media::coating_mm(25.0, 12.0),
+    oven: Arc<Oven> = media::OVEN,
+    oven_off_k: f64 = media::OVEN_OFF,
+    door_s: f64 = media::DOOR,
+}
+
+method! {
     kind: "salt_crust",
     name: "Salt crust",
     summary: "A whole fish shut in damp salt, baked hot.",
-    settings: &[
-        media::oven_c((180.0, 260.0), 220.0),
-        media::fan(false),
-        media::coating_mm(25.0, 12.0),
-        media::OVEN_OFF,
-        media::DOOR,
-    ],
-    suits,
-    programme,
-    steps,
+    keeps_scales: true,
     nature: Nature {
         hands_off: 0.95,
         little_smell: 0.8,
         little_fat: 1.0,
     },
-};
+}
 
-fn suits(piece: &Piece) -> Suits {
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let whole = suiting::whole(piece);
     let mut reasons = Vec::new();
     if whole {
@@ -47,26 +41,32 @@ fn suits(piece: &Piece) -> Suits {
     Suits::unless(!whole, reasons)
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let oven = media::Oven::read(chosen)?;
-    let salt = chosen.number("coating_mm")?;
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let oven = media::Oven::new(&set.oven, set.oven_c, set.oven_off_k, set.fan).door(set.door_s);
+    let salt = || vec![media::salt(set.coating_mm)];
+    let mut stages = oven.stages(1.0, Mark::In, oven.under(), oven.air(1.0));
+    // The tray is turned round halfway: nothing changes for the fish.
+    if let Some(steady) = stages.pop() {
+        stages.extend(steady.halved());
+    }
+    let rest = Stage::rest(media::REST_WHOLE_S, media::at_rest_covered());
     Ok(Programme {
-        coats: [Some(media::salt(salt)), Some(media::salt(salt))],
-        rest: media::at_rest_covered(),
-        rest_s: media::REST_WHOLE_S,
-        ..Programme::new(piece, kitchen, oven.legs(1.0, oven.under(), oven.air(1.0)))
+        coats: [salt(), salt()],
+        ..Programme::new(piece, kitchen, Fire::Oven, stages, rest)
     })
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+    let mix = "Mix coarse salt with egg white until it holds when squeezed; under, over and all \
+               round the fish. Heat the oven";
     let mut steps = vec![
-        Step::new(-900.0, Act::Prepare, "Mix coarse salt with egg white until it holds when squeezed; under, over and all round the fish. Heat the oven")
-            .at_c(chosen.number("oven_c").unwrap_or_default())
+        Step::prepare(900.0, mix)
+            .at_c(set.oven_c)
             .caution("allergens", "Egg: say so."),
-        Step::new(0.0, Act::Start, "Into the middle of the oven"),
-        Step::new(0.5 * facts.off_heat_s, Act::Adjust, "Turn the tray round"),
+        Step::start("Into the middle of the oven"),
     ];
+    steps.extend(story.at(Mark::Halfway, "Turn the tray round"));
     let look = ["A tester through the crust to the spine comes out warm at the lip."];
-    steps.extend(facts.finish("Out. Leave the crust shut", &look));
+    steps.extend(story.finish("Out. Leave the crust shut", &look));
     steps
 }

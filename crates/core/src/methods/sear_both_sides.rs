@@ -3,41 +3,33 @@
 //! common practice, no source: 2-3 min, turn when it lets go and the cooked line is halfway
 //! up, 2-3 min more; fire down and lid on for a minute if the middle is raw.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
-use super::kitchen::Kitchen;
-use super::programme::Programme;
-use super::settings::Chosen;
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    pan: Arc<Pan> = media::pan("clad"),
+    pan_c: f64 = media::pan_c(210.0),
+    hold_c: f64 = media::hold_c(190.0),
+    turn_share: f64 = media::turn_share(0.5),
+    lid_last_s: f64 = media::LID_LAST,
+    hob: Arc<Hob> = media::HOB,
+    fat: Arc<Fat> = media::fat("sunflower_refined"),
+}
+
+method! {
     kind: "sear_both_sides",
     name: "Sear, both sides",
     summary: "Medium-high pan, turned when it lets go.",
-    settings: &[
-        media::PAN,
-        media::pan_c(210.0),
-        media::hold_c(190.0),
-        media::turn_share(0.5),
-        media::LID_LAST,
-        media::HOB,
-        media::fat("sunflower_refined"),
-    ],
-    suits,
-    programme,
-    steps,
     nature: Nature {
         hands_off: 0.15,
         little_smell: 0.2,
         little_fat: 0.5,
     },
-};
+}
 
 /// A thicker piece burns outside first, mm.
 const TOO_THICK_MM: f64 = 40.0;
 
-fn suits(piece: &Piece) -> Suits {
+fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
     let thick = suiting::mm(piece) > TOO_THICK_MM || suiting::whole(piece);
     let mut reasons = Vec::new();
     if thick {
@@ -52,38 +44,38 @@ fn suits(piece: &Piece) -> Suits {
             "Firm flesh turns in one piece and browns on both sides.",
         ));
     }
-    if media::crowded(piece) {
+    if media::crowded(piece, kitchen) {
         reasons.push(media::crowd_reason());
     }
     Suits::unless(thick, reasons)
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let legs = media::both_sides(chosen)?;
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let stages = media::both_sides(set.hold_c, set.turn_share, set.lid_last_s);
+    let rest = Stage::rest(media::REST_S, media::at_rest(false));
     Ok(Programme {
-        reservoir: Some(media::plate(piece, chosen)?),
-        ..Programme::new(piece, kitchen, legs)
+        reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
+        ..Programme::new(piece, kitchen, Fire::Pan, stages, rest)
     })
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
-    let number = |key| chosen.number(key).unwrap_or_default();
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+    let heat = format!(
+        "Pat it dry all over. Heat the pan with the {}",
+        set.fat.name
+    );
     let mut steps = vec![
-        Step::new(-180.0, Act::Prepare, "Pat it dry all over. Heat the pan")
-            .at_c(number("pan_c"))
+        Step::prepare(180.0, heat)
+            .at_c(set.pan_c)
             .cues(&["The oil runs thin and shimmers."])
-            .caution(
-                "hot_oil",
-                "Wet fish spits. Dry it, and lay it down away from you.",
-            ),
-        Step::new(0.0, Act::Start, "In, best side down")
+            .caution("hot_oil", media::HOT_OIL),
+        Step::start("In, best side down. Fire down a little, and leave it alone")
+            .at_c(set.hold_c)
             .cues(&["It sizzles at once and keeps on."]),
-        Step::new(20.0, Act::Adjust, "Fire down a little, and leave it alone")
-            .at_c(number("hold_c")),
     ];
-    steps.extend(facts.turns("Turn", &[done::LETS_GO, done::LINE]));
-    steps.extend(media::lid_step(chosen, facts));
-    steps.extend(facts.finish(
+    steps.extend(story.turns("Turn", &[done::LETS_GO, done::LINE]));
+    steps.extend(story.at(Mark::LidOn, media::LID_ON));
+    steps.extend(story.finish(
         "Off, onto a warm plate",
         &[done::TESTER, done::DENT, done::BEADS],
     ));

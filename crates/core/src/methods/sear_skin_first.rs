@@ -3,46 +3,38 @@
 //! common practice, no source: pan until the oil shimmers, pressed flat for the first ten
 //! seconds, heat down to medium, 85 % of the time on the skin.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits};
-use super::kitchen::Kitchen;
-use super::media;
-use super::programme::{Leg, Programme};
-use super::settings::Chosen;
-use super::{Method, Nature};
-use crate::InputError;
-use crate::fish::{Piece, Skin, SkinEats};
+use super::way::*;
 
-/// A thicker piece burns outside before it is done in a pan alone, mm.
-const TOO_THICK_MM: f64 = 45.0;
-/// Pressed flat that long, s.
-const PRESS_S: f64 = 10.0;
-/// Wetness of the flesh above an open pan, and of crisp skin turned up.
-const FLESH_UP_WETNESS: f64 = 0.6;
-const SKIN_UP_WETNESS: f64 = 0.3;
+settings! {
+    pan: Arc<Pan> = media::pan("clad"),
+    pan_c: f64 = media::pan_c(215.0),
+    hold_c: f64 = media::hold_c(185.0),
+    turn_share: f64 = media::turn_share(0.85),
+    hob: Arc<Hob> = media::HOB,
+    fat: Arc<Fat> = media::fat("sunflower_refined"),
+}
 
-pub(super) static METHOD: Method = Method {
+method! {
     kind: "sear_skin_first",
     name: "Sear, skin first",
     summary: "Hot pan, skin down for most of the time, turned once.",
-    settings: &[
-        media::PAN,
-        media::pan_c(215.0),
-        media::hold_c(185.0),
-        media::turn_share(0.85),
-        media::HOB,
-        media::fat("sunflower_refined"),
-    ],
-    suits,
-    programme,
-    steps,
     nature: Nature {
         hands_off: 0.2,
         little_smell: 0.2,
         little_fat: 0.5,
     },
-};
+}
 
-fn suits(piece: &Piece) -> Suits {
+use crate::fish::{Skin, SkinEats};
+use media::HOT_OIL;
+
+/// A thicker piece burns outside before it is done in a pan alone, mm.
+const TOO_THICK_MM: f64 = 45.0;
+/// Wetness of the flesh above an open pan, and of crisp skin turned up.
+const FLESH_UP_WETNESS: f64 = 0.6;
+const SKIN_UP_WETNESS: f64 = 0.3;
+
+fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
     let mut reasons = Vec::new();
     let thick = piece.thickness.value() > TOO_THICK_MM || piece.cut.dimensionality() > 1.3;
     if thick {
@@ -69,7 +61,7 @@ fn suits(piece: &Piece) -> Suits {
             "No skin to shield the flesh: the first side browns and dries.",
         )),
     }
-    if media::crowded(piece) {
+    if media::crowded(piece, kitchen) {
         reasons.push(media::crowd_reason());
     }
     Suits {
@@ -78,67 +70,65 @@ fn suits(piece: &Piece) -> Suits {
     }
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let (hold_c, turn) = (chosen.number("hold_c")?, chosen.number("turn_share")?);
-    let legs = vec![
-        Leg::share(
-            turn,
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let stages = vec![
+        Stage::share(
+            set.turn_share,
+            Mark::In,
             media::pressed(),
             media::over_open_pan(FLESH_UP_WETNESS),
         )
-        .set(hold_c),
-        Leg::share(
-            1.0 - turn,
+        .set(set.hold_c),
+        Stage::share(
+            1.0 - set.turn_share,
+            Mark::Turned,
             media::over_open_pan(SKIN_UP_WETNESS),
             media::unpressed(),
         )
-        .set(hold_c)
-        .turned(),
+        .set(set.hold_c),
     ];
+    let rest = Stage::rest(media::REST_S, media::at_rest(true));
     Ok(Programme {
-        reservoir: Some(media::plate(piece, chosen)?),
-        rest: media::at_rest(true),
-        ..Programme::new(piece, kitchen, legs)
+        reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
+        ..Programme::new(piece, kitchen, Fire::Pan, stages, rest)
     })
 }
 
-fn steps(piece: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
-    let pan_c = chosen.number("pan_c").unwrap_or_default();
-    let hold_c = chosen.number("hold_c").unwrap_or_default();
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let skin = piece.skin == Skin::On;
+    let dry = if skin {
+        "Press the water out of the skin with the back of a knife, wipe, pat dry"
+    } else {
+        "Pat dry all over"
+    };
     let side = if skin { "skin" } else { "best-looking side" };
     let mut steps = vec![
-        Step::new(
-            -180.0,
-            Act::Prepare,
-            if skin {
-                "Press the water out of the skin with the back of a knife, wipe, pat dry. Heat the pan"
-            } else {
-                "Pat dry all over. Heat the pan"
-            },
+        Step::prepare(
+            180.0,
+            format!("{dry}. Heat the pan with the {}", set.fat.name),
         )
-        .at_c(pan_c)
+        .at_c(set.pan_c)
         .cues(&["The oil runs thin and shimmers, about to smoke."])
-        .caution("hot_oil", "Wet fish spits. Dry it, and lay it down away from you."),
-        Step::new(0.0, Act::Start, format!("In, {side} down. Press flat")).cues(&[
+        .caution("hot_oil", HOT_OIL),
+        Step::start(format!(
+            "In, {side} down. Press flat until it stays flat, the fire down to medium"
+        ))
+        .at_c(set.hold_c)
+        .cues(&[
             "It sizzles at once and keeps on.",
-            "It stays flat when the hand comes off.",
+            "It stays flat when the hand comes off. Then leave it alone.",
         ]),
-        Step::new(PRESS_S, Act::Adjust, "Let go. Heat down to medium, and leave it alone").at_c(hold_c),
     ];
-    for turn_s in &facts.turns_s {
-        steps.push(Step::new(*turn_s, Act::Turn, "Turn, once").cues(&[
+    steps.extend(story.turns(
+        "Turn, once",
+        &[
             "It lets go of the pan by itself. If it holds, give it a little longer.",
             "The cooked line stands high up the side.",
-        ]));
-    }
-    steps.extend(facts.finish(
-        "Off, skin up, onto a warm plate",
-        &[
-            "A thin tester slides through the thickest part.",
-            "Pressed with a finger, the dent stays.",
-            "One or two white beads: it is ready. Many: it is past.",
         ],
+    ));
+    steps.extend(story.finish(
+        "Off, skin up, onto a warm plate",
+        &[done::TESTER, done::DENT, done::BEADS],
     ));
     steps
 }

@@ -1,7 +1,14 @@
-//! Settings: what a method takes, with ranges and defaults, and what was chosen.
+//! Settings: what a method takes, said once in a specification, read once into a struct.
+//!
+//! A method lists its settings with [`settings!`]: each is a field of a struct with the
+//! specification it is read by, so a setting that no code reads is a field that no code reads, and
+//! the compiler says so. What a setting is for stands in its specification; nothing is guessed from
+//! its key.
 
 use crate::InputError;
+use crate::kit::{Kit, Listed, Shelf};
 use crate::quantity::checked;
+use std::sync::Arc;
 
 /// Unit of a number.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -60,6 +67,13 @@ pub enum Takes {
         /// When not said.
         default: &'static str,
     },
+    /// Something that stands on a shelf of the kitchen.
+    Kit {
+        /// Which shelf.
+        shelf: Shelf,
+        /// When not said; the first that is there when this is not.
+        default: &'static str,
+    },
     /// Yes or no.
     Flag {
         /// When not said.
@@ -67,15 +81,196 @@ pub enum Takes {
     },
 }
 
+/// What a setting is for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Purpose {
+    /// The heat that cooks, and that is looked for when a heat is to be settled.
+    MainHeat,
+    /// The heat of the pan when the fish goes in.
+    FirstHeat,
+    /// Share of the time on the first side.
+    Turn,
+    /// The fat.
+    Fat,
+    /// How much fish at once.
+    Load,
+    /// How far a bath may drop under a load.
+    Drop,
+    /// What is put round the piece, and how thick.
+    Coat,
+    /// A cover, and how long.
+    Lid,
+    /// Of the kit: what it is cooked on.
+    Kit,
+    /// How the fire really is: the error of a dial, an open door, air among the steam.
+    Fire,
+    /// How deep the liquid or oil is, and how the piece lies.
+    Depth,
+}
+
 /// One setting of a method.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Spec {
-    /// Name on the wire.
+    /// Name on the wire: one name means one thing in every method.
     pub key: &'static str,
     /// Name in words.
     pub name: &'static str,
     /// What it takes.
     pub takes: Takes,
+    /// What it is for.
+    pub is: Purpose,
+    /// The fat gets as hot as this.
+    pub meets_fat: bool,
+    /// Most cooks leave it as it is.
+    pub finer: bool,
+    /// Names it had, which are still read.
+    pub was: &'static [&'static str],
+}
+
+impl Spec {
+    const fn new(key: &'static str, name: &'static str, is: Purpose, takes: Takes) -> Self {
+        Self {
+            key,
+            name,
+            takes,
+            is,
+            meets_fat: false,
+            finer: false,
+            was: &[],
+        }
+    }
+
+    /// A number with its unit, range, step and usual value.
+    pub const fn number(
+        key: &'static str,
+        name: &'static str,
+        is: Purpose,
+        unit: Unit,
+        (min, max): (f64, f64),
+        step: f64,
+        default: f64,
+    ) -> Self {
+        let takes = Takes::Number {
+            min,
+            max,
+            step,
+            unit,
+            default,
+        };
+        Self::new(key, name, is, takes)
+    }
+
+    /// A temperature in whole degrees.
+    pub const fn celsius(
+        key: &'static str,
+        name: &'static str,
+        is: Purpose,
+        range: (f64, f64),
+        default: f64,
+    ) -> Self {
+        Self::number(key, name, is, Unit::Celsius, range, 1.0, default)
+    }
+
+    /// One of some words.
+    pub const fn word<W: Word>(
+        key: &'static str,
+        name: &'static str,
+        is: Purpose,
+        default: &'static str,
+    ) -> Self {
+        let takes = Takes::Choice {
+            options: W::OPTIONS,
+            default,
+        };
+        Self::new(key, name, is, takes)
+    }
+
+    /// Something of the kit.
+    pub const fn kit<R: Listed>(
+        key: &'static str,
+        name: &'static str,
+        default: &'static str,
+    ) -> Self {
+        let takes = Takes::Kit {
+            shelf: R::SHELF,
+            default,
+        };
+        Self::new(key, name, Purpose::Kit, takes)
+    }
+
+    /// Yes or no.
+    pub const fn flag(key: &'static str, name: &'static str, is: Purpose, default: bool) -> Self {
+        Self::new(key, name, is, Takes::Flag { default })
+    }
+
+    /// For something else.
+    pub const fn used_for(self, is: Purpose) -> Self {
+        Self { is, ..self }
+    }
+
+    /// The fat gets as hot as this.
+    pub const fn meeting_fat(self) -> Self {
+        Self {
+            meets_fat: true,
+            ..self
+        }
+    }
+
+    /// Most cooks leave it as it is.
+    pub const fn finer(self) -> Self {
+        Self {
+            finer: true,
+            ..self
+        }
+    }
+
+    /// Still read by another name.
+    pub const fn was(self, was: &'static [&'static str]) -> Self {
+        Self { was, ..self }
+    }
+
+    fn answers_to(&self, key: &str) -> bool {
+        self.key == key || self.was.contains(&key)
+    }
+
+    fn check(
+        &self,
+        asked: Option<&Value>,
+        options: &[(String, String)],
+    ) -> Result<Value, InputError> {
+        let wrong_kind = |takes| InputError::WrongKind {
+            field: self.key.to_owned(),
+            takes,
+        };
+        let one_of = |given: &str| {
+            if options.iter().any(|(key, _)| key == given) {
+                return Ok(Value::Word(given.to_owned()));
+            }
+            let known = options.iter().map(|(key, _)| key);
+            Err(InputError::unknown(self.key, given, known))
+        };
+        match (self.takes, asked) {
+            (Takes::Number { default, .. }, None) => Ok(Value::Number(default)),
+            (Takes::Number { min, max, unit, .. }, Some(Value::Number(given))) => {
+                checked(self.key, *given, (min, max), unit.symbol()).map(Value::Number)
+            }
+            (Takes::Number { .. }, Some(_)) => Err(wrong_kind("a number")),
+            (Takes::Choice { default, .. }, None) => Ok(Value::Word(default.to_owned())),
+            (Takes::Kit { default, .. }, None) => {
+                let usual = options.iter().find(|(key, _)| key == default);
+                let there = usual.or(options.first()).ok_or(InputError::Order {
+                    field: self.key.to_owned(),
+                    message: "this kitchen has none",
+                })?;
+                Ok(Value::Word(there.0.clone()))
+            }
+            (Takes::Choice { .. } | Takes::Kit { .. }, Some(Value::Word(given))) => one_of(given),
+            (Takes::Choice { .. } | Takes::Kit { .. }, Some(_)) => Err(wrong_kind("a word")),
+            (Takes::Flag { default }, None) => Ok(Value::Flag(default)),
+            (Takes::Flag { .. }, Some(Value::Flag(flag))) => Ok(Value::Flag(*flag)),
+            (Takes::Flag { .. }, Some(_)) => Err(wrong_kind("true or false")),
+        }
+    }
 }
 
 /// A value of a setting.
@@ -89,138 +284,241 @@ pub enum Value {
     Flag(bool),
 }
 
-/// All settings of one method, each checked, defaults filled in.
+/// One setting with its value, checked.
 #[derive(Debug, Clone, PartialEq)]
-pub struct Chosen(Vec<(&'static Spec, Value)>);
+pub struct Choice {
+    /// Its specification.
+    pub spec: &'static Spec,
+    /// What was chosen, or the usual.
+    pub value: Value,
+    /// What a word can be: key and name.
+    pub options: Vec<(String, String)>,
+}
+
+impl Choice {
+    /// Whether there is anything to choose: a shelf with one thing on it offers nothing.
+    pub fn is_offered(&self) -> bool {
+        !matches!(self.spec.takes, Takes::Kit { .. }) || self.options.len() > 1
+    }
+}
+
+/// All settings of one method, each checked, defaults filled in, in the order of the method.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Chosen(Vec<Choice>);
 
 impl Chosen {
-    /// Checks what was asked against the specs of `kind`.
+    /// Checks what was asked against the specs of `kind` and what the kitchen has. `accepts` are
+    /// settings that only say what the method is: taken, and nothing to choose.
     ///
     /// # Errors
     /// [`InputError`] for a setting the method does not have, a number out of range, an
-    /// unknown word or a value of the wrong kind.
+    /// unknown word, a value of the wrong kind or a setting said twice.
     pub fn read(
         kind: &str,
         specs: &'static [Spec],
+        accepts: &[(&str, &str)],
         asked: &[(String, Value)],
+        kit: &Kit,
     ) -> Result<Self, InputError> {
-        for (key, _) in asked {
-            if !specs.iter().any(|spec| spec.key == key) {
-                return Err(InputError::NoSuchSetting {
-                    field: format!("method.{key}"),
-                    method: kind.to_owned(),
-                    has: specs.iter().map(|spec| spec.key.to_owned()).collect(),
-                });
+        for (key, value) in asked {
+            if specs.iter().any(|spec| spec.answers_to(key)) {
+                continue;
+            }
+            match accepts.iter().find(|(name, _)| name == key) {
+                Some((_, word)) if *value == Value::Word((*word).to_owned()) => {}
+                Some((name, word)) => {
+                    let given = match value {
+                        Value::Word(given) => given.as_str(),
+                        Value::Number(_) | Value::Flag(_) => "that",
+                    };
+                    return Err(InputError::unknown(name, given, [*word]));
+                }
+                None => {
+                    return Err(InputError::NoSuchSetting {
+                        field: key.chars().take(60).collect(),
+                        method: kind.to_owned(),
+                        has: specs.iter().map(|spec| spec.key.to_owned()).collect(),
+                    });
+                }
             }
         }
         let mut chosen = Vec::with_capacity(specs.len());
         for spec in specs {
-            let value = asked
-                .iter()
-                .find(|(key, _)| key == spec.key)
-                .map(|(_, value)| value);
-            chosen.push((spec, spec.check(value)?));
+            let mut values = asked.iter().filter(|(key, _)| spec.answers_to(key));
+            let value = values.next().map(|(_, value)| value);
+            if values.next().is_some() {
+                return Err(InputError::Order {
+                    field: spec.key.to_owned(),
+                    message: "said twice, by its old name and its new",
+                });
+            }
+            let owned = |(key, name): (&str, &str)| (key.to_owned(), name.to_owned());
+            let options: Vec<(String, String)> = match spec.takes {
+                Takes::Choice { options, .. } => options.iter().copied().map(owned).collect(),
+                Takes::Kit { shelf, .. } => kit.names(shelf).into_iter().map(owned).collect(),
+                Takes::Number { .. } | Takes::Flag { .. } => Vec::new(),
+            };
+            chosen.push(Choice {
+                spec,
+                value: spec.check(value, &options)?,
+                options,
+            });
         }
         Ok(Self(chosen))
     }
 
-    /// Specs and values in the order of the method.
-    pub fn iter(&self) -> impl Iterator<Item = (&'static Spec, &Value)> {
-        self.0.iter().map(|(spec, value)| (*spec, value))
+    /// The settings in the order of the method.
+    pub fn iter(&self) -> impl Iterator<Item = &Choice> {
+        self.0.iter()
     }
 
-    /// The same with one value put in its place, which is not checked again.
-    pub(crate) fn with(&self, key: &str, value: Value) -> Self {
-        let mut changed = self.clone();
-        for (spec, held) in &mut changed.0 {
-            if spec.key == key {
-                held.clone_from(&value);
-            }
-        }
-        changed
+    /// Values in the order of the method.
+    pub(super) fn values(&self) -> impl Iterator<Item = &Value> {
+        self.0.iter().map(|choice| &choice.value)
     }
 
-    fn get(&self, key: &str) -> Result<&Value, InputError> {
-        let found = self.0.iter().find(|(spec, _)| spec.key == key);
-        let missing = || InputError::Missing {
-            field: format!("method.{key}"),
-        };
-        found.map(|(_, value)| value).ok_or_else(missing)
+    /// The number that is for something; none when the method has no such.
+    pub fn number_for(&self, is: Purpose) -> Option<f64> {
+        self.0.iter().find_map(|choice| match choice.value {
+            Value::Number(number) if choice.spec.is == is => Some(number),
+            _ => None,
+        })
     }
 
-    /// A number.
-    ///
-    /// # Errors
-    /// [`InputError`] when the method has no such number.
-    pub fn number(&self, key: &str) -> Result<f64, InputError> {
-        match self.get(key)? {
-            Value::Number(number) => Ok(*number),
-            _ => Err(wrong_kind(key, "a number")),
-        }
-    }
-
-    /// A word.
-    ///
-    /// # Errors
-    /// [`InputError`] when the method has no such word.
-    pub fn word(&self, key: &str) -> Result<&str, InputError> {
-        match self.get(key)? {
-            Value::Word(word) => Ok(word),
-            _ => Err(wrong_kind(key, "a word")),
-        }
-    }
-
-    /// Yes or no.
-    ///
-    /// # Errors
-    /// [`InputError`] when the method has no such flag.
-    pub fn flag(&self, key: &str) -> Result<bool, InputError> {
-        match self.get(key)? {
-            Value::Flag(flag) => Ok(*flag),
-            _ => Err(wrong_kind(key, "true or false")),
-        }
+    /// The fat chosen and the hottest it gets, C; none where nothing is fried.
+    pub fn fat(&self) -> Option<(&str, f64)> {
+        let word = self.0.iter().find_map(|choice| match &choice.value {
+            Value::Word(word) if choice.spec.is == Purpose::Fat => Some(word.as_str()),
+            _ => None,
+        })?;
+        let hottest = self.0.iter().filter(|choice| choice.spec.meets_fat);
+        let hottest = hottest.filter_map(|choice| match choice.value {
+            Value::Number(t_c) => Some(t_c),
+            Value::Word(_) | Value::Flag(_) => None,
+        });
+        Some((word, hottest.reduce(f64::max)?))
     }
 }
 
-fn wrong_kind(key: &str, takes: &'static str) -> InputError {
-    InputError::WrongKind {
-        field: format!("method.{key}"),
+/// A type that a setting is read into.
+pub trait Setting: Sized {
+    /// Reads a checked value.
+    ///
+    /// # Errors
+    /// [`InputError`] when the value is of another kind: the specification and the field of a
+    /// method do not belong together, which a test over all methods finds.
+    fn read(value: Option<&Value>, kit: &Kit) -> Result<Self, InputError>;
+}
+
+fn misread<T>(takes: &'static str) -> Result<T, InputError> {
+    Err(InputError::WrongKind {
+        field: String::new(),
         takes,
+    })
+}
+
+impl Setting for f64 {
+    fn read(value: Option<&Value>, _: &Kit) -> Result<Self, InputError> {
+        match value {
+            Some(Value::Number(number)) => Ok(*number),
+            _ => misread("a number"),
+        }
     }
 }
 
-/// What most cooks leave as it is: shown apart from the rest.
-const FINER: [&str; 6] = ["fat", "oven_off_k", "door_s", "ware", "drop_k", "air_share"];
-
-impl Spec {
-    /// Whether most cooks leave it as it is.
-    pub fn is_finer(&self) -> bool {
-        FINER.contains(&self.key)
+impl Setting for bool {
+    fn read(value: Option<&Value>, _: &Kit) -> Result<Self, InputError> {
+        match value {
+            Some(Value::Flag(flag)) => Ok(*flag),
+            _ => misread("true or false"),
+        }
     }
+}
 
-    fn check(&self, asked: Option<&Value>) -> Result<Value, InputError> {
-        let field = format!("method.{}", self.key);
-        match (self.takes, asked) {
-            (Takes::Number { default, .. }, None) => Ok(Value::Number(default)),
-            (Takes::Number { min, max, unit, .. }, Some(Value::Number(given))) => {
-                checked(&field, *given, (min, max), unit.symbol()).map(Value::Number)
+impl<R: Listed> Setting for Arc<R> {
+    fn read(value: Option<&Value>, kit: &Kit) -> Result<Self, InputError> {
+        match value {
+            Some(Value::Word(key)) => kit.find(key),
+            _ => misread("a word"),
+        }
+    }
+}
+
+/// A choice among words, as an enum.
+pub trait Word: Sized + Copy + 'static {
+    /// Name on the wire and in words.
+    const OPTIONS: &'static [(&'static str, &'static str)];
+    /// What they stand for, in the same order.
+    const MEAN: &'static [Self];
+}
+
+/// Reads a [`Word`].
+pub fn read_word<W: Word>(value: Option<&Value>) -> Result<W, InputError> {
+    let Some(Value::Word(word)) = value else {
+        return misread("a word");
+    };
+    let at = W::OPTIONS.iter().position(|(key, _)| key == word);
+    at.and_then(|i| W::MEAN.get(i).copied())
+        .map_or_else(|| misread("a known word"), Ok)
+}
+
+/// The settings of a method as a struct.
+pub trait Settings: Sized {
+    /// Their specifications, in order.
+    const SPECS: &'static [Spec];
+    /// Reads them, once.
+    ///
+    /// # Errors
+    /// As [`Setting::read`].
+    fn read(chosen: &Chosen, kit: &Kit) -> Result<Self, InputError>;
+}
+
+/// Declares an enum of words that a setting can be.
+macro_rules! words {
+    ($(#[$doc:meta])* pub enum $name:ident { $($variant:ident = $key:literal $said:literal,)* }) => {
+        $(#[$doc])*
+        #[derive(Debug, Clone, Copy, PartialEq, Eq)]
+        pub enum $name {
+            $(#[doc = $said] $variant,)*
+        }
+        impl $crate::methods::settings::Word for $name {
+            const OPTIONS: &'static [(&'static str, &'static str)] = &[$(($key, $said),)*];
+            const MEAN: &'static [Self] = &[$(Self::$variant,)*];
+        }
+        impl $crate::methods::settings::Setting for $name {
+            fn read(
+                value: Option<&$crate::methods::settings::Value>,
+                _: &$crate::kit::Kit,
+            ) -> Result<Self, $crate::InputError> {
+                $crate::methods::settings::read_word(value)
             }
-            (Takes::Number { .. }, Some(_)) => Err(wrong_kind(self.key, "a number")),
-            (Takes::Choice { default, .. }, None) => Ok(Value::Word(default.to_owned())),
-            (Takes::Choice { options, .. }, Some(Value::Word(given))) => {
-                if options.iter().any(|(key, _)| key == given) {
-                    return Ok(Value::Word(given.clone()));
-                }
-                Err(InputError::UnknownName {
-                    field,
-                    given: given.chars().take(60).collect(),
-                    known: options.iter().map(|(key, _)| (*key).to_owned()).collect(),
+        }
+    };
+}
+pub(crate) use words;
+
+/// Declares the settings of a method: a struct, each field with the specification it is read by.
+macro_rules! settings {
+    ($($field:ident: $kind:ty = $spec:expr,)*) => {
+        /// What the cook sets.
+        struct Settings {
+            $($field: $kind,)*
+        }
+        impl $crate::methods::settings::Settings for Settings {
+            const SPECS: &'static [$crate::methods::settings::Spec] = &[$($spec,)*];
+            fn read(
+                chosen: &$crate::methods::settings::Chosen,
+                kit: &$crate::kit::Kit,
+            ) -> Result<Self, $crate::InputError> {
+                let mut values = chosen.values();
+                Ok(Self {
+                    $($field: <$kind as $crate::methods::settings::Setting>::read(
+                        values.next(),
+                        kit,
+                    )?,)*
                 })
             }
-            (Takes::Choice { .. }, Some(_)) => Err(wrong_kind(self.key, "a word")),
-            (Takes::Flag { default }, None) => Ok(Value::Flag(default)),
-            (Takes::Flag { .. }, Some(Value::Flag(flag))) => Ok(Value::Flag(*flag)),
-            (Takes::Flag { .. }, Some(_)) => Err(wrong_kind(self.key, "true or false")),
         }
-    }
+    };
 }
+pub(crate) use settings;

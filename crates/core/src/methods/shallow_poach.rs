@@ -3,42 +3,36 @@
 //! common practice, no source: liquid halfway up, just under a simmer, about 7 min, until the
 //! top is just warm.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
-use super::kitchen::Kitchen;
-use super::programme::{Leg, Programme};
-use super::settings::Chosen;
-use super::settings::{Spec, Takes};
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    liquid_c: f64 = media::liquid_c(88.0),
+    lid: bool = media::lid(true),
+    depth: Depth = Spec::word::<Depth>("depth", "Liquid", Purpose::Depth, "half"),
+    pot: Arc<Pot> = media::pot("wide"),
+    hob: Arc<Hob> = media::POT_HOB,
+}
+
+method! {
     kind: "shallow_poach",
     name: "Shallow poach",
     summary: "Liquid halfway up, just under a simmer, the pot closed.",
-    settings: &[media::liquid_c(88.0), media::lid(true), DEPTH],
-    suits,
-    programme,
-    steps,
     nature: Nature {
         hands_off: 0.6,
         little_smell: 0.9,
         little_fat: 1.0,
     },
-};
+}
 
-const DEPTH: Spec = Spec {
-    key: "depth",
-    name: "Liquid",
-    takes: Takes::Choice {
-        options: &[("half", "halfway up"), ("covered", "covers it")],
-        default: "half",
-    },
-};
-/// Liquid in a wide pan, l.
-const LITRES: f64 = 1.5;
+words! {
+    /// How deep the liquid is.
+    pub enum Depth {
+        Half = "half" "halfway up",
+        Covered = "covered" "covers it",
+    }
+}
 
-fn suits(piece: &Piece) -> Suits {
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let thick = suiting::mm(piece) > 45.0;
     let mut reasons = vec![Reason::good(
         "soft_heat",
@@ -59,46 +53,36 @@ fn suits(piece: &Piece) -> Suits {
     Suits::unless(thick || suiting::whole(piece), reasons)
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let liquid_c = chosen.number("liquid_c")?.min(kitchen.boil_c());
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let liquid_c = set.liquid_c.min(kitchen.boil_c());
     let wet = media::immersed(media::LIQUID_W_M2K);
-    let top = match (chosen.word("depth")?, chosen.flag("lid")?) {
-        ("covered", _) => wet,
-        (_, true) => media::under_lid(),
-        _ => media::over_open_pot(liquid_c),
+    let top = match (set.depth, set.lid) {
+        (Depth::Covered, _) => wet,
+        (Depth::Half, true) => media::under_lid(),
+        (Depth::Half, false) => media::over_open_pot(liquid_c),
     };
+    let stage = Stage::share(1.0, Mark::In, wet, top).set(liquid_c);
+    let rest = Stage::rest(media::REST_WET_S, media::at_rest(false));
+    let pot = media::pot_on(piece, &set.pot, &set.hob, liquid_c, 1.0, kitchen);
     Ok(Programme {
-        reservoir: Some(media::pot(piece, liquid_c, LITRES, 1.0)),
-        rest_s: media::REST_WET_S,
-        ..Programme::new(
-            piece,
-            kitchen,
-            vec![Leg::share(1.0, wet, top).set(liquid_c)],
-        )
+        reservoir: Some(pot),
+        ..Programme::new(piece, kitchen, Fire::Liquid, vec![stage], rest)
     })
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
-    let lid = chosen.flag("lid").unwrap_or_default();
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+    let start = match (set.depth, set.lid) {
+        (_, true) => "In, skin down. Lid on",
+        (Depth::Covered, false) => "In, skin down, under the liquid",
+        (Depth::Half, false) => "In, skin down. Baste the top",
+    };
     let mut steps = vec![
-        Step::new(
-            -600.0,
-            Act::Prepare,
-            "Season the liquid and bring it just under a simmer",
-        )
-        .at_c(chosen.number("liquid_c").unwrap_or_default())
-        .cues(&["It trembles; a bubble now and then."]),
-        Step::new(
-            0.0,
-            Act::Start,
-            if lid {
-                "In, skin down. Lid on"
-            } else {
-                "In, skin down. Baste the top"
-            },
-        ),
+        Step::prepare(600.0, "Season the liquid and bring it just under a simmer")
+            .at_c(set.liquid_c)
+            .cues(&["It trembles; a bubble now and then."]),
+        Step::start(start),
     ];
-    steps.extend(facts.finish(
+    steps.extend(story.finish(
         "Out with a slotted slice, drain",
         &["The top is just warm and has turned opaque.", done::TESTER],
     ));

@@ -3,39 +3,33 @@
 //! common practice, no source: 200 C, about 14 min, out while it still just holds to the
 //! spine, then 4-5 min rest.
 
-use super::advice::{Act, PlanFacts, Reason, Step, Suits, done};
-use super::kitchen::Kitchen;
-use super::programme::Programme;
-use super::settings::Chosen;
-use super::{Method, Nature, media, suiting};
-use crate::InputError;
-use crate::fish::Piece;
+use super::way::*;
 
-pub(super) static METHOD: Method = Method {
+settings! {
+    oven_c: f64 = media::oven_c((150.0, 250.0), 200.0),
+    fan: bool = media::fan(true),
+    covered: bool = media::COVERED,
+    oven: Arc<Oven> = media::OVEN,
+    oven_off_k: f64 = media::OVEN_OFF,
+    door_s: f64 = media::DOOR,
+}
+
+method! {
     kind: "whole_roast",
     name: "Whole roast",
     summary: "Scales on, upright on a bed of stalks, a hot oven.",
-    settings: &[
-        media::oven_c((150.0, 250.0), 200.0),
-        media::fan(true),
-        media::COVERED,
-        media::OVEN_OFF,
-        media::DOOR,
-    ],
-    suits,
-    programme,
-    steps,
+    keeps_scales: true,
     nature: Nature {
         hands_off: 0.95,
         little_smell: 0.5,
         little_fat: 0.9,
     },
-};
+}
 
 /// Scales and skin let little water through.
 const SCALES_WETNESS: f64 = 0.3;
 
-fn suits(piece: &Piece) -> Suits {
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let whole = suiting::whole(piece);
     let mut reasons = Vec::new();
     if whole {
@@ -49,27 +43,26 @@ fn suits(piece: &Piece) -> Suits {
     Suits::unless(!whole, reasons)
 }
 
-fn programme(piece: &Piece, chosen: &Chosen, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let oven = media::Oven::read(chosen)?;
+fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let oven = media::Oven::new(&set.oven, set.oven_c, set.oven_off_k, set.fan)
+        .door(set.door_s)
+        .covered(set.covered);
     let air = oven.air(SCALES_WETNESS);
-    Ok(Programme {
-        rest: media::at_rest_covered(),
-        rest_s: media::REST_WHOLE_S,
-        ..Programme::new(piece, kitchen, oven.legs(1.0, air, air))
-    })
+    let stages = oven.stages(1.0, Mark::In, air, air);
+    let rest = Stage::rest(media::REST_WHOLE_S, media::at_rest_covered());
+    Ok(Programme::new(piece, kitchen, Fire::Oven, stages, rest))
 }
 
-fn steps(_: &Piece, chosen: &Chosen, facts: &PlanFacts) -> Vec<Step> {
+fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::new(
-            -900.0,
-            Act::Prepare,
+        Step::prepare(
+            900.0,
             "Clip the fins, take out the gills, fill the cavity; stand it on stalks. Heat the oven",
         )
-        .at_c(chosen.number("oven_c").unwrap_or_default())
+        .at_c(set.oven_c)
         .caution("spines", "Fins and spines stab: clip them first."),
-        Step::new(0.0, Act::Start, "Into the middle of the oven, back up"),
+        Step::start("Into the middle of the oven, back up"),
     ];
-    steps.extend(facts.finish("Out, under foil", &[done::SPINE, done::TESTER]));
+    steps.extend(story.finish("Out, under foil", &[done::SPINE, done::TESTER]));
     steps
 }

@@ -1,17 +1,22 @@
-//! Settings to times and back: `simulate`, `plan`, `settle`, `rank`; thawing and cooling.
+//! Settings to times and back: `simulate`, `plan`, `settle`, `rank`; thawing and cooling. Each is a
+//! question to the one run of `crate::run`.
 
+mod answer;
+mod asked;
 mod batch;
-mod bench;
-mod ensemble;
-mod keep;
+mod find;
 mod planner;
+mod range;
 mod rank;
 mod settle;
 mod simulate;
+mod thawing;
+mod warn;
 
-pub use batch::Batch;
-pub use keep::{CoolAsked, Cooled, Cooling, ThawAsked, Thawed, Thawing, cool, thaw};
-pub use planner::{MethodAsked, Plan, PlanAsked, Warning, Window, plan};
+pub use answer::{Batch, Plan, Warning, Window};
+pub use asked::{MethodAsked, PlanAsked, TurnBy};
+pub use planner::plan;
 pub use rank::{RankAsked, Way, Wishes, rank};
 pub use settle::{SettleAsked, Settled, settle};
 pub use simulate::{SeriesPoint, SimulateAsked, Simulated, simulate};
+pub use thawing::{CoolAsked, Cooled, Cooling, ThawAsked, Thawed, Thawing, cool, thaw};

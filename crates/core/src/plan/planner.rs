@@ -1,123 +1,16 @@
-//! Settings and target in, times out.
+//! Settings and target in, times out: find when, run it once, put it in words, warn.
 
-use super::batch::{self, Batch};
-use super::bench::{Bench, Fidelity, Stop};
-use super::ensemble;
-use crate::InputError;
-use crate::fish::{FatMargin, Hazard, Piece, PieceAsked, exempt_tuna, fat_margins_at};
-use crate::heat::{Moment, Sink};
-use crate::methods::{Act, Chosen, Kitchen, Method, Nudge, PlanFacts, Step, Value, done};
-use crate::outcome::{
-    Band, FieldAsked, FieldSink, Outcome, SignSink, Signs, SliceField, Tally, TargetAsked,
-};
-
-/// A method as asked for.
-#[derive(Debug, Clone, PartialEq)]
-pub struct MethodAsked {
-    /// Kind on the wire.
-    pub kind: String,
-    /// Settings by name.
-    pub settings: Vec<(String, Value)>,
-}
-
-/// A plan as asked for.
-#[derive(Debug, Clone, PartialEq)]
-pub struct PlanAsked {
-    /// The piece.
-    pub piece: PieceAsked,
-    /// The method.
-    pub method: MethodAsked,
-    /// The target.
-    pub target: TargetAsked,
-    /// The kitchen.
-    pub kitchen: Kitchen,
-    /// Run the ensemble too.
-    pub range: bool,
-    /// Sample the slice over time.
-    pub field: Option<FieldAsked>,
-    /// Leave the heat this much later (negative: earlier) than planned, s.
-    pub late_s: f64,
-}
-
-/// How early and how late the piece may leave the heat and still end in the band.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Window {
-    /// Seconds before.
-    pub early_s: f64,
-    /// Seconds after.
-    pub late_s: f64,
-}
-
-/// Something the cook should know before lighting the fire.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Warning {
-    /// Stable name.
-    pub code: &'static str,
-    /// One sentence, without figures that have a unit.
-    pub message: &'static str,
-    /// By how much, K, where that says something.
-    pub by_k: Option<f64>,
-}
-
-/// A plan.
-#[derive(Debug, Clone)]
-pub struct Plan {
-    /// The method.
-    pub method: &'static Method,
-    /// Its settings, defaults filled in.
-    pub chosen: Chosen,
-    /// The band aimed at.
-    pub band: Band,
-    /// When the piece leaves the heat, s.
-    pub off_heat_s: f64,
-    /// When it is turned, s.
-    pub turns_s: Vec<f64>,
-    /// How long it rests, s.
-    pub rest_s: f64,
-    /// When to begin to look: nine in ten pieces are not done before, s.
-    pub look_from_s: f64,
-    /// Nine in ten pieces are done by then, s.
-    pub latest_s: f64,
-    /// How forgiving it is.
-    pub window: Window,
-    /// Coldest point as it leaves the heat, C.
-    pub core_at_off_c: f64,
-    /// Coldest point of the thin end at its highest, C; without a thin end, the thick part's.
-    pub thin_end_peak_c: f64,
-    /// Share of the thin end that is overcooked; without a thin end, the thick part's.
-    pub thin_end_overcooked_share: f64,
-    /// How the thick part comes out.
-    pub outcome: Outcome,
-    /// What can be seen and felt.
-    pub signs: Signs,
-    /// Fats that fit the fire, safest first.
-    pub fats: Vec<FatMargin>,
-    /// What to do.
-    pub steps: Vec<Step>,
-    /// What to know.
-    pub warnings: Vec<Warning>,
-    /// Of what is fried: the largest batch that keeps the bath within the chosen drop. Not in
-    /// a ranking.
-    pub batch: Option<Batch>,
-    /// Slice over time of the thick part, if asked for.
-    pub field: Option<SliceField>,
-    /// Slice over time of the thin end, if asked for and there is one.
-    pub thin_field: Option<SliceField>,
-}
-
-/// Remembers the coldest cell at one time.
-struct CoreAt {
-    at_s: f64,
-    core_c: f64,
-}
-
-impl Sink for CoreAt {
-    fn step(&mut self, moment: &Moment<'_>) {
-        if moment.t_s <= self.at_s + 1e-6 {
-            self.core_c = moment.core_c();
-        }
-    }
-}
+use super::answer::{Plan, Warning, Window};
+use super::asked::{Cooking, PlanAsked, check_times};
+use super::find::{Leaving, Stop, first_guess_s, polish, slope_c_s, time_for};
+use super::{batch, range, warn};
+use crate::fish::Piece;
+use crate::heat::{Body, Track};
+use crate::kit::fat_margins_at;
+use crate::methods::{Method, Step, StepKind, Story, done};
+use crate::run::{Bench, Fidelity, Signs, Timeline, Truth, Witness, Witnessed};
+use crate::target::Band;
+use crate::{InputError, Within};
 
 /// Seconds late or early that may be asked for.
 const LATE_RANGE_S: (f64, f64) = (-3600.0, 3600.0);
@@ -125,147 +18,199 @@ const LATE_RANGE_S: (f64, f64) = (-3600.0, 3600.0);
 /// Plans one piece.
 ///
 /// The coldest point, after the rest, peaks in the middle of the band. Turns follow as shares
-/// of the time. The window keeps the turns as planned and moves only the end.
+/// of the time. The window keeps the turns as planned and moves only the end. With times given,
+/// nothing is looked for; with a truth given, the plan is made for the piece asked for and run on
+/// the one that is.
 ///
 /// # Errors
 /// [`InputError`] for anything in the request that is out of range or unknown. A target out of
 /// reach is not an error: the plan says so in a warning and gives the nearest.
 pub fn plan(asked: &PlanAsked) -> Result<Plan, InputError> {
-    let piece = Piece::new(&asked.piece)?;
-    let method = Method::find(&asked.method.kind)?;
-    let chosen = Chosen::read(method.kind, method.settings, &asked.method.settings)?;
-    let band = piece.family()?.band(&asked.target)?;
+    let piece = Piece::new(&asked.piece).within("piece")?;
+    let method = Method::find(&asked.method.kind).within("method")?;
+    let band = piece.family()?.band(&asked.target).within("target")?;
     crate::quantity::checked("late_s", asked.late_s, LATE_RANGE_S, "s")?;
-    let mut plan = plan_checked(&piece, method, chosen, band, asked)?;
-    plan.batch = batch::largest(&piece, &plan, &asked.kitchen)?;
+    let cooking = Cooking::new(&piece, method, &asked.method.settings, &asked.kitchen, band)?;
+    let mut plan = tell(&cooking, asked)?;
+    plan.batch = batch::largest(&cooking, plan.off_heat_s);
     Ok(plan)
 }
 
-pub(super) fn plan_checked(
-    piece: &Piece,
-    method: &'static Method,
-    chosen: Chosen,
-    band: Band,
-    asked: &PlanAsked,
-) -> Result<Plan, InputError> {
-    let programme = (method.programme)(piece, &chosen, &asked.kitchen)?;
-    let at = |fidelity| {
-        Bench::new(
-            piece,
-            piece.thickness.metres(),
-            &programme,
-            &Nudge::NONE,
-            fidelity,
-        )
-    };
-    let (bench, rough) = (at(Fidelity::FINE), at(Fidelity::ROUGH));
-    let found = rough.time_for(band.middle_c(), first_guess_s(piece.thickness.value()));
-    let mut warnings = Vec::new();
-    let planned_s = match found {
+/// When, in the plan of the piece as asked for.
+struct Found {
+    planned: Timeline,
+    window: Window,
+    /// How far the target is out of reach, K.
+    short_k: Option<f64>,
+}
+
+fn find(cooking: &Cooking<'_>, bench: &Bench, asked: &PlanAsked) -> Result<Found, InputError> {
+    let (programme, band) = (&cooking.programme, cooking.band);
+    let as_asked = Truth::asked(cooking.piece);
+    let rough = Bench::new(&as_asked, programme, Fidelity::ROUGH);
+    if let Some(times) = &asked.times {
+        check_times(programme, times).within("times")?;
+        let planned = programme.timeline_of_sides(&times.sides_s, times.rest_s);
+        let window = window(bench, &planned, &rough, &planned, band);
+        return Ok(Found {
+            planned,
+            window,
+            short_k: None,
+        });
+    }
+    let aim_c = band.middle_c();
+    let found = time_for(
+        &rough,
+        aim_c,
+        first_guess_s(cooking.piece.thickness.value()),
+    );
+    let (planned_s, short_k) = match found {
         Stop::Reached(rough_s) => {
-            let slope = rough.slope_c_s(rough_s, band.middle_c());
-            bench.polish(band.middle_c(), rough_s, slope)
+            let slope = slope_c_s(&rough, rough_s, aim_c);
+            (polish(bench, aim_c, rough_s, slope), None)
         }
-        Stop::OutOfReach { best_s, best_c } => {
-            warnings.push(Warning {
-                code: "target_out_of_reach",
-                message: "This fire does not bring the core to the target. More heat or a lower \
-                          target is needed.",
-                by_k: Some((band.middle_c() - best_c).max(0.0)),
-            });
-            best_s
-        }
+        Stop::OutOfReach { best_s, best_c } => (best_s, Some((aim_c - best_c).max(0.0))),
     };
-    let durations = programme.durations_s(planned_s);
-    let window = window(&bench, &rough, band, planned_s, found.time_s());
+    let planned = programme.timeline(planned_s);
+    let on_rough = programme.timeline(found.time_s());
+    let window = window(bench, &planned, &rough, &on_rough, band);
+    Ok(Found {
+        planned,
+        window,
+        short_k,
+    })
+}
 
-    let off_heat_s = (planned_s + asked.late_s).max(0.0);
-    let actual = moved_end(&durations, off_heat_s);
+/// One plan of one piece, told once: the same timeline for the run, the words and the warnings.
+pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, InputError> {
+    let (piece, programme, band) = (cooking.piece, &cooking.programme, cooking.band);
+    let as_asked = Truth::asked(piece);
+    let bench = Bench::new(&as_asked, programme, Fidelity::FINE);
+    let Found {
+        planned,
+        window,
+        short_k,
+    } = find(cooking, &bench, asked)?;
     let (look_from_s, latest_s) = if asked.range {
-        ensemble::early_and_late_s(piece, &programme, &durations, band, planned_s)
+        range::early_and_late_s(cooking, &planned, asked.turn_by)
     } else {
-        (planned_s, planned_s)
+        (planned.off_s, planned.off_s)
     };
 
-    let stages = programme.stages(&actual, programme.rest_s);
-    let end_s = off_heat_s + programme.rest_s;
-    let mut core = CoreAt {
-        at_s: off_heat_s,
-        core_c: piece.start.value(),
-    };
-    let mut signs = SignSink::new(&bench.column, off_heat_s, end_s);
-    let mut extra = (&mut core, &mut signs);
-    let (mut outcome, field) = run_column(&bench, &stages, asked, off_heat_s, band, &mut extra);
+    let timeline = planned.leaving(planned.off_s + asked.late_s);
+    let truth = asked
+        .truth
+        .as_ref()
+        .map_or(Ok(as_asked), |differs| Truth::of(piece, differs))
+        .within("truth")?;
+    let mut track = Track::default();
+    let real = (truth != as_asked).then(|| Bench::new(&truth, programme, Fidelity::FINE));
+    let thick = witness(
+        real.as_ref().unwrap_or(&bench),
+        &timeline,
+        asked,
+        band,
+        |bench, seen| {
+            bench.run(&timeline, &mut (seen, &mut track));
+        },
+    )?;
+    let thin = piece.thin_end.map(|thin| {
+        // One pan for both ends: the thin one lies on what the thick one leaves of its heat.
+        let bench = Bench::new(&truth.thick(thin.metres()), programme, Fidelity::FINE);
+        witness(&bench, &timeline, asked, band, |bench, seen| {
+            let mut run = if programme.reservoir.is_some() {
+                bench.begin_on(&track)
+            } else {
+                bench.begin()
+            };
+            run.to(&timeline, timeline.end_s(), seen);
+        })
+    });
+    let thin = thin.transpose()?;
+
+    let Witnessed {
+        mut outcome,
+        signs,
+        field,
+    } = thick;
     // A dish in the oven has a temperature, but no heater that anybody would watch.
-    if programme.reservoir.is_some_and(|r| r.most_w_m2 <= 0.0) {
+    let body = programme
+        .reservoir
+        .map(|r| r.body)
+        .filter(|body| *body != Body::Ware);
+    if body.is_none() {
         outcome.reservoir_low_c = None;
     }
-    let (mut thin_end_peak_c, mut thin_end_overcooked_share) =
-        (outcome.core_peak_c, outcome.overcooked_share);
-    let mut thin_field = None;
-    if let Some(thin) = piece.thin_end {
-        let bench = Bench::new(
-            piece,
-            thin.metres(),
-            &programme,
-            &Nudge::NONE,
-            Fidelity::FINE,
-        );
-        let (thin_outcome, field) = run_column(&bench, &stages, asked, off_heat_s, band, &mut ());
-        thin_end_peak_c = thin_outcome.core_peak_c;
-        thin_end_overcooked_share = thin_outcome.overcooked_share;
-        thin_field = field;
-    }
-
-    let facts = PlanFacts {
-        turns_s: programme.turns_s(&actual),
-        off_heat_s,
-        rest_s: programme.rest_s,
+    let thin_outcome = thin.as_ref().map_or(&outcome, |thin| &thin.outcome);
+    let (thin_end_peak_c, thin_end_overcooked_share) =
+        (thin_outcome.core_peak_c, thin_outcome.overcooked_share);
+    let story = Story {
+        timeline: &timeline,
+        off: &signs.off,
         look_from_s,
-        core_at_off_c: core.core_c,
+        core_at_off_c: signs.off.core_c,
         core_peak_c: outcome.core_peak_c,
     };
-    let signs = signs.finish();
-    let mut steps = (method.steps)(piece, &chosen, &facts);
+    let mut steps = cooking
+        .method
+        .words(piece, &cooking.chosen, cooking.kitchen, &story)?;
     say_what_it_is(piece, &signs, &mut steps);
-    warnings.extend(warn(
-        piece,
-        method,
-        &chosen,
-        &programme,
-        &outcome,
-        band,
-        thin_end_peak_c,
-    ));
+    let fat = cooking.chosen.fat();
+    let fats = fat.map_or_else(Vec::new, |(_, hottest_c)| {
+        fat_margins_at(&cooking.kitchen.kit, hottest_c)
+    });
+    let mut warnings: Vec<Warning> = short_k.map(out_of_reach).into_iter().collect();
+    warnings.extend(warn::warn(cooking, &fats, &outcome, thin_end_peak_c));
     Ok(Plan {
-        method,
+        method: cooking.method,
+        chosen: cooking.chosen.clone(),
         band,
-        off_heat_s,
-        rest_s: programme.rest_s,
+        off_heat_s: timeline.off_s,
+        turns_s: timeline.turns_s(),
+        rest_s: timeline.rest_s,
         look_from_s,
         latest_s,
         window,
-        core_at_off_c: core.core_c,
+        core_at_off_c: signs.off.core_c,
         thin_end_peak_c,
         thin_end_overcooked_share,
         outcome,
+        body,
         signs,
-        fats: fat_margins(&chosen),
-        batch: None,
+        fats,
         steps,
-        turns_s: facts.turns_s,
         warnings,
+        batch: None,
         field,
-        thin_field,
-        chosen,
+        thin_field: thin.and_then(|thin| thin.field),
     })
+}
+
+/// Runs and takes down what it was like.
+fn witness(
+    bench: &Bench,
+    timeline: &Timeline,
+    asked: &PlanAsked,
+    band: Band,
+    run: impl FnOnce(&Bench, &mut Witness<'_>),
+) -> Result<Witnessed, InputError> {
+    let mut witness = Witness::new(&bench.column, timeline, band, asked.field);
+    run(bench, &mut witness);
+    witness.finish().ok_or(InputError::missing("times"))
 }
 
 /// How early and late: both ends on the rough bench, then mended on the fine one. Each bench
 /// turns where its own plan does, so what they differ by in the middle they differ by at the ends.
-fn window(bench: &Bench, rough: &Bench, band: Band, planned_s: f64, rough_s: f64) -> Window {
-    let mut last = bench.last_leg(&bench.programme.durations_s(planned_s));
-    let mut rough = rough.last_leg(&rough.programme.durations_s(rough_s));
+fn window(
+    bench: &Bench,
+    planned: &Timeline,
+    rough: &Bench,
+    on_rough: &Timeline,
+    band: Band,
+) -> Window {
+    let (planned_s, rough_s) = (planned.off_s, on_rough.off_s);
+    let mut last = Leaving::new(bench, planned);
+    let mut rough = Leaving::new(rough, on_rough);
     let mut end = |aim_c: f64| match rough.time_for(aim_c, rough_s) {
         Stop::Reached(t_s) => {
             let slope = (aim_c - band.middle_c()) / (t_s - rough_s);
@@ -286,159 +231,26 @@ fn window(bench: &Bench, rough: &Bench, band: Band, planned_s: f64, rough_s: f64
     }
 }
 
+fn out_of_reach(short_k: f64) -> Warning {
+    Warning {
+        code: "target_out_of_reach",
+        message: "This fire does not bring the core to the target. More heat or a lower target is \
+                  needed.",
+        by_k: Some(short_k),
+    }
+}
+
 /// What a bone and scores mean to the cook, on the steps where they show.
 fn say_what_it_is(piece: &Piece, signs: &Signs, steps: &mut [Step]) {
     for step in steps {
-        match step.act {
-            Act::Start if piece.scored => step.cues.push(done::SCORED),
-            Act::Off if piece.bone => {
-                let free = signs.bone_s.is_some_and(|s| s <= step.at_s);
-                step.cues.push(if free {
-                    done::BONE_FREE
-                } else {
-                    done::BONE_HOLDS
-                });
-            }
+        match step.kind {
+            StepKind::Start if piece.scored => step.cues.push(done::SCORED),
+            StepKind::Off if piece.bone => step.cues.push(if signs.off.bone_free {
+                done::BONE_FREE
+            } else {
+                done::BONE_HOLDS
+            }),
             _ => {}
         }
     }
-}
-
-/// Fats for the hottest thing they touch in pan or fryer; none where nothing is fried.
-fn fat_margins(chosen: &Chosen) -> Vec<FatMargin> {
-    let hottest = |key| chosen.number(key).ok();
-    hottest("oil_c")
-        .or_else(|| hottest("pan_c"))
-        .map_or_else(Vec::new, fat_margins_at)
-}
-
-/// A start for the search: half a minute a millimetre, more for thick pieces, s.
-fn first_guess_s(thickness_mm: f64) -> f64 {
-    12.0 * thickness_mm * (1.0 + thickness_mm / 40.0)
-}
-
-/// The durations with the end moved: the last leg is stretched or cut, and legs that would
-/// begin after the end fall away.
-pub(super) fn moved_end(durations: &[f64], off_s: f64) -> Vec<f64> {
-    let mut left = off_s;
-    let last = durations.iter().rposition(|s| *s > 0.0).unwrap_or(0);
-    durations
-        .iter()
-        .enumerate()
-        .map(|(i, s)| {
-            let takes = if i == last { left } else { s.min(left) };
-            left -= takes;
-            takes
-        })
-        .collect()
-}
-
-fn run_column<S: Sink>(
-    bench: &Bench,
-    stages: &[crate::heat::Stage],
-    asked: &PlanAsked,
-    off_heat_s: f64,
-    band: Band,
-    extra: &mut S,
-) -> (Outcome, Option<SliceField>) {
-    let end_s = off_heat_s + bench.programme.rest_s;
-    match asked.field {
-        Some(size) => {
-            let mut sink = FieldSink::new(&bench.column, size, off_heat_s, end_s, band);
-            bench.marcher().run(stages, &mut (&mut sink, extra));
-            let (field, tally) = sink.finish();
-            (tally.outcome(band), Some(field))
-        }
-        None => {
-            let mut tally = Tally::new(&bench.column, off_heat_s);
-            bench.marcher().run(stages, &mut (&mut tally, extra));
-            (tally.outcome(band), None)
-        }
-    }
-}
-
-/// A pan that drops more than this loses the sear, K.
-const PAN_DROP_K: f64 = 40.0;
-/// A thin end is worth a word from here on, K past the target.
-const THIN_END_OVER_K: f64 = 6.0;
-
-fn warn(
-    piece: &Piece,
-    method: &Method,
-    chosen: &Chosen,
-    programme: &crate::methods::Programme,
-    outcome: &Outcome,
-    band: Band,
-    thin_peak_c: f64,
-) -> Vec<Warning> {
-    let mut warnings = Vec::new();
-    let mut add = |code, message, by_k| {
-        warnings.push(Warning {
-            code,
-            message,
-            by_k,
-        })
-    };
-    if let (Some(reservoir), Some(low_c)) = (programme.reservoir, outcome.reservoir_low_c) {
-        let hold_c = chosen.number("hold_c").unwrap_or(reservoir.start_c);
-        let drop_k = reservoir.start_c.min(hold_c) - low_c;
-        if drop_k > PAN_DROP_K {
-            add(
-                "pan_drops",
-                "The fish pulls this pan far below what was asked. Fewer pieces, a heavier pan \
-                 or a stronger hob.",
-                Some(drop_k),
-            );
-        }
-        if reservoir.start_c.max(hold_c) > reservoir.hottest_c() {
-            add("hob_too_weak", "This hob cannot hold a pan that hot.", None);
-        }
-    }
-    if let Some(fat) = fat_margins(chosen)
-        .into_iter()
-        .find(|fat| chosen.word("fat").is_ok_and(|key| key == fat.key) && fat.margin_k < 0.0)
-    {
-        add(
-            "fat_smokes",
-            "This fat may smoke before the fish goes in. Take one that stands more heat, or a \
-             cooler pan or bath.",
-            Some(-fat.margin_k),
-        );
-    }
-    if piece.thin_end.is_some() && thin_peak_c > band.high_c + THIN_END_OVER_K {
-        add(
-            "thin_end_over",
-            "The thin end will be past the target when the thick part is right. Fold it under, \
-             trim it, or serve it as the well-done end.",
-            Some(thin_peak_c - band.high_c),
-        );
-    }
-    if !outcome.safety.food_code_63c_15s {
-        add(
-            "below_food_code",
-            "Below the food-safety figure for fish. Not for anyone pregnant, very young, old or \
-             with weak immunity.",
-            None,
-        );
-    }
-    if piece.scales && !matches!(method.kind, "whole_roast" | "salt_crust" | "grill_upright") {
-        add(
-            "scales_on",
-            "The scales are on: scrape them off, or they end on the plate. A salt crust or a \
-             whole roast may keep them.",
-            None,
-        );
-    }
-    let carries = piece
-        .species
-        .as_ref()
-        .is_none_or(|fish| fish.has(Hazard::Parasites) && !exempt_tuna(fish));
-    if carries && !outcome.safety.parasite_60c_1min {
-        add(
-            "parasites",
-            "Not hot enough to kill parasites: use fish that was frozen for it or is exempt.",
-            None,
-        );
-    }
-    warnings
 }

@@ -1,10 +1,14 @@
 //! Every method planned for one piece and ordered by what matters to the cook.
 
-use super::planner::{MethodAsked, Plan, PlanAsked, plan_checked};
-use crate::InputError;
+use super::answer::Plan;
+use super::asked::{Cooking, PlanAsked};
+use super::planner::tell;
 use crate::fish::{Piece, PieceAsked, Skin};
-use crate::methods::{Chosen, Kitchen, Method, Reason};
-use crate::outcome::{FieldAsked, TargetAsked};
+use crate::kit::Kitchen;
+use crate::methods::{Method, Reason};
+use crate::run::FieldAsked;
+use crate::target::TargetAsked;
+use crate::{InputError, Within};
 
 /// What matters to the cook, each on or off.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
@@ -63,29 +67,21 @@ const WISHED: f64 = 4.0;
 /// # Errors
 /// [`InputError`] for anything in the request that is out of range or unknown.
 pub fn rank(asked: &RankAsked) -> Result<Vec<Way>, InputError> {
-    let piece = Piece::new(&asked.piece)?;
-    let band = piece.family()?.band(&asked.target)?;
+    let piece = Piece::new(&asked.piece).within("piece")?;
+    let band = piece.family()?.band(&asked.target).within("target")?;
+    let question = PlanAsked {
+        field: asked.field,
+        ..PlanAsked::default()
+    };
     let mut ways = Vec::new();
     for method in Method::all().iter().copied() {
-        let said = (method.suits)(&piece);
+        let said = method.suits(&piece, &asked.kitchen);
         let mut reasons = said.reasons;
         let mut score = 0.0;
         let mut made = None;
         if said.suits {
-            let request = PlanAsked {
-                piece: asked.piece.clone(),
-                method: MethodAsked {
-                    kind: method.kind.to_owned(),
-                    settings: Vec::new(),
-                },
-                target: asked.target.clone(),
-                kitchen: asked.kitchen,
-                range: false,
-                field: asked.field,
-                late_s: 0.0,
-            };
-            let chosen = Chosen::read(method.kind, method.settings, &[])?;
-            let plan = plan_checked(&piece, method, chosen, band, &request)?;
+            let cooking = Cooking::new(&piece, method, &[], &asked.kitchen, band)?;
+            let plan = tell(&cooking, &question)?;
             let qualities = qualities(&piece, &plan);
             score = weigh(&qualities, asked.wishes)
                 - 0.1 * reasons.iter().filter(|r| !r.good).count() as f64;

@@ -1,10 +1,12 @@
 //! Which pan, oil or oven temperature reaches the target with the least overcooked, in a given
 //! time, or with the crust asked for.
 
-use super::planner::{MethodAsked, Plan, PlanAsked, plan};
-use crate::InputError;
-use crate::methods::{Method, Takes, Value};
+use super::answer::Plan;
+use super::asked::{MethodAsked, PlanAsked};
+use super::planner::plan;
+use crate::methods::{Method, Purpose, Spec, Takes, Value};
 use crate::quantity::checked;
+use crate::{InputError, Within};
 
 /// What is to be settled.
 #[derive(Debug, Clone, PartialEq)]
@@ -33,17 +35,16 @@ pub struct Settled {
 /// Values tried over the range of the setting.
 const TRIES: usize = 13;
 
-/// The main heat setting of a method, in the order in which they rule.
-fn heat_setting(method: &Method) -> Option<(&'static str, f64, f64)> {
-    ["oven_c", "oil_c", "liquid_c", "grill_c", "hold_c"]
-        .into_iter()
-        .find_map(|key| {
-            let spec = method.settings.iter().find(|spec| spec.key == key)?;
-            match spec.takes {
-                Takes::Number { min, max, .. } => Some((spec.key, min, max)),
-                _ => None,
-            }
-        })
+/// The main heat setting of a method.
+fn heat_setting(method: &Method) -> Option<(&'static Spec, f64, f64)> {
+    let mut heats = method
+        .settings
+        .iter()
+        .filter(|spec| spec.is == Purpose::MainHeat);
+    heats.find_map(|spec| match spec.takes {
+        Takes::Number { min, max, .. } => Some((spec, min, max)),
+        Takes::Choice { .. } | Takes::Kit { .. } | Takes::Flag { .. } => None,
+    })
 }
 
 /// Settles the main heat setting.
@@ -51,15 +52,17 @@ fn heat_setting(method: &Method) -> Option<(&'static str, f64, f64)> {
 /// # Errors
 /// [`InputError`] for anything the plan refuses, and for a method without a heat to set.
 pub fn settle(asked: &SettleAsked) -> Result<Settled, InputError> {
-    let method = Method::find(&asked.plan.method.kind)?;
+    let method = Method::find(&asked.plan.method.kind)
+        .within("method")
+        .within("plan")?;
     let within_s = asked.within_s.unwrap_or(f64::INFINITY);
     if let Some(s) = asked.within_s {
         checked("within_s", s, (10.0, 14_400.0), "s")?;
     }
     let crust_mm = checked("crust_mm", asked.crust_mm.unwrap_or(0.0), (0.0, 10.0), "mm")?;
-    let Some((key, min, max)) = heat_setting(method) else {
+    let Some((spec, min, max)) = heat_setting(method) else {
         return Err(InputError::NoSuchSetting {
-            field: "method.kind".into(),
+            field: "plan.method.kind".into(),
             method: method.kind.into(),
             has: method
                 .settings
@@ -72,8 +75,8 @@ pub fn settle(asked: &SettleAsked) -> Result<Settled, InputError> {
     for i in 0..TRIES {
         let value = (min + (max - min) * i as f64 / (TRIES - 1) as f64).round();
         let mut settings = asked.plan.method.settings.clone();
-        settings.retain(|(name, _)| name != key);
-        settings.push((key.to_owned(), Value::Number(value)));
+        settings.retain(|(name, _)| name != spec.key && !spec.was.contains(&name.as_str()));
+        settings.push((spec.key.to_owned(), Value::Number(value)));
         let method = MethodAsked {
             kind: asked.plan.method.kind.clone(),
             settings,
@@ -82,7 +85,8 @@ pub fn settle(asked: &SettleAsked) -> Result<Settled, InputError> {
             method,
             range: false,
             ..asked.plan.clone()
-        })?;
+        })
+        .within("plan")?;
         let reached = !plan
             .warnings
             .iter()
@@ -102,7 +106,7 @@ pub fn settle(asked: &SettleAsked) -> Result<Settled, InputError> {
             best = Some((
                 worse,
                 Settled {
-                    key,
+                    key: spec.key,
                     value,
                     plan,
                     met,
@@ -110,17 +114,14 @@ pub fn settle(asked: &SettleAsked) -> Result<Settled, InputError> {
             ));
         }
     }
-    best.map(|(_, settled)| settled).ok_or(InputError::Missing {
-        field: "method.kind".into(),
-    })
+    best.map(|(_, settled)| settled)
+        .ok_or(InputError::missing("plan.method.kind"))
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
     use crate::fish::PieceAsked;
-    use crate::methods::Kitchen;
-    use crate::outcome::TargetAsked;
 
     fn asked(kind: &str) -> SettleAsked {
         SettleAsked {
@@ -134,11 +135,7 @@ mod tests {
                     kind: kind.into(),
                     settings: vec![],
                 },
-                target: TargetAsked::Usual,
-                kitchen: Kitchen::SEA_LEVEL,
-                range: false,
-                field: None,
-                late_s: 0.0,
+                ..PlanAsked::default()
             },
             within_s: None,
             crust_mm: None,

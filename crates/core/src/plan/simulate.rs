@@ -1,13 +1,13 @@
 //! Settings and times in, temperatures out.
 
-use super::bench::{Bench, Fidelity};
-use crate::InputError;
+use super::asked::{Cooking, MethodAsked, check_times};
 use crate::fish::{Piece, PieceAsked};
 use crate::heat::{Ledger, Moment, Sink};
-use crate::methods::{Chosen, Kitchen, Method, Nudge};
-use crate::outcome::{Band, Outcome, Tally, TargetAsked};
-use crate::plan::planner::MethodAsked;
-use crate::quantity::checked;
+use crate::kit::Kitchen;
+use crate::methods::Method;
+use crate::run::{Bench, Fidelity, Outcome, Tally, TimesAsked, Truth, TruthAsked};
+use crate::target::TargetAsked;
+use crate::{InputError, Within};
 
 /// A simulation as asked for.
 #[derive(Debug, Clone, PartialEq)]
@@ -18,10 +18,10 @@ pub struct SimulateAsked {
     pub method: MethodAsked,
     /// The kitchen.
     pub kitchen: Kitchen,
-    /// Time of each leg on the heat, s.
-    pub sides_s: Vec<f64>,
-    /// Time of the rest, s.
-    pub rest_s: f64,
+    /// Time of each side on the heat and of the rest.
+    pub times: TimesAsked,
+    /// How the piece and the fire really are.
+    pub truth: Option<TruthAsked>,
 }
 
 /// Temperatures at one time.
@@ -101,48 +101,38 @@ impl Sink for Series {
 /// [`InputError`] for anything out of range or unknown, and when the number of times does not
 /// fit the method.
 pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
-    let piece = Piece::new(&asked.piece)?;
-    let method = Method::find(&asked.method.kind)?;
-    let chosen = Chosen::read(method.kind, method.settings, &asked.method.settings)?;
-    let programme = (method.programme)(&piece, &chosen, &asked.kitchen)?;
-    if asked.sides_s.len() != programme.legs.len() {
-        return Err(InputError::SidesDoNotFit {
-            given: asked.sides_s.len(),
-            wants: programme.legs.len(),
-        });
-    }
-    for s in &asked.sides_s {
-        checked("times.sides_s", *s, (0.0, 4.0 * 3600.0), "s")?;
-    }
-    checked("times.rest_s", asked.rest_s, (0.0, 3600.0), "s")?;
-    let band: Band = piece.family()?.band(&TargetAsked::Usual)?;
+    let piece = Piece::new(&asked.piece).within("piece")?;
+    let method = Method::find(&asked.method.kind).within("method")?;
+    let band = piece.family()?.band(&TargetAsked::Usual)?;
+    let cooking = Cooking::new(&piece, method, &asked.method.settings, &asked.kitchen, band)?;
+    let programme = &cooking.programme;
+    check_times(programme, &asked.times).within("times")?;
+    let timeline = programme.timeline_of_sides(&asked.times.sides_s, asked.times.rest_s);
+    let as_asked = Truth::asked(&piece);
+    let truth = asked
+        .truth
+        .as_ref()
+        .map_or(Ok(as_asked), |differs| Truth::of(&piece, differs))
+        .within("truth")?;
 
-    let bench = Bench::new(
-        &piece,
-        piece.thickness.metres(),
-        &programme,
-        &Nudge::NONE,
-        Fidelity::FINE,
-    );
-    let total_s = asked.sides_s.iter().sum::<f64>() + asked.rest_s;
-    let mut tally = Tally::new(&bench.column, asked.sides_s.iter().sum());
+    let bench = Bench::new(&truth, programme, Fidelity::FINE);
+    let mut tally = Tally::new(&bench.column, timeline.off_s);
     let mut series = Series {
-        gap_s: total_s / (SERIES_POINTS - 1) as f64,
+        gap_s: timeline.end_s() / (SERIES_POINTS - 1) as f64,
         last: None,
         points: Vec::with_capacity(SERIES_POINTS),
     };
-    let mut marcher = bench.marcher();
-    let (heat_before, water_before) = (marcher.stored_j_m2(), marcher.water_kg_m2());
-    let stages = programme.stages(&asked.sides_s, asked.rest_s);
-    let cooking = &stages[..stages.len() - 1];
-    marcher.run(cooking, &mut (&mut tally, &mut series));
-    let core_at_off_c = marcher.moment(0.0).core_c();
-    marcher.run(&stages[stages.len() - 1..], &mut (&mut tally, &mut series));
+    let mut run = bench.begin();
+    let (heat_before, water_before) = run.stored();
+    let sinks = &mut (&mut tally, &mut series);
+    run.to(&timeline, timeline.off_s, sinks);
+    let core_at_off_c = bench.column.core_c(run.heat());
+    run.to(&timeline, timeline.end_s(), sinks);
 
-    let ledger = marcher.ledger();
-    let heat_kept = marcher.stored_j_m2() - heat_before;
+    let ledger = run.heat().ledger;
+    let (heat_now, water_now) = run.stored();
     let accounted = ledger.heat_in_j_m2 - ledger.boiled_j_m2 - ledger.carried_j_m2;
-    let water_gone = water_before - marcher.water_kg_m2();
+    let (heat_kept, water_gone) = (heat_now - heat_before, water_before - water_now);
     Ok(Simulated {
         core_at_off_c,
         outcome: tally.outcome(band),

@@ -131,9 +131,9 @@ mod tests {
     #[test]
     fn nan_infinity_and_out_of_range_fail_with_the_range() {
         for bad in [f64::NAN, f64::INFINITY, 1.9, 120.1, -3.0] {
-            let error = Thickness::new("piece.thickness_mm", bad).unwrap_err();
+            let error = Thickness::new("thickness_mm", bad).unwrap_err();
             assert_eq!(error.code(), "out_of_range");
-            assert_eq!(error.field(), "piece.thickness_mm");
+            assert_eq!(error.field(), "thickness_mm");
             assert!(
                 error.to_string().contains("between 2 and 120 mm"),
                 "{error}"

@@ -1,11 +1,11 @@
 //! The counter: dangers as exact tables, portions as properties, whole fish and lots.
 
 use cindo_core::fish::{
-    Eater, Freezing, Hazard, Lot, Notice, PieceAsked, Record, Side, Species, Tail, Warmth, Weight,
-    exempt_tuna, notices, spines,
+    Eater, Freezing, Hazard, Lot, Notice, ParasiteRecord, PieceAsked, Severity, Side, Species,
+    Tail, Warmth, exempt_tuna, notices, spines,
 };
 use cindo_core::fish::{Piece, State};
-use cindo_core::outcome::{AT_RISK, Band, FOOD_SAFETY, TargetAsked};
+use cindo_core::target::{AT_RISK, Band, FOOD_SAFETY, TargetAsked};
 use proptest::prelude::*;
 use proptest::test_runner::{Config, RngAlgorithm, TestRng, TestRunner};
 
@@ -26,11 +26,11 @@ const NEARLY: Band = Band {
     high_c: 62.0,
 };
 
-fn said(key: &str, eater: Eater, target: Band, record: Record) -> Vec<Notice> {
+fn said(key: &str, eater: Eater, target: Band, record: ParasiteRecord) -> Vec<Notice> {
     notices(&fish(key), eater, target, record, None).unwrap()
 }
 
-fn codes(key: &str, eater: Eater, target: Band, record: Record) -> Vec<&'static str> {
+fn codes(key: &str, eater: Eater, target: Band, record: ParasiteRecord) -> Vec<&'static str> {
     said(key, eater, target, record)
         .iter()
         .map(|n| n.code)
@@ -64,10 +64,7 @@ fn published_freezing_against_parasites() {
         hours: 10.0,
         solid_at_35: false,
     };
-    assert_eq!(
-        nonsense.kills_parasites().unwrap_err().field(),
-        "freezing.at_c"
-    );
+    assert_eq!(nonsense.kills_parasites().unwrap_err().field(), "at_c");
 }
 
 /// FDA Hazards Guide, chapter 7 (medium confidence): above 4.4 C 4 h if ever above 21 C, else
@@ -102,16 +99,30 @@ fn histamine_fish_out_of_the_cold_are_refused_whatever_the_target() {
     });
     for key in ["mackerel", "tuna", "sardine", "mahi_mahi", "bluefish"] {
         for target in [RARE, WELL] {
-            let said = notices(&fish(key), Eater::Everyone, target, Record::Unknown, warm).unwrap();
+            let said = notices(
+                &fish(key),
+                Eater::Everyone,
+                target,
+                ParasiteRecord::Unknown,
+                warm,
+            )
+            .unwrap();
             assert_eq!(said[0].code, "histamine_refuse", "{key}");
-            assert_eq!(said[0].weight, Weight::Refuse);
+            assert_eq!(said[0].severity, Severity::Refuse);
             assert!(
                 said[0].message.contains("Cooking"),
                 "says that heat does not mend it"
             );
         }
     }
-    let cod = notices(&fish("cod"), Eater::Everyone, WELL, Record::Unknown, warm).unwrap();
+    let cod = notices(
+        &fish("cod"),
+        Eater::Everyone,
+        WELL,
+        ParasiteRecord::Unknown,
+        warm,
+    )
+    .unwrap();
     assert!(cod.is_empty(), "{cod:?}");
 }
 
@@ -129,9 +140,9 @@ fn published_who_needs_a_freezing_record() {
         "halibut",
         "skipjack",
     ] {
-        assert!(asks(wild, RARE, Record::Unknown), "{wild}");
+        assert!(asks(wild, RARE, ParasiteRecord::Unknown), "{wild}");
         assert!(
-            !asks(wild, NEARLY, Record::Unknown),
+            !asks(wild, NEARLY, ParasiteRecord::Unknown),
             "60 C kills them: {wild}"
         );
         let week = Freezing {
@@ -139,13 +150,13 @@ fn published_who_needs_a_freezing_record() {
             hours: 170.0,
             solid_at_35: false,
         };
-        assert!(!asks(wild, RARE, Record::Frozen(week)), "{wild}");
+        assert!(!asks(wild, RARE, ParasiteRecord::Frozen(week)), "{wild}");
         let day = Freezing {
             hours: 24.0,
             ..week
         };
-        assert!(asks(wild, RARE, Record::Frozen(day)), "{wild}");
-        assert!(!asks(wild, RARE, Record::Farmed), "{wild}");
+        assert!(asks(wild, RARE, ParasiteRecord::Frozen(day)), "{wild}");
+        assert!(!asks(wild, RARE, ParasiteRecord::Farmed), "{wild}");
     }
     for free in [
         "tuna",
@@ -155,7 +166,7 @@ fn published_who_needs_a_freezing_record() {
         "trout",
         "turbot",
     ] {
-        assert!(!asks(free, RARE, Record::Unknown), "{free}");
+        assert!(!asks(free, RARE, ParasiteRecord::Unknown), "{free}");
     }
     let exempt = Species::all().iter().filter(|s| exempt_tuna(s)).count();
     assert_eq!(exempt, 3);
@@ -164,13 +175,16 @@ fn published_who_needs_a_freezing_record() {
 /// Food Code 3-603.11 and 3-401.11: below 63 C tell everyone, and not for eaters at risk.
 #[test]
 fn published_advisory_and_eaters_at_risk() {
-    assert!(codes("haddock", Eater::Everyone, RARE, Record::Farmed).contains(&"advisory"));
-    assert!(codes("haddock", Eater::AtRisk, RARE, Record::Farmed).contains(&"at_risk_below_code"));
-    assert!(codes("haddock", Eater::AtRisk, AT_RISK, Record::Farmed).is_empty());
+    assert!(codes("haddock", Eater::Everyone, RARE, ParasiteRecord::Farmed).contains(&"advisory"));
+    assert!(
+        codes("haddock", Eater::AtRisk, RARE, ParasiteRecord::Farmed)
+            .contains(&"at_risk_below_code")
+    );
+    assert!(codes("haddock", Eater::AtRisk, AT_RISK, ParasiteRecord::Farmed).is_empty());
     assert_eq!(AT_RISK.low_c, 63.0);
     // Each danger where it is and nowhere else.
     for species in Species::all() {
-        let said = codes(&species.key, Eater::AtRisk, WELL, Record::Unknown);
+        let said = codes(&species.key, Eater::AtRisk, WELL, ParasiteRecord::Unknown);
         for (code, hazard) in [
             ("reef_toxin", Hazard::ReefToxin),
             ("wax_esters", Hazard::WaxEsters),
@@ -191,9 +205,9 @@ fn published_advisory_and_eaters_at_risk() {
         assert_eq!(spines(species, true).is_some(), species.has(Hazard::Spines));
         assert!(spines(species, false).is_none(), "a fillet has no fins");
     }
-    let swordfish = said("swordfish", Eater::AtRisk, WELL, Record::Unknown);
-    assert_eq!(swordfish[0].weight, Weight::Refuse, "mercury");
-    assert!(codes("cod", Eater::Everyone, WELL, Record::Unknown).is_empty());
+    let swordfish = said("swordfish", Eater::AtRisk, WELL, ParasiteRecord::Unknown);
+    assert_eq!(swordfish[0].severity, Severity::Refuse, "mercury");
+    assert!(codes("cod", Eater::Everyone, WELL, ParasiteRecord::Unknown).is_empty());
 }
 
 fn seeded() -> TestRunner {
@@ -323,18 +337,16 @@ fn frozen_and_thawed_agree_with_the_temperature() {
     assert_eq!(piece(Some("thawed"), None).unwrap().start.value(), 8.0);
     for (state, start_c) in [("frozen", 5.0), ("fresh", -18.0), ("thawed", -10.0)] {
         let wrong = piece(Some(state), Some(start_c)).unwrap_err();
-        assert_eq!(wrong.field(), "piece.start_c", "{state}");
+        assert_eq!(wrong.field(), "start_c", "{state}");
     }
-    assert_eq!(
-        piece(Some("stale"), None).unwrap_err().field(),
-        "piece.state"
-    );
+    assert_eq!(piece(Some("stale"), None).unwrap_err().field(), "state");
 }
 
 /// The food-safety target does what it says, whatever the way: 63 C for 15 s all through.
 #[test]
 fn published_food_safety_target_meets_the_food_code() {
-    use cindo_core::methods::{Kitchen, Method};
+    use cindo_core::kit::Kitchen;
+    use cindo_core::methods::Method;
     use cindo_core::plan::{RankAsked, Wishes, rank};
     for (key, mm) in [
         ("haddock", 20.0),
@@ -371,7 +383,7 @@ fn published_food_safety_target_meets_the_food_code() {
 /// From a sliver of sole to a frozen block of tuna: each can be described, and each finds a way.
 #[test]
 fn twelve_pieces_each_find_a_way() {
-    use cindo_core::methods::Kitchen;
+    use cindo_core::kit::Kitchen;
     use cindo_core::plan::{RankAsked, Wishes, rank};
     let pieces = [
         ("sole", "fillet", 5.0, 60.0, None),
@@ -415,7 +427,6 @@ fn twelve_pieces_each_find_a_way() {
 /// A narrow piece is reached from its sides too, in oil and in liquid.
 #[test]
 fn law_a_narrower_piece_in_oil_is_done_sooner() {
-    use cindo_core::methods::Kitchen;
     use cindo_core::plan::{MethodAsked, PlanAsked, plan};
     let off_s = |width_mm: f64| {
         plan(&PlanAsked {
@@ -431,10 +442,7 @@ fn law_a_narrower_piece_in_oil_is_done_sooner() {
                 settings: vec![],
             },
             target: TargetAsked::Usual,
-            kitchen: Kitchen::SEA_LEVEL,
-            range: false,
-            field: None,
-            late_s: 0.0,
+            ..PlanAsked::default()
         })
         .unwrap()
         .off_heat_s

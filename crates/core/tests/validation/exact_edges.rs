@@ -6,10 +6,11 @@ use super::notes::note;
 use cindo_core::fish::brick_dimensionality;
 use cindo_core::heat::{
     BareFace, BareProblem, BareStage, Column, Face, Fineness, Geometry, Grid, Layer, Marcher,
-    Medium, Moment, Sink, Stage, Steps,
+    Medium, Moment, Sink, Spell, Steps,
 };
 use cindo_core::matter::{Composition, Material, water};
-use cindo_core::outcome::{Band, Tally};
+use cindo_core::run::Tally;
+use cindo_core::target::Band;
 
 const K: f64 = 0.5;
 const RHO: f64 = 1055.0;
@@ -106,7 +107,7 @@ pub fn exact_conductivity_that_changes() {
         ..Face::INSULATED
     };
     let mut marcher = Marcher::new(&column, 50.0, None, Steps::ORDINARY);
-    let long = Stage {
+    let long = Spell {
         duration_s: 4.0 * 3600.0,
         low: held(faces[0]),
         high: held(faces[1]),
@@ -145,18 +146,19 @@ pub fn exact_contact_temperature() {
             thickness_m: 0.1,
             material: Material::constant(k_pan, num(&metal["rho"]), num(&metal["cp"])),
         };
-        let column = Column::coated(
+        let column = Column::layered(
+            &[plate],
             0.04,
+            Material::constant(K, RHO, CP),
+            &[],
             0.0,
             Fineness::ORDINARY.scaled(0.25),
-            Material::constant(K, RHO, CP),
-            [Some(&plate), None],
             water::P_ATM_PA,
         );
         let mut marcher = Marcher::new(&column, fish_c, None, CLOSE);
         let edge = 0.1 / 0.14;
         marcher.set_profile(|share| if share < edge { pan_c } else { fish_c });
-        let alone = Stage {
+        let alone = Spell {
             duration_s: 2.0,
             low: Face::INSULATED,
             high: Face::INSULATED,
@@ -223,7 +225,7 @@ pub fn exact_short_cylinder_by_the_shape_exponent() {
             last: (0.0, start),
             at_s: None,
         };
-        let stage = Stage {
+        let stage = Spell {
             duration_s: 1200.0,
             low: face,
             high: face,
@@ -265,8 +267,8 @@ pub fn exact_drying_front() {
         };
         let mut marcher = Marcher::new(&column, boil_c, None, CLOSE);
         for until_s in [300.0, 600.0, 1800.0] {
-            let stage = Stage {
-                duration_s: until_s - marcher.t_s,
+            let stage = Spell {
+                duration_s: until_s - marcher.state().t_s,
                 low: wall,
                 high: Face::INSULATED,
                 set_c: 0.0,
@@ -319,6 +321,7 @@ pub fn exact_lethality() {
                 low_surface_c: cells[0],
                 high_surface_c: cells[0],
                 reservoir_c: None,
+                steam_kg_m2s: 0.0,
             });
         }
         let band = Band {

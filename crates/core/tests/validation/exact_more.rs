@@ -6,7 +6,7 @@ use super::notes::note;
 use cindo_core::fish::brick_dimensionality;
 use cindo_core::heat::{
     BareFace, BareProblem, BareStage, Column, Face, Fineness, Geometry, Grid, Marcher, Medium,
-    Moment, Sink, Stage, Steps,
+    Moment, Sink, Spell, Steps,
 };
 use cindo_core::matter::Material;
 
@@ -138,7 +138,7 @@ pub fn exact_mode_decay() {
     marcher.set_profile(|x| 50.0 + 40.0 * (std::f64::consts::PI * x).cos());
     let mut at_s = 0.0;
     for (t_s, wanted) in nums(&out["times_s"]).into_iter().zip(nums(&out["T_x0_C"])) {
-        let stage = Stage {
+        let stage = Spell {
             duration_s: t_s - at_s,
             low: Face::INSULATED,
             high: Face::INSULATED,
@@ -210,7 +210,7 @@ pub fn exact_bodies_by_the_shape_exponent() {
             },
         );
         marcher.run(
-            &[Stage {
+            &[Spell {
                 duration_s: 1200.0,
                 low: face,
                 high: face,
@@ -285,7 +285,7 @@ pub fn exact_bars_of_all_widths_by_the_product_of_slabs() {
             },
         );
         marcher.run(
-            &[Stage {
+            &[Spell {
                 duration_s: 1200.0,
                 low: face,
                 high: face,
@@ -360,7 +360,7 @@ pub fn exact_thawing_front() {
     );
     let before = marcher.stored_j_m2();
     marcher.run(
-        &[Stage {
+        &[Spell {
             duration_s: seconds,
             low: held,
             high: Face::INSULATED,

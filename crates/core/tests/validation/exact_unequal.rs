@@ -6,7 +6,7 @@
 //! in u (separation of variables; s = 0 is the sine series of the slab).
 
 use super::notes::note;
-use cindo_core::heat::{Column, Face, Fineness, Grid, Marcher, Sampler, Stage, Steps};
+use cindo_core::heat::{Column, Face, Fineness, Grid, Marcher, Sampler, Spell, Steps};
 use cindo_core::matter::Material;
 
 const K: f64 = 0.5;
@@ -93,7 +93,7 @@ fn marched(s: f64, times_s: &[f64], shares: &[f64], fineness: Fineness) -> Vec<V
     };
     let mut marcher = Marcher::new(&column, 50.0, None, steps);
     let mut sampler = Sampler::new(&column.grid, times_s, shares);
-    let stage = Stage {
+    let stage = Spell {
         duration_s: times_s[times_s.len() - 1],
         low: held(100.0),
         high: held(0.0),
@@ -167,7 +167,7 @@ fn law_no_body_is_cut_in_two() {
             Material::constant(K, RHO, CP),
         );
         let mut marcher = Marcher::new(&column, 8.0, None, Steps::ORDINARY);
-        let stage = Stage {
+        let stage = Spell {
             duration_s: 36_000.0,
             low: held(100.0),
             high: Face::INSULATED,

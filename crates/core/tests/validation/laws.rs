@@ -2,12 +2,14 @@
 
 use cindo_core::fish::PieceAsked;
 use cindo_core::heat::{
-    Column, Face, Fineness, Gas, Grid, Marcher, Medium, Moment, Sink, Stage, Steps,
+    Column, Face, Fineness, Gas, Grid, Marcher, Medium, Moment, Sink, Spell, Steps,
 };
+use cindo_core::kit::Kitchen;
 use cindo_core::matter::{Composition, Material};
-use cindo_core::methods::{Kitchen, Value};
-use cindo_core::outcome::TargetAsked;
+use cindo_core::methods::Value;
 use cindo_core::plan::{MethodAsked, PlanAsked, SimulateAsked, plan, simulate};
+use cindo_core::run::TimesAsked;
+use cindo_core::target::TargetAsked;
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 
@@ -41,10 +43,7 @@ fn off_s(thickness_mm: f64, method: MethodAsked) -> f64 {
         piece: piece(thickness_mm, 8.0),
         method,
         target: TargetAsked::Usual,
-        kitchen: Kitchen::SEA_LEVEL,
-        range: false,
-        field: None,
-        late_s: 0.0,
+        ..PlanAsked::default()
     })
     .unwrap()
     .off_heat_s
@@ -76,8 +75,7 @@ proptest! {
             piece: piece(thickness, start),
             method: sear(pan, pan - 30.0),
             kitchen: Kitchen::SEA_LEVEL,
-            sides_s: vec![first, second],
-            rest_s: rest,
+            times: TimesAsked { sides_s: vec![first, second], rest_s: rest }, truth: None,
         }).unwrap();
         prop_assert!(done.heat_imbalance_share < 1e-3, "heat {}", done.heat_imbalance_share);
         prop_assert!(done.water_imbalance_share < 1e-3, "water {}", done.water_imbalance_share);
@@ -100,7 +98,7 @@ proptest! {
         let (low, high) = (sear(215.0, oven + 60.0), sear(215.0, oven + 60.0 + more));
         prop_assert!(off_s(thickness, high.clone()) < 1.03 * off_s(thickness, low.clone()));
         let core = |method| simulate(&SimulateAsked {
-            piece: piece(thickness, 8.0), method, kitchen: Kitchen::SEA_LEVEL, sides_s: vec![8.0 * thickness, 60.0], rest_s: 0.0,
+            piece: piece(thickness, 8.0), method, kitchen: Kitchen::SEA_LEVEL, times: TimesAsked { sides_s: vec![8.0 * thickness, 60.0], rest_s: 0.0 }, truth: None,
         }).unwrap().core_at_off_c;
         // 0.2 K: the steps' own error, and crust of a hotter pan insulates. Past 66 C the core
         // of a thin piece dries too, and nobody cooks it on.
@@ -117,8 +115,8 @@ proptest! {
     ) {
         let flesh = Composition::new(0.8, 0.178, 0.01, 0.012).unwrap();
         let column = Column::bare(Grid::new(thickness * 1e-3, 0.0, Fineness::ORDINARY), Material::flesh(&flesh));
-        let gas = Gas { t_c: oven, h_w_m2k: 20.0, emissivity: 0.9, wall_c: oven, vapour_pa: 2500.0, wetness };
-        let stage = Stage {
+        let gas = Gas { t_c: oven, h_w_m2k: 20.0, emissivity: 0.9, wall_c: oven, vapour_pa: 2500.0, wetness, of_fire: 0.0 };
+        let stage = Spell {
             duration_s: seconds,
             low: Face::touching(400.0, Medium::Held(oven)),
             high: Face::in_gas(gas),
@@ -136,10 +134,10 @@ proptest! {
         let flesh = Composition::new(0.8, 0.178, 0.01, 0.012).unwrap();
         let column = Column::bare(Grid::new(thickness * 1e-3, 0.0, Fineness::ORDINARY), Material::flesh(&flesh));
         let hot = Face::touching(300.0, Medium::Held(pan));
-        let cool = Face::in_gas(Gas { t_c: 30.0, h_w_m2k: 8.0, emissivity: 0.9, wall_c: 30.0, vapour_pa: 1500.0, wetness: 0.5 });
+        let cool = Face::in_gas(Gas { t_c: 30.0, h_w_m2k: 8.0, emissivity: 0.9, wall_c: 30.0, vapour_pa: 1500.0, wetness: 0.5, of_fire: 0.0 });
         let run = |low, high| {
             let mut marcher = Marcher::new(&column, 8.0, None, Steps::ORDINARY);
-            marcher.run(&[Stage { duration_s: seconds, low, high, set_c: 0.0 }], &mut ());
+            marcher.run(&[Spell { duration_s: seconds, low, high, set_c: 0.0 }], &mut ());
             marcher.moment(0.0).t_c.to_vec()
         };
         let (one, other) = (run(hot, cool), run(cool, hot));
@@ -153,7 +151,7 @@ proptest! {
 /// What is sampled must not change what is computed.
 #[test]
 fn law_no_dependence_on_the_output() {
-    use cindo_core::outcome::FieldAsked;
+    use cindo_core::run::FieldAsked;
     let ask = |field| {
         plan(&PlanAsked {
             piece: piece(22.0, 8.0),
@@ -162,7 +160,7 @@ fn law_no_dependence_on_the_output() {
             kitchen: Kitchen::SEA_LEVEL,
             range: false,
             field,
-            late_s: 0.0,
+            ..PlanAsked::default()
         })
         .unwrap()
     };
@@ -189,9 +187,8 @@ fn law_the_window_ends_where_the_band_ends() {
             method: sear(215.0, 185.0),
             target: TargetAsked::Usual,
             kitchen: Kitchen::SEA_LEVEL,
-            range: false,
-            field: None,
             late_s,
+            ..PlanAsked::default()
         })
         .unwrap()
     };
@@ -221,9 +218,7 @@ fn deep_poach(start_c: f64, altitude_m: f64, liquid_c: f64) -> cindo_core::plan:
         },
         target: TargetAsked::Usual,
         kitchen: Kitchen::at(altitude_m).unwrap(),
-        range: false,
-        field: None,
-        late_s: 0.0,
+        ..PlanAsked::default()
     })
     .unwrap()
 }
@@ -263,8 +258,7 @@ fn law_a_target_out_of_reach_is_an_answer() {
         target: TargetAsked::Band(70.0, 75.0),
         kitchen: Kitchen::SEA_LEVEL,
         range: true,
-        field: None,
-        late_s: 0.0,
+        ..PlanAsked::default()
     })
     .unwrap();
     assert!(

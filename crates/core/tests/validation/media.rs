@@ -2,11 +2,12 @@
 
 use super::notes::note;
 use cindo_core::fish::{PieceAsked, brick_dimensionality};
-use cindo_core::methods::{Kitchen, Value};
-use cindo_core::outcome::{TargetAsked, juice_share};
+use cindo_core::methods::Value;
 use cindo_core::plan::{
     CoolAsked, Cooling, MethodAsked, Plan, PlanAsked, ThawAsked, Thawing, cool, plan, thaw,
 };
+use cindo_core::run::juice_share;
+use cindo_core::target::TargetAsked;
 
 fn planned(kind: &str, settings: &[(&str, Value)], piece: &PieceAsked) -> Plan {
     plan(&PlanAsked {
@@ -19,10 +20,7 @@ fn planned(kind: &str, settings: &[(&str, Value)], piece: &PieceAsked) -> Plan {
                 .collect(),
         },
         target: TargetAsked::Usual,
-        kitchen: Kitchen::SEA_LEVEL,
-        range: false,
-        field: None,
-        late_s: 0.0,
+        ..PlanAsked::default()
     })
     .unwrap()
 }
@@ -290,10 +288,7 @@ pub fn published_weight_loss_of_cooked_fish() {
                 settings: vec![],
             },
             target: TargetAsked::Band(62.0, 66.0),
-            kitchen: Kitchen::SEA_LEVEL,
-            range: false,
-            field: None,
-            late_s: 0.0,
+            ..PlanAsked::default()
         };
         let plan = plan(&asked).unwrap();
         let ours = plan.outcome.weight_loss_share;
@@ -336,10 +331,7 @@ fn bone_and_scores_are_said_where_they_show() {
                 settings: vec![],
             },
             target: TargetAsked::Band(low_c, low_c + 3.0),
-            kitchen: Kitchen::SEA_LEVEL,
-            range: false,
-            field: None,
-            late_s: 0.0,
+            ..PlanAsked::default()
         };
         let steps = plan(&asked).unwrap().steps;
         steps

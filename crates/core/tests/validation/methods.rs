@@ -2,11 +2,13 @@
 
 use cindo_core::InputError;
 use cindo_core::fish::{Piece, PieceAsked};
-use cindo_core::methods::{Act, Kitchen, Method, Takes, Value};
-use cindo_core::outcome::TargetAsked;
+use cindo_core::kit::Kitchen;
+use cindo_core::methods::{Method, StepKind, Takes, Value};
 use cindo_core::plan::{
     MethodAsked, Plan, PlanAsked, RankAsked, SimulateAsked, Wishes, plan, rank, simulate,
 };
+use cindo_core::run::TimesAsked;
+use cindo_core::target::TargetAsked;
 
 fn piece(method: &Method, thickness_mm: f64) -> PieceAsked {
     let whole = matches!(method.kind, "whole_roast" | "salt_crust" | "grill_upright");
@@ -31,10 +33,7 @@ fn with(
             settings,
         },
         target: TargetAsked::Band(52.0, 56.0),
-        kitchen: Kitchen::SEA_LEVEL,
-        range: false,
-        field: None,
-        late_s: 0.0,
+        ..PlanAsked::default()
     })
 }
 
@@ -46,21 +45,25 @@ fn usual(method: &Method, thickness_mm: f64) -> Plan {
 fn law_steps_come_in_order_with_one_start_one_off_one_serve() {
     for method in Method::all() {
         let plan = usual(method, 22.0);
-        let at = |act| {
+        let at = |wanted| {
             plan.steps
                 .iter()
-                .filter(move |s| s.act == act)
+                .filter(move |s| s.kind == wanted)
                 .map(|s| s.at_s)
         };
         let kind = method.kind;
-        assert_eq!(at(Act::Start).collect::<Vec<_>>(), [0.0], "{kind}");
+        assert_eq!(at(StepKind::Start).collect::<Vec<_>>(), [0.0], "{kind}");
         assert_eq!(
-            at(Act::Off).collect::<Vec<_>>(),
+            at(StepKind::Off).collect::<Vec<_>>(),
             [plan.off_heat_s],
             "{kind}"
         );
-        assert_eq!(at(Act::Serve).count(), 1, "{kind}");
-        assert_eq!(at(Act::Turn).collect::<Vec<_>>(), plan.turns_s, "{kind}");
+        assert_eq!(at(StepKind::Serve).count(), 1, "{kind}");
+        assert_eq!(
+            at(StepKind::Turn).collect::<Vec<_>>(),
+            plan.turns_s,
+            "{kind}"
+        );
         let times: Vec<f64> = plan.steps.iter().map(|s| s.at_s).collect();
         assert!(times.is_sorted(), "{kind}: {times:?}");
         assert!(
@@ -79,7 +82,7 @@ fn law_sentences_carry_no_figures_with_units() {
             .steps
             .iter()
             .flat_map(|s| s.cues.iter().map(|c| (*c).to_owned()));
-        let said = plan.steps.iter().map(|s| s.what.clone()).chain(cues);
+        let said = plan.steps.iter().map(|s| s.act.clone()).chain(cues);
         let warned = plan.warnings.iter().map(|w| w.message.to_owned());
         for sentence in said.chain(warned).chain([method.summary.to_owned()]) {
             assert!(
@@ -195,8 +198,11 @@ fn law_even_media_cook_evenly() {
                 settings: vec![],
             },
             kitchen: Kitchen::SEA_LEVEL,
-            sides_s: vec![420.0],
-            rest_s: 0.0,
+            times: TimesAsked {
+                sides_s: vec![420.0],
+                rest_s: 0.0,
+            },
+            truth: None,
         })
         .unwrap();
         // Surfaces warm by far more than they may differ.
@@ -265,10 +271,7 @@ fn law_more_fish_pulls_the_pan_further_down() {
                 settings: vec![],
             },
             target: TargetAsked::Usual,
-            kitchen: Kitchen::SEA_LEVEL,
-            range: false,
-            field: None,
-            late_s: 0.0,
+            ..PlanAsked::default()
         })
         .unwrap()
         .outcome

@@ -1,9 +1,9 @@
 //! Common practice, no source: rows of `data/practice.toml`, one set of values for all.
 
 use cindo_core::fish::PieceAsked;
-use cindo_core::methods::{Kitchen, Method, Value};
-use cindo_core::outcome::TargetAsked;
+use cindo_core::methods::{Method, Value};
 use cindo_core::plan::{MethodAsked, Plan, PlanAsked, plan};
+use cindo_core::target::TargetAsked;
 
 fn number(v: &toml::Value) -> f64 {
     v.as_float().or(v.as_integer().map(|i| i as f64)).unwrap()
@@ -48,10 +48,7 @@ impl Row {
                 settings: settings.collect(),
             },
             target: TargetAsked::Band(low, high),
-            kitchen: Kitchen::SEA_LEVEL,
-            range: false,
-            field: None,
-            late_s: 0.0,
+            ..PlanAsked::default()
         })
         .unwrap();
         Self {

@@ -4,10 +4,12 @@ use super::{
     exact, exact_edges, exact_more, exact_unequal, marching, media, notes, practice, published,
 };
 use cindo_core::fish::PieceAsked;
+use cindo_core::kit::Kitchen;
 use cindo_core::matter::{Composition, water};
-use cindo_core::methods::{Kitchen, Method};
-use cindo_core::outcome::lethality_listeria;
+use cindo_core::methods::Method;
 use cindo_core::plan::{MethodAsked, SimulateAsked, simulate};
+use cindo_core::run::TimesAsked;
+use cindo_core::run::lethality_listeria;
 use std::fmt::Write;
 use std::path::Path;
 
@@ -180,8 +182,11 @@ fn law_table(out: &mut String) {
                     settings: vec![],
                 },
                 kitchen: Kitchen::SEA_LEVEL,
-                sides_s: sides.clone(),
-                rest_s: 120.0,
+                times: TimesAsked {
+                    sides_s: sides.clone(),
+                    rest_s: 120.0,
+                },
+                truth: None,
             };
             match simulate(&asked) {
                 Ok(done) => break done,

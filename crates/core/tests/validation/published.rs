@@ -93,7 +93,7 @@ fn published_saturation_line_by_a_steam_library() {
 /// oven air (22 C at half saturation, heated): CoolProp, ASHRAE RP-1485.
 #[test]
 pub fn published_wet_bulb_in_a_dry_oven() {
-    use cindo_core::heat::{Column, Face, Fineness, Gas, Grid, Marcher, Stage, Steps};
+    use cindo_core::heat::{Column, Face, Fineness, Gas, Grid, Marcher, Spell, Steps};
     use cindo_core::matter::Material;
     let flesh = Composition::new(0.8, 0.178, 0.01, 0.012).unwrap();
     for (oven_c, wet_bulb_c) in [(100.0, 34.61), (150.0, 41.80), (180.0, 45.21)] {
@@ -108,9 +108,10 @@ pub fn published_wet_bulb_in_a_dry_oven() {
             wall_c: oven_c,
             vapour_pa: 1322.0,
             wetness: 1.0,
+            of_fire: 0.0,
         });
         let mut marcher = Marcher::new(&column, 20.0, None, Steps::ORDINARY);
-        let stage = Stage {
+        let stage = Spell {
             duration_s: 240.0,
             low: air,
             high: air,

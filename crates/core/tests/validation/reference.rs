@@ -2,7 +2,7 @@
 //! very grid and material of the engine: what is left is the marching in time alone.
 //! Used by the test below and by `benches/engine.rs`.
 
-use cindo_core::heat::{Column, Face, Fineness, Grid, Marcher, Medium, Stage, Steps};
+use cindo_core::heat::{Column, Face, Fineness, Grid, Marcher, Medium, Spell, Steps};
 use cindo_core::matter::{Composition, Material};
 use diffsol::{FaerSparseLU, FaerSparseMat, OdeBuilder, OdeSolverMethod, OdeSolverStopReason};
 
@@ -23,7 +23,7 @@ pub fn cod_in_liquid() -> Column {
 /// The engine's own march.
 pub fn marched(column: &Column, steps: Steps) -> Vec<f64> {
     let face = Face::touching(H_W_M2K, Medium::Held(FLUID_C));
-    let stage = Stage {
+    let stage = Spell {
         duration_s: END_S,
         low: face,
         high: face,

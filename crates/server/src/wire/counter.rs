@@ -5,12 +5,13 @@ use super::engine::BandWire;
 use super::fish::{FishWire, OwnFishWire, fish_wire};
 use super::piece::{PieceWire, TargetWire};
 use crate::error::RequestError;
-use cindo_core::InputError;
 use cindo_core::fish::{
-    Cut, Eater, Freezing, Kept, Lot, LotState, Piece, PieceAsked, Record, Side, Sold, Species,
-    Tail, Warmth, Weight, judge, notices, proposed_thickness_mm, shopping, spines, whole_fish,
+    Cut, Eater, Freezing, Kept, Lot, LotState, ParasiteRecord, Piece, PieceAsked, Severity, Side,
+    Sold, Species, Tail, Warmth, judge, notices, proposed_thickness_mm, shopping, spines,
+    whole_fish,
 };
-use cindo_core::outcome::AT_RISK;
+use cindo_core::target::AT_RISK;
+use cindo_core::{InputError, Within};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 use std::sync::Arc;
@@ -30,16 +31,18 @@ pub struct WhichFish {
 
 impl WhichFish {
     fn species(&self) -> Result<Arc<Species>, InputError> {
+        self.read().within("which")
+    }
+
+    fn read(&self) -> Result<Arc<Species>, InputError> {
         match (&self.own_fish, &self.fish) {
             (Some(own), _) => {
                 let species = own.species();
-                species.check("which.own_fish")?;
+                species.check().within("own_fish")?;
                 Ok(Arc::new(species))
             }
             (None, Some(key)) => Species::find(key),
-            (None, None) => Err(InputError::Missing {
-                field: "which.fish".into(),
-            }),
+            (None, None) => Err(InputError::missing("fish")),
         }
     }
 }
@@ -438,20 +441,23 @@ impl NoticesRequest {
     /// Whatever the core refuses.
     pub fn answer(&self) -> Result<NoticesAnswer, RequestError> {
         let species = self.which.species()?;
-        let target = species.family()?.band(&self.target.asked()?)?;
+        let target = species
+            .family()?
+            .band(&self.target.asked()?)
+            .within("target")?;
         let eater = if self.at_risk {
             Eater::AtRisk
         } else {
             Eater::Everyone
         };
         let record = match (self.freezing, self.farmed) {
-            (Some(f), _) => Record::Frozen(Freezing {
+            (Some(f), _) => ParasiteRecord::Frozen(Freezing {
                 at_c: f.at_c,
                 hours: f.hours,
                 solid_at_35: f.solid_at_35,
             }),
-            (None, true) => Record::Farmed,
-            (None, false) => Record::Unknown,
+            (None, true) => ParasiteRecord::Farmed,
+            (None, false) => ParasiteRecord::Unknown,
         };
         let warmth = self.warmth.map(|w| Warmth {
             hours: w.hours,
@@ -460,17 +466,17 @@ impl NoticesRequest {
         });
         let mut said = notices(&species, eater, target, record, warmth)?;
         said.extend(spines(&species, self.whole));
-        said.sort_by_key(|n| std::cmp::Reverse(n.weight));
+        said.sort_by_key(|n| std::cmp::Reverse(n.severity));
         Ok(NoticesAnswer {
             notices: said
                 .iter()
                 .map(|n| NoticeWire {
                     code: n.code.to_owned(),
-                    weight: match n.weight {
-                        Weight::Refuse => "refuse",
-                        Weight::Warn => "warn",
-                        Weight::Advise => "advise",
-                        Weight::Note => "note",
+                    weight: match n.severity {
+                        Severity::Refuse => "refuse",
+                        Severity::Warn => "warn",
+                        Severity::Advise => "advise",
+                        Severity::Note => "note",
                     }
                     .to_owned(),
                     message: n.message.to_owned(),
@@ -621,12 +627,16 @@ impl ShelfBody {
         match self {
             Self::Piece(kept) => {
                 let asked: PieceAsked = (&kept.piece).into();
-                Piece::new(&asked)?.family()?.band(&kept.target.asked()?)?;
+                let piece = Piece::new(&asked).within("piece")?;
+                piece
+                    .family()?
+                    .band(&kept.target.asked()?)
+                    .within("target")?;
             }
             Self::Lot(lot) => {
                 lot.on(today)?;
             }
-            Self::Fish(own) => own.species().check("own_fish")?,
+            Self::Fish(own) => own.species().check().within("own_fish")?,
         }
         Ok(())
     }

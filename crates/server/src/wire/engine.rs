@@ -4,14 +4,17 @@ use super::piece::{MethodWire, PieceWire, TargetWire};
 use crate::error::RequestError;
 use base64::Engine;
 use base64::engine::general_purpose::STANDARD;
-use cindo_core::fish::FatMargin;
-use cindo_core::heat::{BareAnswer, BareFace, BareProblem, BareStage, Geometry};
-use cindo_core::methods::{Act, Kitchen, Spec, Takes, Value};
-use cindo_core::outcome::{Beads, FieldAsked, Lip, Signs, SliceField, Tester};
+use cindo_core::heat::{BareAnswer, BareFace, BareProblem, BareStage, Body, Geometry};
+use cindo_core::kit::{FatMargin, KitAsked, Kitchen, KitchenAsked, Rules};
+use cindo_core::methods::{Choice, StepKind, Takes, Value};
 use cindo_core::plan::{
-    Plan, PlanAsked, RankAsked, SettleAsked, SimulateAsked, Simulated, Way, Wishes, plan, rank,
-    settle, simulate,
+    Plan, PlanAsked, RankAsked, SettleAsked, SimulateAsked, Simulated, TurnBy, Way, Wishes, plan,
+    rank, settle, simulate,
 };
+use cindo_core::run::{
+    Beads, Bubbling, FieldAsked, Lip, Press, Signs, SliceField, Tester, TimesAsked, TruthAsked,
+};
+use cindo_core::{InputError, Within};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -28,17 +31,98 @@ pub struct FieldAskedWire {
 impl FieldAskedWire {
     fn asked(wire: Option<Self>) -> Result<Option<FieldAsked>, RequestError> {
         Ok(wire
-            .map(|f| FieldAsked::new(f.times, f.depths))
+            .map(|f| FieldAsked::new(f.times, f.depths).within("field"))
             .transpose()?)
     }
 }
 
-/// The kitchen: water boils lower up a hill.
-#[derive(Debug, Clone, Copy, Default, Serialize, Deserialize, ToSchema)]
+/// Whose rules a kitchen keeps.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum RulesWire {
+    /// The US Food Code.
+    #[default]
+    Us,
+    /// EU law and UK guidance.
+    EuUk,
+}
+
+/// The kitchen. It travels whole: what it has, how high it lies, whose rules it keeps.
+#[derive(Debug, Clone, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields, default)]
 pub struct KitchenWire {
-    /// Height above the sea, m, -400 to 5000.
+    /// Height above the sea, m, -400 to 5000: water boils lower up a hill.
     pub altitude_m: f64,
+    /// Whose rules it keeps.
+    pub rules: RulesWire,
+    /// What it has, list by list (pans, hobs, ovens, wares, fryers, pots, grates, ridges, broilers,
+    /// steamers, fats): keys of things that ship, or rows of its own. A list that is not there is
+    /// all there.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schema(value_type = Option<Object>)]
+    pub kit: Option<KitAsked>,
+}
+
+impl KitchenWire {
+    fn asked(&self) -> Result<Kitchen, InputError> {
+        Kitchen::new(&KitchenAsked {
+            altitude_m: self.altitude_m,
+            rules: match self.rules {
+                RulesWire::Us => Rules::Us,
+                RulesWire::EuUk => Rules::EuUk,
+            },
+            kit: self.kit.clone(),
+        })
+        .within("kitchen")
+    }
+}
+
+/// What a turn goes by in the range of times.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum TurnByWire {
+    /// At the planned second, whatever the piece.
+    #[default]
+    Clock,
+    /// At its share of the time this piece takes, as a cue tells it.
+    Piece,
+}
+
+/// How piece and fire really are, where they differ from what was asked.
+#[derive(Debug, Clone, Copy, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct TruthWire {
+    /// Thickness, mm.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub thickness_mm: Option<f64>,
+    /// Temperature at the start, C.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub start_c: Option<f64>,
+    /// Contact and convection are so many times as good.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub contact: Option<f64>,
+    /// The fire is so much hotter, K.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub heat_k: Option<f64>,
+    /// Hob or heater gives this share of what it should.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub hob_share: Option<f64>,
+    /// So many pieces are in it.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub pieces: Option<u32>,
+}
+
+impl From<TruthWire> for TruthAsked {
+    fn from(wire: TruthWire) -> Self {
+        Self {
+            thickness_mm: wire.thickness_mm,
+            start_c: wire.start_c,
+            contact: wire.contact,
+            heat_k: wire.heat_k,
+            hob_share: wire.hob_share,
+            pieces: wire.pieces,
+        }
+    }
 }
 
 const fn yes() -> bool {
@@ -65,6 +149,15 @@ pub struct PlanRequest {
     /// Leave the heat this much later than planned, s; negative for earlier.
     #[serde(default)]
     pub late_s: f64,
+    /// What a turn goes by in the range of times.
+    #[serde(default)]
+    pub turn_by: TurnByWire,
+    /// Times in place of those that would be found.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub times: Option<TimesWire>,
+    /// Another piece or fire at the times of the one asked for.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub truth: Option<TruthWire>,
     /// Also answer the slice over time.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub field: Option<FieldAskedWire>,
@@ -77,10 +170,16 @@ impl PlanRequest {
             piece: (&self.piece).into(),
             method: (&self.method).into(),
             target: self.target.asked()?,
-            kitchen: Kitchen::at(self.kitchen.altitude_m)?,
+            kitchen: self.kitchen.asked()?,
             range: self.range,
+            turn_by: match self.turn_by {
+                TurnByWire::Clock => TurnBy::Clock,
+                TurnByWire::Piece => TurnBy::Piece,
+            },
             field: FieldAskedWire::asked(self.field)?,
             late_s: self.late_s,
+            times: self.times.as_ref().map(Into::into),
+            truth: self.truth.map(Into::into),
         })
     }
 
@@ -216,8 +315,21 @@ pub struct SettingWire {
 }
 
 impl SettingWire {
-    fn new(spec: &Spec, value: &Value) -> Option<Self> {
-        let control = match (spec.takes, value) {
+    fn new(choice: &Choice) -> Option<Self> {
+        let spec = choice.spec;
+        let words = |value: &str, default: &str| SettingTakes::Choice {
+            value: value.to_owned(),
+            options: choice
+                .options
+                .iter()
+                .map(|(key, name)| OptionWire {
+                    key: key.clone(),
+                    name: name.clone(),
+                })
+                .collect(),
+            default: default.to_owned(),
+        };
+        let control = match (spec.takes, &choice.value) {
             (
                 Takes::Number {
                     min,
@@ -235,17 +347,13 @@ impl SettingWire {
                 unit: unit.symbol().to_owned(),
                 default,
             },
-            (Takes::Choice { options, default }, Value::Word(value)) => SettingTakes::Choice {
-                value: value.clone(),
-                options: options
-                    .iter()
-                    .map(|(key, name)| OptionWire {
-                        key: (*key).to_owned(),
-                        name: (*name).to_owned(),
-                    })
-                    .collect(),
-                default: default.to_owned(),
-            },
+            (Takes::Choice { default, .. }, Value::Word(value)) => words(value, default),
+            (Takes::Kit { default, .. }, Value::Word(value)) => {
+                // Where the usual thing is not here, the first that is.
+                let here = choice.options.iter().any(|(key, _)| key == default);
+                let first = choice.options.first().map_or(default, |(key, _)| key);
+                words(value, if here { default } else { first })
+            }
             (Takes::Flag { default }, Value::Flag(value)) => SettingTakes::Flag {
                 value: *value,
                 default,
@@ -255,7 +363,7 @@ impl SettingWire {
         Some(Self {
             key: spec.key.to_owned(),
             name: spec.name.to_owned(),
-            finer: spec.is_finer(),
+            finer: spec.finer,
             control,
         })
     }
@@ -317,6 +425,12 @@ pub struct SignsWire {
     pub bone_lets_go_s: Option<f64>,
     /// White beads as it leaves the heat: none, few or many.
     pub beads: String,
+    /// A finger pressed as it leaves the heat: springs_back, gives, dent_stays or falls_apart.
+    #[serde(default)]
+    pub press: String,
+    /// How water leaves just before it leaves the heat: roaring, lively, dying_down or quiet.
+    #[serde(default)]
+    pub bubbling: String,
 }
 
 impl From<Signs> for SignsWire {
@@ -333,13 +447,13 @@ impl From<Signs> for SignsWire {
                     height_share: *height_share,
                 })
                 .collect(),
-            tester: match signs.tester {
+            tester: match signs.off.tester {
                 Tester::Stops => "stops",
                 Tester::Grips => "grips",
                 Tester::Slides => "slides",
             }
             .to_owned(),
-            lip: match signs.lip {
+            lip: match signs.off.lip {
                 Lip::Cold => "cold",
                 Lip::JustWarm => "just_warm",
                 Lip::Warm => "warm",
@@ -347,10 +461,24 @@ impl From<Signs> for SignsWire {
             }
             .to_owned(),
             bone_lets_go_s: signs.bone_s,
-            beads: match signs.beads {
+            beads: match signs.off.beads {
                 Beads::None => "none",
                 Beads::Few => "few",
                 Beads::Many => "many",
+            }
+            .to_owned(),
+            press: match signs.off.press {
+                Press::SpringsBack => "springs_back",
+                Press::Gives => "gives",
+                Press::DentStays => "dent_stays",
+                Press::FallsApart => "falls_apart",
+            }
+            .to_owned(),
+            bubbling: match signs.off.bubbling {
+                Bubbling::Roaring => "roaring",
+                Bubbling::Lively => "lively",
+                Bubbling::DyingDown => "dying_down",
+                Bubbling::Quiet => "quiet",
             }
             .to_owned(),
         }
@@ -373,8 +501,8 @@ pub struct FatWire {
 impl From<FatMargin> for FatWire {
     fn from(fat: FatMargin) -> Self {
         Self {
-            key: fat.key.to_owned(),
-            name: fat.name.to_owned(),
+            key: fat.key,
+            name: fat.name,
             smoke_c: fat.smoke_c,
             margin_k: fat.margin_k,
         }
@@ -518,15 +646,15 @@ pub struct PlanAnswer {
     pub thin_field: Option<SliceFieldWire>,
 }
 
-fn act_name(act: Act) -> &'static str {
-    match act {
-        Act::Prepare => "prepare",
-        Act::Start => "start",
-        Act::Adjust => "adjust",
-        Act::Turn => "turn",
-        Act::Look => "look",
-        Act::Off => "off",
-        Act::Serve => "serve",
+fn kind_name(kind: StepKind) -> &'static str {
+    match kind {
+        StepKind::Prepare => "prepare",
+        StepKind::Start => "start",
+        StepKind::Adjust => "adjust",
+        StepKind::Turn => "turn",
+        StepKind::Look => "look",
+        StepKind::Off => "off",
+        StepKind::Serve => "serve",
     }
 }
 
@@ -535,8 +663,8 @@ impl From<Plan> for PlanAnswer {
         let owned = |texts: &[&str]| texts.iter().map(|t| (*t).to_owned()).collect();
         let steps = plan.steps.iter().map(|step| StepWire {
             at_s: step.at_s,
-            act: step.what.clone(),
-            kind: act_name(step.act).to_owned(),
+            act: step.act.clone(),
+            kind: kind_name(step.kind).to_owned(),
             at_c: step.at_c,
             cues: owned(&step.cues),
             cautions: step.cautions.iter().map(|c| c.message.to_owned()).collect(),
@@ -547,9 +675,8 @@ impl From<Plan> for PlanAnswer {
             by_k: w.by_k,
         });
         let safety = plan.outcome.safety;
-        // What the fish lies in is known by the heat that is set.
-        let reservoir_low_c = plan.outcome.reservoir_low_c;
-        let low = |key: &str| reservoir_low_c.filter(|_| plan.chosen.number(key).is_ok());
+        let (reservoir_low_c, in_body) = (plan.outcome.reservoir_low_c, plan.body);
+        let low = |body: Body| reservoir_low_c.filter(|_| in_body == Some(body));
         Self {
             kind: plan.method.kind.to_owned(),
             name: plan.method.name.to_owned(),
@@ -561,7 +688,8 @@ impl From<Plan> for PlanAnswer {
             settings: plan
                 .chosen
                 .iter()
-                .filter_map(|(s, v)| SettingWire::new(s, v))
+                .filter(|choice| choice.is_offered())
+                .filter_map(SettingWire::new)
                 .collect(),
             off_heat_s: plan.off_heat_s,
             turns_s: plan.turns_s,
@@ -583,9 +711,9 @@ impl From<Plan> for PlanAnswer {
             evaporated_share: plan.outcome.evaporated_share,
             juice_share: plan.outcome.juice_share,
             cooked_line_share: plan.outcome.cooked_line_share,
-            pan_low_c: low("pan_c"),
-            oil_low_c: low("oil_c"),
-            liquid_low_c: low("liquid_c"),
+            pan_low_c: low(Body::Pan),
+            oil_low_c: low(Body::Oil),
+            liquid_low_c: low(Body::Liquid),
             safety: SafetyWire {
                 food_code_63c_15s: safety.food_code_63c_15s,
                 listeria_log: safety.listeria_log,
@@ -713,7 +841,7 @@ impl RankRequest {
         let ways = rank(&RankAsked {
             piece: (&self.piece).into(),
             target: self.target.asked()?,
-            kitchen: Kitchen::at(self.kitchen.altitude_m)?,
+            kitchen: self.kitchen.asked()?,
             wishes: Wishes {
                 crisp: w.crisp,
                 tender: w.tender,
@@ -735,7 +863,7 @@ impl RankRequest {
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct TimesWire {
-    /// Time of each leg on the heat, s.
+    /// Time of each side on the heat, s.
     pub sides_s: Vec<f64>,
     /// Time of the rest, s.
     pub rest_s: f64,
@@ -754,6 +882,18 @@ pub struct SimulateRequest {
     pub kitchen: KitchenWire,
     /// The times.
     pub times: TimesWire,
+    /// Another piece or fire at these times.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub truth: Option<TruthWire>,
+}
+
+impl From<&TimesWire> for TimesAsked {
+    fn from(wire: &TimesWire) -> Self {
+        Self {
+            sides_s: wire.sides_s.clone(),
+            rest_s: wire.rest_s,
+        }
+    }
 }
 
 /// Temperatures at one time.
@@ -817,9 +957,9 @@ impl SimulateRequest {
         let done = simulate(&SimulateAsked {
             piece: (&self.piece).into(),
             method: (&self.method).into(),
-            kitchen: Kitchen::at(self.kitchen.altitude_m)?,
-            sides_s: self.times.sides_s.clone(),
-            rest_s: self.times.rest_s,
+            kitchen: self.kitchen.asked()?,
+            times: (&self.times).into(),
+            truth: self.truth.map(Into::into),
         })?;
         Ok(done.into())
     }

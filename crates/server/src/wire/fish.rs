@@ -1,9 +1,10 @@
 //! The fish, cuts and doneness that a counter offers.
 
+use cindo_core::Within;
 use cindo_core::fish::{
     Body, Cut, Flake, Form, Hazard, Mercury, SkinEats, Species, Texture, Waters,
 };
-use cindo_core::outcome::{Family, safety};
+use cindo_core::target::{Family, safety};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -196,7 +197,7 @@ impl OwnFishWire {
     /// Whatever the core refuses.
     pub fn answer(&self) -> Result<FishWire, crate::error::RequestError> {
         let species = self.species();
-        species.check("own_fish")?;
+        species.check().within("own_fish")?;
         let shown = fish_wire(&species, format!("own:{}", species.name));
         shown.ok_or_else(|| crate::error::RequestError::ours("a checked fish has no family"))
     }

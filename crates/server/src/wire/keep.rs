@@ -95,7 +95,7 @@ impl ThawRequest {
         Ok(ThawAnswer {
             thawed_s: thawed.thawed_s,
             above_5c_s: thawed.above_5c_s,
-            most_above_5c_s: cindo_core::outcome::safety::THAWED_WARM_S,
+            most_above_5c_s: cindo_core::target::safety::THAWED_WARM_S,
             within_limit: thawed.within_limit,
         })
     }

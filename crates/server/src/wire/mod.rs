@@ -17,9 +17,10 @@ pub use counter::{
 pub use engine::{
     BandWire, BatchWire, CookedLineWire, FaceWire, FatWire, FieldAskedWire, GeometryWire,
     HeatAnswer, HeatRequest, HeatStageWire, KitchenWire, OptionWire, PlanAnswer, PlanRequest,
-    RankAnswer, RankRequest, ReasonWire, SafetyWire, SeriesWire, SettingTakes, SettingWire,
-    SettleAnswer, SettleRequest, SignsWire, SimulateAnswer, SimulateRequest, SliceFieldWire,
-    StepWire, TimesWire, WarningWire, WayWire, WindowWire, WishesWire,
+    RankAnswer, RankRequest, ReasonWire, RulesWire, SafetyWire, SeriesWire, SettingTakes,
+    SettingWire, SettleAnswer, SettleRequest, SignsWire, SimulateAnswer, SimulateRequest,
+    SliceFieldWire, StepWire, TimesWire, TruthWire, TurnByWire, WarningWire, WayWire, WindowWire,
+    WishesWire,
 };
 pub use fish::{
     AnswerWire, CutWire, FishList, FishWire, FlakeWire, FormWire, HazardWire, LevelWire, LookWire,
@@ -27,7 +28,7 @@ pub use fish::{
     fish_list,
 };
 pub use keep::{CoolAnswer, CoolRequest, CoolingWire, ThawAnswer, ThawRequest, ThawingWire};
-pub use piece::{CompositionWire, MethodWire, PieceWire, TargetWire};
+pub use piece::{CompositionWire, MethodWire, PieceWire, TargetWire, ValueWire};
 
 use crate::error::RequestError;
 use serde::de::DeserializeOwned;

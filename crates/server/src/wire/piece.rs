@@ -1,12 +1,13 @@
 //! The piece, the method and the target as asked for.
 
 use super::fish::OwnFishWire;
-use cindo_core::InputError;
 use cindo_core::fish::PieceAsked;
 use cindo_core::methods::Value;
-use cindo_core::outcome::TargetAsked;
 use cindo_core::plan::MethodAsked;
+use cindo_core::target::TargetAsked;
+use cindo_core::{InputError, Within};
 use serde::{Deserialize, Serialize};
+use std::collections::BTreeMap;
 use utoipa::ToSchema;
 
 /// What the flesh is made of, in place of a fish.
@@ -71,6 +72,9 @@ pub struct PieceWire {
     /// Scored.
     #[serde(default, skip_serializing_if = "is_false")]
     pub scored: bool,
+    /// How the thickness is known: "ruler" or "eye"; eye when not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub measured: Option<String>,
 }
 
 #[allow(clippy::trivially_copy_pass_by_ref)] // serde asks for a reference
@@ -99,89 +103,49 @@ impl From<&PieceWire> for PieceAsked {
             bone: wire.bone,
             scales: wire.scales,
             scored: wire.scored,
+            measured: wire.measured.clone(),
         }
     }
 }
 
-macro_rules! method_wire {
-    ($($(#[$doc:meta])* $name:ident : $kind:ty => $value:expr;)*) => {
-        /// The way to cook and its settings. A setting the method does not have is refused.
-        #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
-        #[serde(deny_unknown_fields)]
-        pub struct MethodWire {
-            /// Kind of method.
-            pub kind: String,
-            $(
-                $(#[$doc])*
-                #[serde(default, skip_serializing_if = "Option::is_none")]
-                pub $name: Option<$kind>,
-            )*
-        }
-
-        impl From<&MethodWire> for MethodAsked {
-            fn from(wire: &MethodWire) -> Self {
-                let mut settings = Vec::new();
-                $(
-                    if let Some(given) = &wire.$name {
-                        let value: fn(&$kind) -> Value = $value;
-                        settings.push((stringify!($name).to_owned(), value(given)));
-                    }
-                )*
-                Self { kind: wire.kind.clone(), settings }
-            }
-        }
-    };
+/// A value of a setting: a number in the unit of its name, true or false, or a word.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(untagged)]
+pub enum ValueWire {
+    /// Yes or no.
+    Flag(bool),
+    /// A number.
+    Number(f64),
+    /// A word.
+    Word(String),
 }
 
-method_wire! {
-    /// cast_iron, clad, carbon_steel or non_stick.
-    pan: String => |v| Value::Word(v.clone());
-    /// Pan when the fish goes in, C.
-    pan_c: f64 => |v| Value::Number(*v);
-    /// Pan held at, C.
-    hold_c: f64 => |v| Value::Number(*v);
-    /// Share of the time on the first side.
-    turn_share: f64 => |v| Value::Number(*v);
-    /// home_gas, strong_gas, coil or induction.
-    hob: String => |v| Value::Word(v.clone());
-    /// Lifted off the plate, so that steam gets under.
-    rack: bool => |v| Value::Flag(*v);
-    /// Lid on.
-    lid: bool => |v| Value::Flag(*v);
-    /// Lid on for the last so many seconds.
-    lid_last_s: f64 => |v| Value::Number(*v);
-    /// Oven, C.
-    oven_c: f64 => |v| Value::Number(*v);
-    /// Fan on.
-    fan: bool => |v| Value::Flag(*v);
-    /// none, oil, butter, crust, flour or batter.
-    coating: String => |v| Value::Word(v.clone());
-    /// Thickness of the coating, mm.
-    coating_mm: f64 => |v| Value::Number(*v);
-    /// Poaching liquid, C.
-    liquid_c: f64 => |v| Value::Number(*v);
-    /// half or covered.
-    depth: String => |v| Value::Word(v.clone());
-    /// Frying oil, C.
-    oil_c: f64 => |v| Value::Number(*v);
-    /// Frying oil, l.
-    oil_l: f64 => |v| Value::Number(*v);
-    /// Fish in the oil at once, g.
-    load_g: f64 => |v| Value::Number(*v);
-    /// The fat in pan or fryer, by key.
-    fat: String => |v| Value::Word(v.clone());
-    /// How far the oil may drop, K.
-    drop_k: f64 => |v| Value::Number(*v);
-    /// How far the oven runs off its dial, K.
-    oven_off_k: f64 => |v| Value::Number(*v);
-    /// How long the door stands open, s.
-    door_s: f64 => |v| Value::Number(*v);
-    /// tray, dish, cast_iron or hot_iron.
-    ware: String => |v| Value::Word(v.clone());
-    /// Air among the steam, share of mass.
-    air_share: f64 => |v| Value::Number(*v);
-    /// Grate, C.
-    grill_c: f64 => |v| Value::Number(*v);
+/// The way to cook, and its settings by key beside `kind`; what they are is in the `settings` of a
+/// plan. A setting the method does not have is refused.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+pub struct MethodWire {
+    /// Kind of method.
+    pub kind: String,
+    /// Settings by key.
+    #[serde(flatten)]
+    pub settings: BTreeMap<String, ValueWire>,
+}
+
+impl From<&MethodWire> for MethodAsked {
+    fn from(wire: &MethodWire) -> Self {
+        let settings = wire.settings.iter().map(|(key, value)| {
+            let value = match value {
+                ValueWire::Flag(flag) => Value::Flag(*flag),
+                ValueWire::Number(number) => Value::Number(*number),
+                ValueWire::Word(word) => Value::Word(word.clone()),
+            };
+            (key.clone(), value)
+        });
+        Self {
+            kind: wire.kind.clone(),
+            settings: settings.collect(),
+        }
+    }
 }
 
 /// A target: a level of the fish by key, or a band. Without either, the usual level.
@@ -205,19 +169,17 @@ impl TargetWire {
     /// # Errors
     /// When only one end of a band is given.
     pub fn asked(&self) -> Result<TargetAsked, InputError> {
-        let missing = |field: &str| InputError::Missing {
-            field: field.to_owned(),
-        };
-        match (&self.level, self.low_c, self.high_c) {
+        let asked = match (&self.level, self.low_c, self.high_c) {
             (Some(level), None, None) => Ok(TargetAsked::Level(level.clone())),
             (None, Some(low), Some(high)) => Ok(TargetAsked::Band(low, high)),
             (None, None, None) => Ok(TargetAsked::Usual),
-            (None, Some(_), None) => Err(missing("target.high_c")),
-            (None, None, Some(_)) => Err(missing("target.low_c")),
+            (None, Some(_), None) => Err(InputError::missing("high_c")),
+            (None, None, Some(_)) => Err(InputError::missing("low_c")),
             (Some(_), _, _) => Err(InputError::WrongKind {
-                field: "target.level".into(),
+                field: "level".into(),
                 takes: "a level or a band, not both",
             }),
-        }
+        };
+        asked.within("target")
     }
 }

@@ -13,8 +13,8 @@ impl Marcher<'_> {
     pub(super) fn conduct(&mut self, dt: f64, ends: &Ends) {
         let column = self.column;
         let grid = &column.grid;
-        let n = self.t_c.len();
-        let (t_c, water) = (&self.t_c[..n], &self.water[..n]);
+        let n = self.state.t_c.len();
+        let (t_c, water) = (&self.state.t_c[..n], &self.state.water_kg_m3[..n]);
         let volume = &grid.volume_m[..n];
         let (below, above) = (&grid.way_below_m[..n], &grid.way_above_m[..n]);
         let lagged = &mut self.work.lagged[..n];
@@ -57,9 +57,9 @@ impl Marcher<'_> {
     /// Local error of backward Euler, `dt^2/2 T''` by the change of the rate: root mean
     /// square over the heat capacity, K. Cells that boil keep their temperature and have none.
     pub(super) fn error_k(&self, dt: f64) -> f64 {
-        let n = self.t_c.len();
-        let (t_new, t_c) = (&self.work.t_new[..n], &self.t_c[..n]);
-        let (rate, capacity) = (&self.work.rate[..n], &self.work.capacity[..n]);
+        let n = self.state.t_c.len();
+        let (t_new, t_c) = (&self.work.t_new[..n], &self.state.t_c[..n]);
+        let (rate, capacity) = (&self.state.rate_k_s[..n], &self.work.capacity[..n]);
         let (mut sum, mut all) = (0.0, 0.0);
         for i in 0..n {
             let error = 0.5 * (t_new[i] - t_c[i] - dt * rate[i]);
@@ -72,7 +72,7 @@ impl Marcher<'_> {
     /// Solves the tridiagonal system of one step (Thomas).
     pub(super) fn solve(&mut self, dt: f64) {
         let column = self.column;
-        let n = self.t_c.len();
+        let n = self.state.t_c.len();
         let work = &mut self.work;
         let boils = work.boils;
         let (diagonal, source) = (&work.diagonal[..n], &work.source[..n]);
@@ -90,7 +90,8 @@ impl Marcher<'_> {
                         (lower, diagonal, over, source) = (0.0, 1.0, 0.0, column.boil_c);
                     }
                     Mode::DriesOut => {
-                        let free = self.water[i] - column.material(i).bound_water_kg_m3();
+                        let free =
+                            self.state.water_kg_m3[i] - column.material(i).bound_water_kg_m3();
                         source -= self.latent_j_kg * free * column.grid.volume_m[i] / dt;
                     }
                 }
@@ -118,7 +119,7 @@ impl Marcher<'_> {
             return false;
         }
         let (mut changed, mut boils) = (false, false);
-        for i in 0..self.t_c.len() {
+        for i in 0..self.state.t_c.len() {
             if self.work.mode[i] == Mode::Free && self.work.t_new[i] <= boil_c {
                 continue;
             }
@@ -164,10 +165,11 @@ impl Marcher<'_> {
             ends.high_w_m2(t[n - 1])
         };
         let Column { grid, boil_c, .. } = self.column;
-        let warmed = self
-            .column
-            .material(i)
-            .gained_j_m3(self.t_c[i], *boil_c, self.water[i]);
+        let warmed = self.column.material(i).gained_j_m3(
+            self.state.t_c[i],
+            *boil_c,
+            self.state.water_kg_m3[i],
+        );
         dt * (from_below + from_above) - warmed * grid.volume_m[i]
     }
 }

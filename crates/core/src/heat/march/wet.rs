@@ -15,14 +15,20 @@ impl Marcher<'_> {
         if kg_m2 <= 0.0 {
             return;
         }
-        self.set_water(i, self.water[i] - kg_m2 / self.column.grid.volume_m[i]);
-        self.ledger.water_out_kg_m2 += kg_m2;
-        self.ledger.carried_j_m2 +=
-            kg_m2 * self.column.material(i).water_enthalpy_j_kg(self.t_c[i]);
+        self.set_water(
+            i,
+            self.state.water_kg_m3[i] - kg_m2 / self.column.grid.volume_m[i],
+        );
+        self.state.ledger.water_out_kg_m2 += kg_m2;
+        self.state.ledger.carried_j_m2 += kg_m2
+            * self
+                .column
+                .material(i)
+                .water_enthalpy_j_kg(self.state.t_c[i]);
     }
 
     fn set_water(&mut self, i: usize, w_kg_m3: f64) {
-        self.water[i] = w_kg_m3;
+        self.state.water_kg_m3[i] = w_kg_m3;
         self.holding[i] = self.column.material(i).holding(w_kg_m3);
     }
 
@@ -32,20 +38,20 @@ impl Marcher<'_> {
     pub(super) fn spread_water(&mut self, dt: f64) {
         let column = self.column;
         let grid = &column.grid;
-        if self.ledger.water_out_kg_m2 <= 0.0 {
+        if self.state.ledger.water_out_kg_m2 <= 0.0 {
             return; // evenly wet
         }
-        self.unspread_s += dt;
-        if self.unspread_s < SPREAD_EVERY_S {
+        self.state.unspread_s += dt;
+        if self.state.unspread_s < SPREAD_EVERY_S {
             return;
         }
-        let reach = self.unspread_s * WATER_DIFFUSIVITY_M2_S;
-        self.unspread_s = 0.0;
-        let n = self.t_c.len();
+        let reach = self.state.unspread_s * WATER_DIFFUSIVITY_M2_S;
+        self.state.unspread_s = 0.0;
+        let n = self.state.t_c.len();
         // First what passes each wall, then what that does to the cells: neither depends on
         // the direction of the sweep.
         let moved = &mut self.work.right[..n];
-        let (water, kind) = (&self.water[..n], &column.kind[..n]);
+        let (water, kind) = (&self.state.water_kg_m3[..n], &column.kind[..n]);
         moved[0] = 0.0;
         for i in 1..n {
             let (left, right) = (water[i - 1], water[i]);
@@ -60,7 +66,7 @@ impl Marcher<'_> {
                 reach * open * (left - right) / way
             };
         }
-        let mut below_c = self.t_c[0];
+        let mut below_c = self.state.t_c[0];
         for i in 0..n {
             let from_below = self.work.right[i];
             let from_above = if i + 1 < n {
@@ -68,7 +74,7 @@ impl Marcher<'_> {
             } else {
                 0.0
             };
-            let here_c = self.t_c[i];
+            let here_c = self.state.t_c[i];
             if from_below != 0.0 || from_above != 0.0 {
                 // Mixing: what arrives brings the enthalpy it had.
                 let material = column.material(i);
@@ -78,15 +84,15 @@ impl Marcher<'_> {
                     brought += from_below * (material.water_enthalpy_j_kg(below_c) - own);
                 }
                 if from_above > 0.0 {
-                    let above = material.water_enthalpy_j_kg(self.t_c[i + 1]);
+                    let above = material.water_enthalpy_j_kg(self.state.t_c[i + 1]);
                     brought += from_above * (above - own);
                 }
                 self.set_water(
                     i,
-                    self.water[i] + (from_below + from_above) / grid.volume_m[i],
+                    self.state.water_kg_m3[i] + (from_below + from_above) / grid.volume_m[i],
                 );
-                let capacity = material.capacity_j_m3k(here_c, self.water[i]);
-                self.t_c[i] += brought / (capacity * grid.volume_m[i]);
+                let capacity = material.capacity_j_m3k(here_c, self.state.water_kg_m3[i]);
+                self.state.t_c[i] += brought / (capacity * grid.volume_m[i]);
             }
             below_c = here_c;
         }

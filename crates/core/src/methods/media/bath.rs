@@ -2,68 +2,110 @@
 
 use super::*;
 
-/// Power under a pot on a home hob, W.
-const POT_W: f64 = 2200.0;
-/// Loss of a pot or fryer to the room, W/K.
-const POT_LOSS_W_K: f64 = 4.0;
 /// Heat capacity by volume of water and of frying oil (880 kg/m3 less what it swells, 2.3
 /// kJ/kgK), J/(l K).
 const WATER_J_LK: f64 = 4100.0;
 const OIL_J_LK: f64 = 1900.0;
 
-/// A pot or fryer with so many litres, by area of all the fish faces in it.
-fn bath(piece: &Piece, start_c: f64, capacity_j_k: f64, power_w: f64, faces: f64) -> Reservoir {
-    let area_m2 = faces * piece.footprint_m2();
-    Reservoir {
-        start_c,
-        capacity_j_m2k: capacity_j_k / area_m2,
-        most_w_m2: power_w / area_m2,
-        loss_w_m2k: POT_LOSS_W_K / area_m2,
-        ambient_c: ROOM_C,
-        cover_share: 1.0 / faces,
+/// What a bath is, before any fish is in it.
+struct Bath {
+    body: Body,
+    start_c: f64,
+    most_c: f64,
+    capacity_j_k: f64,
+    power_w: f64,
+    loss_w_k: f64,
+}
+
+impl Bath {
+    /// By area of the fish faces in it, of which a piece has so many in the liquid.
+    fn with(self, piece: &Piece, faces: f64) -> Reservoir {
+        let area_m2 = faces * piece.footprint_m2();
+        Reservoir {
+            body: self.body,
+            start_c: self.start_c,
+            most_c: self.most_c,
+            capacity_j_m2k: self.capacity_j_k / area_m2,
+            most_w_m2: self.power_w / area_m2,
+            loss_w_m2k: self.loss_w_k / area_m2,
+            ambient_c: ROOM_C,
+            cover_share: 1.0 / faces,
+            most_cover: f64::INFINITY,
+        }
     }
 }
 
-/// A pot of liquid on a hob.
-pub fn pot(piece: &Piece, liquid_c: f64, litres: f64, faces: f64) -> Reservoir {
-    bath(piece, liquid_c, WATER_J_LK * litres, POT_W, faces)
+/// A pot of liquid on a hob. The liquid boils where it boils, however hot the fire.
+pub fn pot_on(
+    piece: &Piece,
+    pot: &Pot,
+    hob: &Hob,
+    liquid_c: f64,
+    faces: f64,
+    kitchen: &Kitchen,
+) -> Reservoir {
+    Bath {
+        body: Body::Liquid,
+        start_c: liquid_c,
+        most_c: kitchen.boil_c(),
+        capacity_j_k: WATER_J_LK * pot.liquid_l.at(),
+        power_w: hob.pot_w.at(),
+        loss_w_k: pot.loss_w_k.at(),
+    }
+    .with(piece, faces)
 }
 
-/// Power of a fryer, W.
-const FRYER_W: f64 = 2800.0;
+/// How much fish is in the oil at once: so much, or all the pieces when it is 0; and how far the oil
+/// may drop.
+pub fn allowed(piece: &Piece, load_g: f64, drop_k: f64) -> Allowed {
+    let all_g = f64::from(piece.pieces) * piece.mass.value();
+    Allowed {
+        load_g: if load_g > 0.0 { load_g } else { all_g },
+        drop_k,
+    }
+}
 
 /// A fryer with its oil and what is in it: `load_g` of fish, or all the pieces when it is 0.
-pub fn fryer_loaded(piece: &Piece, chosen: &Chosen, oil_c: f64) -> Result<Reservoir, InputError> {
-    let mut oil = bath(
-        piece,
-        oil_c,
-        OIL_J_LK * chosen.number("oil_l")?,
-        FRYER_W,
-        2.0,
-    );
-    let load_g = chosen.number("load_g")?;
+pub fn fryer_loaded(
+    piece: &Piece,
+    fryer: &Fryer,
+    oil_c: f64,
+    oil_l: f64,
+    load_g: f64,
+) -> Reservoir {
+    let mut oil = Bath {
+        body: Body::Oil,
+        start_c: oil_c,
+        most_c: f64::INFINITY,
+        capacity_j_k: OIL_J_LK * oil_l,
+        power_w: fryer.power_w.at(),
+        loss_w_k: fryer.loss_w_k.at(),
+    }
+    .with(piece, 2.0);
     if load_g > 0.0 {
         oil.cover_share *= load_g / (f64::from(piece.pieces) * piece.mass.value());
     }
-    Ok(oil)
+    oil
 }
 
 /// Filling, heating and lowering in: the same for all frying.
-pub fn fryer_start(chosen: &Chosen, prepare: &str, lower: &str) -> Vec<Step> {
+pub fn fryer_start(fat: &Fat, oil_c: f64, prepare: &str, lower: &str) -> Vec<Step> {
     vec![
-        Step::new(
-            -900.0,
-            Act::Prepare,
-            format!("{prepare}. Heat the oil, the pot less than half full"),
+        Step::prepare(
+            900.0,
+            format!(
+                "{prepare}. Heat the {}, the pot less than half full",
+                fat.name
+            ),
         )
-        .at_c(chosen.number("oil_c").unwrap_or_default())
+        .at_c(oil_c)
         .cues(&["A wooden spoon handle in the oil bubbles briskly."])
         .caution("allergens", "Wheat: say so, and keep the oil apart.")
         .caution(
             "oil_fire",
             "Never leave it. On fire: lid on, heat off, no water.",
         ),
-        Step::new(0.0, Act::Start, lower.to_owned())
+        Step::start(lower)
             .cues(&["Roaring bubbles at first."])
             .caution("hot_oil", "Water in hot oil erupts: dry fish, dry hands."),
     ]
@@ -89,5 +131,6 @@ pub fn over_open_pot(liquid_c: f64) -> Face {
         wall_c: 35.0,
         vapour_pa: 0.2 * water::p_saturation_pa(liquid_c.min(100.0)),
         wetness: 0.6,
+        of_fire: 0.0,
     })
 }

@@ -1,4 +1,5 @@
-//! The faces that several methods share. Values with ranges and sources: `docs/SOURCES.md`.
+//! The faces that several methods share. Values with ranges and sources: `docs/SOURCES.md`; those of
+//! things that stand in a kitchen: `data/kit.toml`.
 
 mod bath;
 mod coats;
@@ -18,11 +19,14 @@ pub use rest::*;
 pub use specs::*;
 pub use vapour::*;
 
-use crate::InputError;
 use crate::fish::Piece;
-use crate::heat::{Contact, Face, Gas, Layer, Medium, Reservoir};
+use crate::heat::{Body, Contact, Face, Gas, Layer, Medium, Reservoir};
+use crate::kit::{Broiler, Fat, Fryer, Grate, Hob, Kitchen, Pan, Pot, Ridged, Steamer, Ware};
 use crate::matter::{Composition, Material, water};
-use crate::methods::{Act, Chosen, Leg, PlanFacts, Reason, Spec, Step, Takes, Unit};
+use crate::methods::settings::{Purpose, Spec, Unit};
+use crate::methods::{Reason, Step};
+use crate::run::{Allowed, Mark, Stage};
+use std::sync::Arc;
 
 /// Flesh, skin and oil radiate alike.
 pub const EMISSIVITY: f64 = 0.9;

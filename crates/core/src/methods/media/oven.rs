@@ -5,54 +5,6 @@
 
 use super::*;
 
-/// How far the oven runs off its dial.
-pub const OVEN_OFF: Spec = Spec {
-    key: "oven_off_k",
-    name: "Oven runs off by",
-    takes: Takes::Number {
-        min: -40.0,
-        max: 40.0,
-        step: 1.0,
-        unit: Unit::Kelvin,
-        default: 0.0,
-    },
-};
-
-/// How long the door stands open when the fish goes in.
-pub const DOOR: Spec = Spec {
-    key: "door_s",
-    name: "Door stands open",
-    takes: Takes::Number {
-        min: 0.0,
-        max: 120.0,
-        step: 5.0,
-        unit: Unit::Second,
-        default: 0.0,
-    },
-};
-
-/// What the fish lies on in the oven.
-pub const WARE: Spec = Spec {
-    key: "ware",
-    name: "Lies on",
-    takes: Takes::Choice {
-        options: &[
-            ("tray", "thin tray"),
-            ("dish", "china dish"),
-            ("cast_iron", "cold cast iron"),
-            ("hot_iron", "hot cast iron"),
-        ],
-        default: "tray",
-    },
-};
-
-/// Foil or a lid over it.
-pub const COVERED: Spec = Spec {
-    key: "lid",
-    name: "Covered",
-    takes: Takes::Flag { default: false },
-};
-
 /// Air left above the room after a door stood open for this long is down to 1/e, s; and how
 /// long the heater takes to bring it back. common practice, no source: half a minute costs a
 /// home oven some 60 K, won back in a few minutes.
@@ -63,35 +15,50 @@ const WALLS_FOLLOW: f64 = 0.2;
 /// The way back, in spans during which the air counts as its mean, s.
 const BACK_SPANS_S: [f64; 3] = [50.0, 80.0, 120.0];
 
-/// Heat capacity by area of heavy ware, J/(m2 K): china 5 mm, cast iron 4.5 mm.
-const CHINA_J_M2K: f64 = 10e3;
-const IRON_J_M2K: f64 = 15e3;
-/// Share of its bottom that the fish covers.
+/// Share of the bottom of heavy ware that fish covers when nothing is said.
 const WARE_COVER: f64 = 0.5;
 
 /// An oven as it really is.
-#[derive(Debug, Clone, Copy)]
-pub struct Oven<'a> {
+#[derive(Debug, Clone)]
+pub struct Oven {
+    kind: Arc<crate::kit::Oven>,
     real_c: f64,
     fan: bool,
     door_s: f64,
-    ware: &'a str,
+    ware: Option<Arc<Ware>>,
     covered: bool,
 }
 
-impl<'a> Oven<'a> {
-    /// Reads what of it the method lets the cook choose; the rest is as the dial says.
-    ///
-    /// # Errors
-    /// [`InputError`] when the method has no oven.
-    pub fn read(chosen: &'a Chosen) -> Result<Self, InputError> {
-        Ok(Self {
-            real_c: chosen.number("oven_c")? + chosen.number("oven_off_k").unwrap_or(0.0),
-            fan: chosen.flag("fan").unwrap_or(false),
-            door_s: chosen.number("door_s").unwrap_or(0.0),
-            ware: chosen.word("ware").unwrap_or("tray"),
-            covered: chosen.flag("lid").unwrap_or(false),
-        })
+impl Oven {
+    /// At what its dial says and how far it runs off that; a thin tray, nothing over it, the door
+    /// shut at once.
+    pub fn new(kind: &Arc<crate::kit::Oven>, dial_c: f64, off_k: f64, fan: bool) -> Self {
+        Self {
+            kind: Arc::clone(kind),
+            real_c: dial_c + off_k,
+            fan,
+            door_s: 0.0,
+            ware: None,
+            covered: false,
+        }
+    }
+
+    /// The door stands open for so long when the fish goes in.
+    pub fn door(self, door_s: f64) -> Self {
+        Self { door_s, ..self }
+    }
+
+    /// With the fish on some ware.
+    pub fn ware(self, ware: &Arc<Ware>) -> Self {
+        Self {
+            ware: Some(Arc::clone(ware)),
+            ..self
+        }
+    }
+
+    /// Under foil or a lid.
+    pub fn covered(self, covered: bool) -> Self {
+        Self { covered, ..self }
     }
 
     /// What the side towards the air sees.
@@ -99,44 +66,64 @@ impl<'a> Oven<'a> {
         if self.covered {
             return covered_in_oven(self.real_c);
         }
-        Face::in_gas(oven_air(self.real_c, self.fan, wetness))
+        let h = if self.fan {
+            self.kind.fan_w_m2k
+        } else {
+            self.kind.still_w_m2k
+        };
+        Face::in_gas(Gas {
+            t_c: self.real_c,
+            h_w_m2k: h.at(),
+            emissivity: EMISSIVITY,
+            wall_c: self.real_c,
+            vapour_pa: self.kind.vapour_pa.at(),
+            wetness,
+            of_fire: 1.0,
+        })
+    }
+
+    fn tray_w_m2k(&self) -> f64 {
+        if self.fan {
+            self.kind.tray_fan_w_m2k.at()
+        } else {
+            self.kind.tray_still_w_m2k.at()
+        }
+    }
+
+    fn heavy(&self) -> Option<(&Ware, f64)> {
+        let ware = self.ware.as_deref()?;
+        Some((ware, ware.capacity_j_m2k?.at()))
     }
 
     /// What the side that lies sees.
     pub fn under(&self) -> Face {
-        if self.ware == "tray" {
-            oven_dish(self.real_c, self.fan)
-        } else {
+        if self.heavy().is_some() {
             Face::touching(CONTACT_UNPRESSED_W_M2K, Medium::Reservoir)
+        } else {
+            Face::touching(self.tray_w_m2k(), Medium::Fire(self.real_c))
         }
     }
 
     /// Heavy ware, which has a temperature of its own.
     pub fn reservoir(&self) -> Option<Reservoir> {
-        if self.ware == "tray" {
-            return None;
-        }
+        let (ware, capacity_j_m2k) = self.heavy()?;
         Some(Reservoir {
-            start_c: if self.ware == "hot_iron" {
-                self.real_c
-            } else {
-                ROOM_C
-            },
-            capacity_j_m2k: if self.ware == "dish" {
-                CHINA_J_M2K
-            } else {
-                IRON_J_M2K
-            },
+            body: Body::Ware,
+            start_c: if ware.starts_hot { self.real_c } else { ROOM_C },
+            most_c: f64::INFINITY,
+            capacity_j_m2k,
             most_w_m2: 0.0,
-            loss_w_m2k: dish_w_m2k(self.fan),
+            loss_w_m2k: self.tray_w_m2k(),
             ambient_c: self.real_c,
-            cover_share: WARE_COVER,
+            cover_share: ware.cover_share.map_or(WARE_COVER, |share| share.at()),
+            most_cover: 1.0,
         })
     }
 
-    /// The legs in the oven: while the air comes back from the open door, and the rest.
-    pub fn legs(&self, share: f64, low: Face, high: Face) -> Vec<Leg> {
-        let steady = Leg::share(share, low, high).set(self.real_c);
+    /// The stages in the oven: while the air comes back from the open door, and the rest. All are
+    /// one side.
+    pub fn stages(&self, share: f64, mark: Mark, low: Face, high: Face) -> Vec<Stage> {
+        let steady = Stage::share(share, mark, low, high).set(self.real_c);
         if self.door_s <= 0.0 {
             return vec![steady];
         }
@@ -160,38 +147,20 @@ impl<'a> Oven<'a> {
             }),
             ..face
         };
-        let mut legs: Vec<Leg> = falls
+        let mut stages: Vec<Stage> = falls
             .into_iter()
-            .map(|(span_s, by_k)| {
-                Leg::share(0.0, cooler(low, by_k), cooler(high, by_k))
-                    .set(self.real_c)
-                    .within(span_s)
+            .map(|(span_s, by_k)| Stage {
+                low: cooler(low, by_k),
+                high: cooler(high, by_k),
+                ..steady.within(span_s)
             })
+            .chain([steady])
             .collect();
-        legs.push(steady);
-        legs
+        for stage in &mut stages[1..] {
+            *stage = stage.same_side(None);
+        }
+        stages
     }
-}
-
-/// Oven air on one face; `h` 12 still, 28 fan.
-pub fn oven_air(oven_c: f64, fan: bool, wetness: f64) -> Gas {
-    Gas {
-        t_c: oven_c,
-        h_w_m2k: if fan { 28.0 } else { 12.0 },
-        emissivity: EMISSIVITY,
-        wall_c: oven_c,
-        vapour_pa: 2500.0,
-        wetness,
-    }
-}
-
-/// A tray or dish under the fish in the oven.
-pub fn oven_dish(oven_c: f64, fan: bool) -> Face {
-    Face::touching(dish_w_m2k(fan), Medium::Held(oven_c))
-}
-
-fn dish_w_m2k(fan: bool) -> f64 {
-    if fan { 35.0 } else { 25.0 }
 }
 
 /// Under foil or a lid in the oven: the cover is on its way to the oven's heat, the air below
@@ -205,40 +174,24 @@ fn covered_in_oven(oven_c: f64) -> Face {
         wall_c: 0.5 * (oven_c + steam_c),
         vapour_pa: 0.6 * water::p_saturation_pa(steam_c),
         wetness: 0.3,
+        of_fire: 0.0,
     })
 }
 
-/// How freely water leaves the surface under a coat of the cook's: `none` like raw flesh, oil a
-/// film, butter a seal.
-pub fn wetness(coating: &str) -> f64 {
-    match coating {
-        "oil" => 0.3,
-        "butter" | "crust" => 0.1,
-        _ => 0.6,
-    }
-}
-
 /// Under a glowing element that fills part of the view.
-pub fn under_element(oven_c: f64) -> Face {
-    Face {
-        contact: None,
-        gas: Some(Gas {
-            t_c: oven_c,
-            h_w_m2k: 15.0,
-            emissivity: EMISSIVITY,
-            wall_c: ELEMENT_VIEW_C + 0.5 * oven_c,
-            vapour_pa: 2500.0,
-            wetness: 0.3,
-        }),
-        ..Face::INSULATED
-    }
+pub fn under_element(broiler: &Broiler, oven_c: f64) -> Face {
+    Face::in_gas(Gas {
+        t_c: oven_c,
+        h_w_m2k: broiler.gas_w_m2k.at(),
+        emissivity: EMISSIVITY,
+        wall_c: broiler.glow_c.at() + 0.5 * oven_c,
+        vapour_pa: 2500.0,
+        wetness: 0.3,
+        of_fire: 1.0,
+    })
 }
-
-/// Radiant temperature of a 700 C element that fills a quarter of the view, less half of a
-/// 250 C oven, C: T^4 mean.
-const ELEMENT_VIEW_C: f64 = 315.0;
 
 /// The tray below an element: warm, not hot.
-pub fn broiler_tray(oven_c: f64) -> Face {
-    Face::touching(25.0, Medium::Held(0.6 * oven_c))
+pub fn broiler_tray(broiler: &Broiler, oven_c: f64) -> Face {
+    Face::touching(25.0, Medium::Fire(broiler.tray_share.at() * oven_c))
 }

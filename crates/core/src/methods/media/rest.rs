@@ -12,6 +12,7 @@ pub fn at_rest(skin_up: bool) -> (Face, Face) {
         wall_c: ROOM_C,
         vapour_pa: ROOM_VAPOUR_PA,
         wetness: 0.6,
+        of_fire: 0.0,
     });
     let down = Face {
         contact: Some(Contact {
@@ -32,6 +33,7 @@ pub fn at_rest_covered() -> (Face, Face) {
         wall_c: 35.0,
         vapour_pa: 5600.0,
         wetness: 0.0,
+        of_fire: 0.0,
     });
     (under, under)
 }

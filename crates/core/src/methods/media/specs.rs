@@ -1,251 +1,239 @@
 //! Settings that several methods take, with ranges and defaults.
 
 use super::*;
+use crate::methods::settings::words;
 
 /// The pan a cook takes.
-pub const PAN: Spec = Spec {
-    key: "pan",
-    name: "Pan",
-    takes: Takes::Choice {
-        options: &[
-            ("cast_iron", "cast iron"),
-            ("clad", "clad steel"),
-            ("carbon_steel", "carbon steel"),
-            ("non_stick", "non-stick"),
-        ],
-        default: "clad",
-    },
-};
-
-/// The pan for gentle cooking: the same pans, non-stick first.
-pub const PAN_GENTLE: Spec = Spec {
-    takes: match PAN.takes {
-        Takes::Choice { options, .. } => Takes::Choice {
-            options,
-            default: "non_stick",
-        },
-        other => other,
-    },
-    ..PAN
-};
+pub const fn pan(default: &'static str) -> Spec {
+    Spec::kit::<Pan>("pan", "Pan", default)
+}
 
 /// The hob under it.
-pub const HOB: Spec = Spec {
-    key: "hob",
-    name: "Hob",
-    takes: Takes::Choice {
-        options: &[
-            ("home_gas", "home gas"),
-            ("strong_gas", "strong gas"),
-            ("coil", "coil"),
-            ("induction", "induction"),
-        ],
-        default: "home_gas",
-    },
-};
+pub const HOB: Spec = Spec::kit::<Hob>("hob", "Hob", "home_gas");
+
+/// The hob under a pot: the liquid holds its heat, so most leave it.
+pub const POT_HOB: Spec = HOB.finer();
+
+/// The pot or pan for liquid.
+pub const fn pot(default: &'static str) -> Spec {
+    Spec::kit::<Pot>("pot", "Pot", default).finer()
+}
+
+/// The oven.
+pub const OVEN: Spec = Spec::kit::<crate::kit::Oven>("oven", "Oven kind", "home").finer();
+
+/// The bed under a grate.
+pub const GRATE: Spec = Spec::kit::<Grate>("grate", "Fire", "charcoal").finer();
+
+/// The ridged pan.
+pub const RIDGED: Spec = Spec::kit::<Ridged>("ridges", "Grill pan", "ridged").finer();
+
+/// The broiler.
+pub const BROILER: Spec = Spec::kit::<Broiler>("broiler", "Broiler", "element").finer();
+
+/// The steamer.
+pub const STEAMER: Spec = Spec::kit::<Steamer>("steamer", "Steamer", "basket").finer();
+
+/// The fryer.
+pub const FRYER: Spec = Spec::kit::<Fryer>("fryer", "Fryer", "home").finer();
+
+/// What the fish lies on in the oven.
+pub const WARE: Spec = Spec::kit::<Ware>("ware", "Lies on", "tray").finer();
+
+/// The fat in the pan or the fryer.
+pub const fn fat(default: &'static str) -> Spec {
+    Spec::kit::<Fat>("fat", "Fat", default)
+        .used_for(Purpose::Fat)
+        .finer()
+}
 
 /// Share of the time on the first side.
 pub const fn turn_share(default: f64) -> Spec {
-    first_share(0.3, default)
+    share_of("turn_share", "First side", (0.3, 1.0), default)
 }
 
-/// Share of the time on the first side, from a smallest one.
-pub const fn first_share(min: f64, default: f64) -> Spec {
-    let takes = Takes::Number {
-        min,
-        max: 1.0,
-        step: 0.01,
-        unit: Unit::Share,
-        default,
-    };
-    Spec {
-        key: "turn_share",
-        name: "First side",
-        takes,
-    }
-}
-
-/// A number with a unit C.
-pub const fn celsius(
+/// Share of the time before the piece goes over.
+pub const fn share_of(
     key: &'static str,
     name: &'static str,
     range: (f64, f64),
     default: f64,
 ) -> Spec {
-    let (min, max) = range;
-    let takes = Takes::Number {
-        min,
-        max,
-        step: 1.0,
-        unit: Unit::Celsius,
-        default,
-    };
-    Spec { key, name, takes }
+    Spec::number(key, name, Purpose::Turn, Unit::Share, range, 0.01, default)
 }
 
-/// The oven.
+/// The temperature of the oven.
 pub const fn oven_c(range: (f64, f64), default: f64) -> Spec {
-    celsius("oven_c", "Oven", range, default)
+    Spec::celsius("oven_c", "Oven", Purpose::MainHeat, range, default)
 }
 
 /// The fan of the oven.
 pub const fn fan(default: bool) -> Spec {
-    Spec {
-        key: "fan",
-        name: "Fan",
-        takes: Takes::Flag { default },
-    }
+    Spec::flag("fan", "Fan", Purpose::Fire, default)
 }
 
-/// The lid.
+/// The lid of a pan, a pot or a grill.
 pub const fn lid(default: bool) -> Spec {
-    Spec {
-        key: "lid",
-        name: "Lid",
-        takes: Takes::Flag { default },
-    }
+    Spec::flag("lid", "Lid", Purpose::Lid, default)
 }
+
+/// Foil or a lid over it in the oven.
+pub const COVERED: Spec = Spec::flag("covered", "Covered", Purpose::Lid, false).was(&["lid"]);
 
 /// The lid for the last so many seconds, the fire low.
-pub const LID_LAST: Spec = Spec {
-    key: "lid_last_s",
-    name: "Lid on for the last",
-    takes: Takes::Number {
-        min: 0.0,
-        max: 300.0,
-        step: 10.0,
-        unit: Unit::Second,
-        default: 0.0,
-    },
-};
+pub const LID_LAST: Spec = Spec::number(
+    "lid_last_s",
+    "Lid on for the last",
+    Purpose::Lid,
+    Unit::Second,
+    (0.0, 300.0),
+    10.0,
+    0.0,
+);
+
+/// How far the oven runs off its dial.
+pub const OVEN_OFF: Spec = Spec::number(
+    "oven_off_k",
+    "Oven runs off by",
+    Purpose::Fire,
+    Unit::Kelvin,
+    (-40.0, 40.0),
+    1.0,
+    0.0,
+)
+.finer();
+
+/// How long the door stands open when the fish goes in.
+pub const DOOR: Spec = Spec::number(
+    "door_s",
+    "Door stands open",
+    Purpose::Fire,
+    Unit::Second,
+    (0.0, 120.0),
+    5.0,
+    0.0,
+)
+.finer();
 
 /// Poaching liquid: water boils near 100 C, so it goes no higher.
 pub const fn liquid_c(default: f64) -> Spec {
-    celsius("liquid_c", "Liquid", (50.0, 100.0), default)
+    Spec::celsius(
+        "liquid_c",
+        "Liquid",
+        Purpose::MainHeat,
+        (50.0, 100.0),
+        default,
+    )
 }
 
 /// Fish in the oil at once; 0 stands for all the pieces.
-pub const LOAD: Spec = Spec {
-    key: "load_g",
-    name: "Fish at once, 0 for all",
-    takes: Takes::Number {
-        min: 0.0,
-        max: 5000.0,
-        step: 10.0,
-        unit: Unit::Gram,
-        default: 0.0,
-    },
-};
-
-/// A coat that is what the method is: only its thickness can be chosen.
-pub const fn coat_of(
-    options: &'static [(&'static str, &'static str)],
-    default: &'static str,
-) -> Spec {
-    Spec {
-        key: "coating",
-        name: "Coat of",
-        takes: Takes::Choice { options, default },
-    }
-}
+pub const LOAD: Spec = Spec::number(
+    "load_g",
+    "Fish at once, 0 for all",
+    Purpose::Load,
+    Unit::Gram,
+    (0.0, 5000.0),
+    10.0,
+    0.0,
+);
 
 /// How much is in the fryer.
-pub const OIL_L: Spec = Spec {
-    key: "oil_l",
-    name: "Oil",
-    takes: Takes::Number {
-        min: 0.5,
-        max: 30.0,
-        step: 0.5,
-        unit: Unit::Litre,
-        default: 3.0,
-    },
-};
+pub const OIL_L: Spec = Spec::number(
+    "oil_l",
+    "Oil",
+    Purpose::Depth,
+    Unit::Litre,
+    (0.5, 30.0),
+    0.5,
+    3.0,
+);
 
 /// Frying oil: below the smoke point of most refined oils.
 pub const fn oil_c(default: f64) -> Spec {
-    celsius("oil_c", "Oil temperature", (130.0, 205.0), default)
+    Spec::celsius(
+        "oil_c",
+        "Oil temperature",
+        Purpose::MainHeat,
+        (130.0, 205.0),
+        default,
+    )
+    .meeting_fat()
 }
+
+/// How far the bath may drop when a batch goes in.
+pub const DROP: Spec = Spec::number(
+    "drop_k",
+    "Oil may drop by",
+    Purpose::Drop,
+    Unit::Kelvin,
+    (5.0, 50.0),
+    1.0,
+    15.0,
+)
+.finer();
 
 /// How thick the coat is.
 pub const fn coating_mm(max: f64, default: f64) -> Spec {
-    let takes = Takes::Number {
-        min: 0.2,
-        max,
-        step: 0.1,
-        unit: Unit::Millimetre,
+    let unit = Unit::Millimetre;
+    Spec::number(
+        "coating_mm",
+        "Coat",
+        Purpose::Coat,
+        unit,
+        (0.2, max),
+        0.1,
         default,
-    };
-    Spec {
-        key: "coating_mm",
-        name: "Coat",
-        takes,
-    }
+    )
 }
 
 /// Pan temperature when the fish goes in.
 pub const fn pan_c(default: f64) -> Spec {
-    Spec {
-        key: "pan_c",
-        name: "Pan when it goes in",
-        takes: Takes::Number {
-            min: 100.0,
-            max: 300.0,
-            step: 5.0,
-            unit: Unit::Celsius,
-            default,
-        },
-    }
+    let (name, is) = ("Pan when it goes in", Purpose::FirstHeat);
+    Spec::number(
+        "pan_c",
+        name,
+        is,
+        Unit::Celsius,
+        (100.0, 300.0),
+        5.0,
+        default,
+    )
+    .meeting_fat()
 }
 
 /// Pan temperature held after that.
 pub const fn hold_c(default: f64) -> Spec {
-    Spec {
-        key: "hold_c",
-        name: "Pan held at",
-        takes: Takes::Number {
-            min: 80.0,
-            max: 280.0,
-            step: 5.0,
-            unit: Unit::Celsius,
-            default,
-        },
+    let (name, is) = ("Pan held at", Purpose::MainHeat);
+    Spec::number(
+        "hold_c",
+        name,
+        is,
+        Unit::Celsius,
+        (80.0, 280.0),
+        5.0,
+        default,
+    )
+}
+
+words! {
+    /// What the cook puts on bare flesh: how freely water leaves it.
+    pub enum Film {
+        Bare = "none" "nothing",
+        Oil = "oil" "oil",
+        Butter = "butter" "butter, under and over",
     }
 }
 
-/// The fat in the pan or the fryer: keys of `data/fats.toml`.
-pub const fn fat(default: &'static str) -> Spec {
-    Spec {
-        key: "fat",
-        name: "Fat",
-        takes: Takes::Choice {
-            options: &[
-                ("avocado_refined", "refined avocado oil"),
-                ("rice_bran", "rice bran oil"),
-                ("ghee", "clarified butter"),
-                ("peanut_refined", "refined peanut oil"),
-                ("sunflower_refined", "refined sunflower oil"),
-                ("rapeseed_refined", "refined rapeseed oil"),
-                ("olive_light", "light olive oil"),
-                ("lard", "lard"),
-                ("sesame", "unrefined sesame oil"),
-                ("olive_extra_virgin", "extra virgin olive oil"),
-                ("butter", "whole butter"),
-            ],
-            default,
-        },
+impl Film {
+    /// Wetness of the surface: a raw one, under a film, sealed.
+    pub fn wetness(self) -> f64 {
+        match self {
+            Self::Bare => 0.6,
+            Self::Oil => 0.3,
+            Self::Butter => 0.1,
+        }
     }
 }
 
-/// How far the bath may drop when a batch goes in.
-pub const DROP: Spec = Spec {
-    key: "drop_k",
-    name: "Oil may drop by",
-    takes: Takes::Number {
-        min: 5.0,
-        max: 50.0,
-        step: 1.0,
-        unit: Unit::Kelvin,
-        default: 15.0,
-    },
-};
+/// What is on the fish.
+pub const FILM: Spec = Spec::word::<Film>("coating", "On the fish", Purpose::Coat, "oil");

@@ -11,6 +11,7 @@ pub fn vapour_at(t_c: f64) -> Face {
         wall_c: t_c,
         vapour_pa: 0.8 * water::p_saturation_pa(t_c),
         wetness: 0.3,
+        of_fire: 0.0,
     })
 }
 
@@ -23,5 +24,6 @@ pub fn under_lid() -> Face {
         wall_c: 80.0,
         vapour_pa: 38e3,
         wetness: 0.3,
+        of_fire: 0.0,
     })
 }

@@ -1,10 +1,10 @@
 //! The slice over time: the field sampled evenly in time and depth, compact enough to send.
 
-use super::doneness::Band;
-use super::tally::{OVERCOOKED_C, SET_SHARE, Tally};
+use super::past::{OVERCOOKED_C, SET_SHARE, Tally};
 use crate::InputError;
-use crate::heat::{Column, Moment, Sink};
+use crate::heat::{Column, Moment};
 use crate::quantity::checked;
+use crate::target::Band;
 
 /// How many samples are wanted.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -21,8 +21,8 @@ impl FieldAsked {
     /// # Errors
     /// [`InputError::OutOfRange`] outside 2 to 600 times and 2 to 200 depths.
     pub fn new(times: usize, depths: usize) -> Result<Self, InputError> {
-        checked("field.times", times as f64, (2.0, 600.0), "columns")?;
-        checked("field.depths", depths as f64, (2.0, 200.0), "rows")?;
+        checked("times", times as f64, (2.0, 600.0), "columns")?;
+        checked("depths", depths as f64, (2.0, 200.0), "rows")?;
         Ok(Self { times, depths })
     }
 }
@@ -50,7 +50,6 @@ pub const STATE_STEPS: f64 = 40.0;
 #[derive(Debug)]
 pub struct FieldSink<'a> {
     column: &'a Column,
-    tally: Tally<'a>,
     band: Band,
     field: SliceField,
     last_t_s: f64,
@@ -61,19 +60,12 @@ pub struct FieldSink<'a> {
 }
 
 impl<'a> FieldSink<'a> {
-    /// Samples from 0 to `end_s` a run that leaves the heat at `off_heat_s`.
-    pub fn new(
-        column: &'a Column,
-        asked: FieldAsked,
-        off_heat_s: f64,
-        end_s: f64,
-        band: Band,
-    ) -> Self {
+    /// Samples a run from 0 to `end_s`.
+    pub fn new(column: &'a Column, asked: FieldAsked, end_s: f64, band: Band) -> Self {
         let row = || vec![0.0; asked.depths];
         let room = asked.times * asked.depths;
         Self {
             column,
-            tally: Tally::new(column, off_heat_s),
             band,
             field: SliceField {
                 times: asked.times,
@@ -90,9 +82,9 @@ impl<'a> FieldSink<'a> {
         }
     }
 
-    /// The field, and the tally that went along.
-    pub fn finish(self) -> (SliceField, Tally<'a>) {
-        (self.field, self.tally)
+    /// The field.
+    pub fn finish(self) -> SliceField {
+        self.field
     }
 
     /// State on the scale of [`SliceField::state`] from the highest temperature, the logarithm
@@ -118,17 +110,17 @@ impl<'a> FieldSink<'a> {
     }
 }
 
-impl Sink for FieldSink<'_> {
-    fn step(&mut self, moment: &Moment<'_>) {
-        self.tally.step(moment);
+impl FieldSink<'_> {
+    /// One step, with what has added up by then.
+    pub fn step(&mut self, moment: &Moment<'_>, tally: &Tally<'_>) {
         let grid = &self.column.grid;
         let flesh = grid.flesh.clone();
         let n = flesh.len();
         for i in 0..n {
-            self.ln_setting[i] = self.tally.setting(i).max(1e-9).ln();
-            self.crust[i] = self.tally.crustiness(flesh.start + i);
+            self.ln_setting[i] = tally.past().setting[i].max(1e-9).ln();
+            self.crust[i] = tally.crustiness(flesh.start + i);
         }
-        let peaks = &self.tally.peaks().0;
+        let peaks = &tally.past().peaks_c;
         let depths = self.field.depths;
         for row in 0..depths {
             let share = (row as f64 + 0.5) / depths as f64;

@@ -100,11 +100,7 @@ impl Family {
         Self::all()
             .iter()
             .find(|f| f.key == key)
-            .ok_or_else(|| InputError::UnknownName {
-                field: "piece.family".into(),
-                given: key.to_owned(),
-                known: Self::all().iter().map(|f| f.key.clone()).collect(),
-            })
+            .ok_or_else(|| InputError::unknown("family", key, Self::all().iter().map(|f| &f.key)))
     }
 
     /// Turns a target into a band.
@@ -114,10 +110,14 @@ impl Family {
     pub fn band(&self, asked: &TargetAsked) -> Result<Band, InputError> {
         let key = match asked {
             TargetAsked::Band(low, high) => {
-                let low_c = checked("target.low_c", *low, TARGET_RANGE_C, "C")?;
-                let high_c = checked("target.high_c", *high, TARGET_RANGE_C, "C")?;
+                let low_c = checked("low_c", *low, TARGET_RANGE_C, "C")?;
+                let high_c = checked("high_c", *high, TARGET_RANGE_C, "C")?;
                 if low_c > high_c {
-                    return Err(InputError::TargetUpsideDown { low_c, high_c });
+                    return Err(InputError::TargetUpsideDown {
+                        field: "low_c".into(),
+                        low_c,
+                        high_c,
+                    });
                 }
                 return Ok(Band { low_c, high_c });
             }
@@ -133,11 +133,7 @@ impl Family {
                 low_c: l.low_c,
                 high_c: l.high_c,
             })
-            .ok_or_else(|| InputError::UnknownName {
-                field: "target.level".into(),
-                given: key.chars().take(60).collect(),
-                known: self.levels.iter().map(|l| l.key.clone()).collect(),
-            })
+            .ok_or_else(|| InputError::unknown("level", key, self.levels.iter().map(|l| &l.key)))
     }
 }
 

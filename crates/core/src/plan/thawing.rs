@@ -4,12 +4,14 @@
 //! fridge on a plate, or bagged in cold running water; cooling in the fridge, or bagged in
 //! ice water. Limits: `FOOD-CODE-3-501.13`, `FOOD-CODE-3-501.14`; local rules come first.
 
-use crate::InputError;
 use crate::fish::{Piece, PieceAsked};
-use crate::heat::{Column, Face, Fineness, Gas, Marcher, Medium, Moment, Sink, Stage, Steps};
-use crate::matter::{FREEZE_C, Material, water};
-use crate::outcome::safety;
+use crate::heat::{Face, Gas, Medium, Moment, Sink};
+use crate::kit::Kitchen;
+use crate::matter::{FREEZE_C, water};
 use crate::quantity::checked;
+use crate::run::{Bench, Fidelity, Fire, Mark, Programme, Stage, Truth};
+use crate::target::safety;
+use crate::{InputError, Within};
 
 /// How it thaws.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -81,11 +83,6 @@ const BAGGED_W_M2K: f64 = 150.0;
 /// No ice is left when the coldest point is above this, C.
 const THAWED_C: f64 = FREEZE_C + 0.2;
 
-const STEPS: Steps = Steps {
-    tolerance_k: 0.05,
-    longest_s: 60.0,
-};
-
 fn in_fridge(t_c: f64) -> Face {
     Face::in_gas(Gas {
         t_c,
@@ -94,6 +91,7 @@ fn in_fridge(t_c: f64) -> Face {
         wall_c: t_c,
         vapour_pa: 0.9 * water::p_saturation_pa(t_c),
         wetness: 0.0, // wrapped
+        of_fire: 0.0,
     })
 }
 
@@ -118,36 +116,27 @@ impl Sink for Watch {
     }
 }
 
-fn column(piece: &Piece, frozen: bool) -> Column {
-    let flesh = Material::flesh(&piece.composition);
-    Column::coated(
-        piece.thickness.metres(),
-        piece.dimensionality_all_round() - 1.0,
-        Fineness::ORDINARY,
-        if frozen { flesh.freezing() } else { flesh },
-        [None, None],
-        water::P_ATM_PA,
-    )
-}
-
-/// Runs until `done` says so; answers when.
+/// Runs a piece at one temperature between two faces alike until `done` says so; answers when.
 fn run(
-    column: &Column,
+    piece: &Piece,
     start_c: f64,
     face: Face,
     watch: &mut Watch,
     done: impl Fn(&Moment<'_>) -> bool,
 ) -> Option<f64> {
-    let mut marcher = Marcher::new(column, start_c, None, STEPS);
-    let stage = Stage {
-        duration_s: LONGEST_S,
-        low: face,
-        high: face,
-        set_c: 0.0,
+    let stage = Stage::share(1.0, Mark::In, face, face);
+    let (kitchen, rest) = (Kitchen::SEA_LEVEL, Stage::rest(0.0, (face, face)));
+    let programme = Programme {
+        shape_exponent: piece.dimensionality_all_round() - 1.0,
+        ..Programme::new(piece, &kitchen, Fire::Steam, vec![stage], rest)
     };
-    marcher
-        .run_stage(&stage, watch, done)
-        .then_some(marcher.t_s)
+    let truth = Truth {
+        start_c,
+        ..Truth::asked(piece)
+    };
+    let bench = Bench::new(&truth, &programme, Fidelity::SLOW);
+    let timeline = programme.timeline(LONGEST_S);
+    bench.begin().until(&timeline, LONGEST_S, watch, done)
 }
 
 /// How long a frozen piece takes to thaw, and whether that is within the limits.
@@ -156,14 +145,9 @@ fn run(
 /// [`InputError`] for a piece that is not frozen, a fridge outside 1 to 5 C, and water outside
 /// 2 to 21 C, which is the rule.
 pub fn thaw(asked: &ThawAsked) -> Result<Thawed, InputError> {
-    let piece = Piece::new(&asked.piece)?;
+    let piece = Piece::new(&asked.piece).within("piece")?;
     let start_c = piece.start.value();
-    checked(
-        "piece.start_c",
-        start_c,
-        (-40.0, FREEZE_C - 1.0),
-        "C to thaw",
-    )?;
+    checked("start_c", start_c, (-40.0, FREEZE_C - 1.0), "C to thaw").within("piece")?;
     let face = match asked.how {
         Thawing::Fridge(t_c) => in_fridge(checked("at_c", t_c, (1.0, safety::COLD_C), "C")?),
         Thawing::Water(t_c) => {
@@ -171,13 +155,12 @@ pub fn thaw(asked: &ThawAsked) -> Result<Thawed, InputError> {
             Face::touching(BAGGED_W_M2K, Medium::Held(t_c))
         }
     };
-    let column = column(&piece, true);
     let mut watch = Watch {
         above_5c_s: 0.0,
         under_57: None,
         at_21: None,
     };
-    let thawed = run(&column, start_c, face, &mut watch, |m| {
+    let thawed = run(&piece, start_c, face, &mut watch, |m| {
         m.core_c() >= THAWED_C
     });
     Ok(Thawed {
@@ -193,20 +176,19 @@ pub fn thaw(asked: &ThawAsked) -> Result<Thawed, InputError> {
 /// [`InputError`] for a piece hotter than 100 or colder than 21 C and a fridge outside 1 to
 /// 4.5 C: at 5 C nothing ever reaches 5 C.
 pub fn cool(asked: &CoolAsked) -> Result<Cooled, InputError> {
-    let piece = Piece::new(&asked.piece)?;
+    let piece = Piece::new(&asked.piece).within("piece")?;
     let from_c = checked("from_c", asked.from_c, (safety::COOL_MIDDLE_C, 100.0), "C")?;
     let face = match asked.how {
         Cooling::Fridge(t_c) => in_fridge(checked("at_c", t_c, (1.0, 4.5), "C")?),
         Cooling::IceWater => Face::touching(BAGGED_W_M2K, Medium::Held(0.5)),
     };
-    let column = column(&piece, false);
     let mut watch = Watch {
         above_5c_s: 0.0,
         under_57: None,
         at_21: None,
     };
     let warmest = |m: &Moment<'_>| m.flesh_c.iter().copied().fold(f64::NEG_INFINITY, f64::max);
-    let cold = run(&column, from_c, face, &mut watch, |m| {
+    let cold = run(&piece, from_c, face, &mut watch, |m| {
         warmest(m) <= safety::COLD_C
     });
     let since_s = watch.under_57.unwrap_or(0.0);

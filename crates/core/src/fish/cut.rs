@@ -1,0 +1,87 @@
+//! How a piece was cut.
+
+use crate::InputError;
+
+/// How the piece was cut.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Cut {
+    /// Side or portion of a side.
+    Fillet,
+    /// Thick back part of a side.
+    Loin,
+    /// Tail part of a side.
+    Tail,
+    /// Slice across, with bone.
+    Steak,
+    /// Round slice without bone.
+    Medallion,
+    /// Cubes for a skewer.
+    Cubes,
+    /// Strips.
+    Strips,
+    /// Whole gutted round fish.
+    WholeRound,
+    /// Whole gutted flat fish.
+    WholeFlat,
+    /// Opened flat, boned.
+    Butterfly,
+    /// Wing of a skate.
+    Wing,
+    /// Finger-sized whole fish.
+    SmallWhole,
+}
+
+impl Cut {
+    /// All cuts with their names on the wire and in words.
+    pub const ALL: [(Self, &'static str, &'static str); 12] = [
+        (Self::Fillet, "fillet", "fillet"),
+        (Self::Loin, "loin", "loin"),
+        (Self::Tail, "tail", "tail piece"),
+        (Self::Steak, "steak", "steak"),
+        (Self::Medallion, "medallion", "medallion"),
+        (Self::Cubes, "cubes", "cubes"),
+        (Self::Strips, "strips", "strips"),
+        (Self::WholeRound, "whole_round", "whole round fish"),
+        (Self::WholeFlat, "whole_flat", "whole flat fish"),
+        (Self::Butterfly, "butterfly", "butterfly"),
+        (Self::Wing, "wing", "wing"),
+        (Self::SmallWhole, "small_whole", "small whole fish"),
+    ];
+
+    /// Finds a cut by its name on the wire.
+    ///
+    /// # Errors
+    /// [`InputError::UnknownName`].
+    pub fn find(key: &str) -> Result<Self, InputError> {
+        let found = Self::ALL.iter().find(|(_, name, _)| *name == key);
+        found.map(|(cut, _, _)| *cut).ok_or_else(|| {
+            InputError::unknown("cut", key, Self::ALL.iter().map(|(_, name, _)| *name))
+        })
+    }
+
+    /// A whole fish of any size.
+    pub fn is_whole(self) -> bool {
+        matches!(self, Self::WholeRound | Self::WholeFlat | Self::SmallWhole)
+    }
+
+    /// Name on the wire.
+    pub fn key(self) -> &'static str {
+        Self::ALL
+            .iter()
+            .find(|(cut, _, _)| *cut == self)
+            .map_or("fillet", |(_, key, _)| key)
+    }
+
+    /// Equivalent heat transfer dimensionality E, source `ASHRAE-FREEZING-TIMES`: 1 slab,
+    /// 2 cylinder, 3 sphere. A gutted round fish about 1.5 on its body thickness. A flat cut
+    /// on a pan or tray is a slab; all round it is more, see
+    /// [`super::Piece::dimensionality_all_round`].
+    pub fn dimensionality(self) -> f64 {
+        match self {
+            Self::WholeRound => 1.5,
+            Self::Cubes => 2.5,
+            Self::Strips | Self::SmallWhole => 1.9,
+            _ => 1.0,
+        }
+    }
+}

@@ -1,0 +1,87 @@
+//! The kitchen the cooking happens in. It travels whole in the request.
+
+use super::{Kit, KitAsked};
+use crate::matter::water;
+use crate::quantity::checked;
+use crate::{InputError, Within};
+use serde::{Deserialize, Serialize};
+
+/// Whose rules a kitchen keeps; local rules come first.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[serde(rename_all = "snake_case")]
+pub enum Rules {
+    /// The US Food Code.
+    #[default]
+    Us,
+    /// EU law and UK guidance.
+    EuUk,
+}
+
+/// A kitchen as asked for, unchecked.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
+#[serde(deny_unknown_fields, default)]
+pub struct KitchenAsked {
+    /// Height above the sea, m, -400 to 5000.
+    pub altitude_m: f64,
+    /// Whose rules it keeps.
+    pub rules: Rules,
+    /// What it has; everything when not said.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub kit: Option<KitAsked>,
+}
+
+/// What is the same for every pan in the room.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Kitchen {
+    altitude_m: f64,
+    /// Whose rules it keeps.
+    pub rules: Rules,
+    /// What it has.
+    pub kit: Kit,
+}
+
+impl Kitchen {
+    /// At the harbour, with everything.
+    pub const SEA_LEVEL: Self = Self {
+        altitude_m: 0.0,
+        rules: Rules::Us,
+        kit: Kit::ALL,
+    };
+
+    /// Checks a kitchen.
+    ///
+    /// # Errors
+    /// [`InputError`] naming what is wrong.
+    pub fn new(asked: &KitchenAsked) -> Result<Self, InputError> {
+        Ok(Self {
+            rules: asked.rules,
+            kit: asked
+                .kit
+                .as_ref()
+                .map_or(Ok(Kit::ALL), |kit| Kit::new(kit).within("kit"))?,
+            ..Self::at(asked.altitude_m)?
+        })
+    }
+
+    /// Somewhere up: water boils lower there.
+    ///
+    /// # Errors
+    /// [`InputError::OutOfRange`] outside -400 to 5000 m.
+    pub fn at(altitude_m: f64) -> Result<Self, InputError> {
+        let altitude_m = checked("altitude_m", altitude_m, (-400.0, 5000.0), "m")?;
+        Ok(Self {
+            altitude_m,
+            ..Self::SEA_LEVEL
+        })
+    }
+
+    /// Pressure of the air, Pa.
+    pub fn pressure_pa(&self) -> f64 {
+        water::pressure_at_pa(self.altitude_m)
+    }
+
+    /// Where water boils, C.
+    pub fn boil_c(&self) -> f64 {
+        water::boiling_point_c(self.pressure_pa())
+    }
+}

@@ -1,0 +1,249 @@
+//! What a kitchen has: pans, hobs, ovens, ware, fryers, pots, grates, broilers, steamers and fats,
+//! as rows with figures, ranges and sources; and the kitchen itself.
+//!
+//! A method asks for a thing by its list and takes what its figures say; it knows no thing by name.
+//! A new pan is a row.
+
+mod fats;
+mod kitchen;
+mod rows;
+
+pub use fats::{FatMargin, fat_margins_at};
+pub use kitchen::{Kitchen, KitchenAsked, Rules};
+pub use rows::{
+    Broiler, Fat, Figure, Fryer, Grate, Hob, Oven, Pan, Pot, Ridged, Row, Steamer, Ware,
+};
+
+use crate::{InputError, Within};
+use serde::{Deserialize, Serialize};
+use std::sync::{Arc, OnceLock};
+
+/// A thing as asked for: by its key, or a row of the kitchen's own.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[serde(untagged)]
+pub enum Entry<R> {
+    /// One that ships.
+    Key(String),
+    /// One of its own.
+    Own(Arc<R>),
+}
+
+/// A list of the kit, found by the type of its rows.
+pub trait Listed: Row {
+    /// Its name on the wire.
+    const LIST: &'static str;
+    /// Which list.
+    const SHELF: Shelf;
+    /// The rows that ship.
+    fn shipped() -> &'static [Arc<Self>];
+    /// The rows of a kitchen.
+    fn of(kit: &Kit) -> &[Arc<Self>];
+}
+
+macro_rules! kit {
+    ($($(#[$doc:meta])* $list:ident : $row:ident as $shelf:ident;)*) => {
+        /// Which list of the kit.
+        #[derive(Debug, Clone, Copy, PartialEq, Eq)]
+        pub enum Shelf {
+            $($(#[$doc])* $shelf,)*
+        }
+
+        /// The kit of one kitchen as asked for: what is not named is all there.
+        #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
+        #[serde(deny_unknown_fields, default)]
+        pub struct KitAsked {
+            $($(#[$doc])* #[serde(skip_serializing_if = "Option::is_none")]
+            pub $list: Option<Vec<Entry<$row>>>,)*
+        }
+
+        #[derive(Debug, Clone, PartialEq, Default)]
+        struct Lists {
+            $($list: Option<Vec<Arc<$row>>>,)*
+        }
+
+        impl Lists {
+            fn read(asked: &KitAsked) -> Result<Self, InputError> {
+                Ok(Self { $($list: list(stringify!($list), asked.$list.as_deref())?,)* })
+            }
+        }
+
+        #[derive(Debug, Deserialize)]
+        #[serde(deny_unknown_fields)]
+        struct File {
+            $($list: Vec<Arc<$row>>,)*
+        }
+
+        $(impl Listed for $row {
+            const LIST: &'static str = stringify!($list);
+            const SHELF: Shelf = Shelf::$shelf;
+            fn shipped() -> &'static [Arc<Self>] {
+                &shipped().$list
+            }
+            fn of(kit: &Kit) -> &[Arc<Self>] {
+                let own = kit.0.as_ref().and_then(|lists| lists.$list.as_deref());
+                own.unwrap_or(Self::shipped())
+            }
+        })*
+
+        impl Kit {
+            /// Keys and names of what stands on a shelf.
+            pub fn names(&self, shelf: Shelf) -> Vec<(&str, &str)> {
+                match shelf {
+                    $(Shelf::$shelf => {
+                        $row::of(self).iter().map(|row| (row.key(), row.name())).collect()
+                    })*
+                }
+            }
+        }
+
+        #[cfg(test)]
+        fn check_shipped() -> Result<(), InputError> {
+            $(rows::check_list(stringify!($list), $row::shipped())?;)*
+            Ok(())
+        }
+    };
+}
+
+kit! {
+    /// Frying pans.
+    pans: Pan as Pans;
+    /// Hobs.
+    hobs: Hob as Hobs;
+    /// Ovens.
+    ovens: Oven as Ovens;
+    /// What fish lies on in an oven.
+    wares: Ware as Wares;
+    /// Fryers.
+    fryers: Fryer as Fryers;
+    /// Pots and pans for liquid.
+    pots: Pot as Pots;
+    /// Grates over a bed.
+    grates: Grate as Grates;
+    /// Ridged pans.
+    ridges: Ridged as RidgedPans;
+    /// Broilers.
+    broilers: Broiler as Broilers;
+    /// Steamers.
+    steamers: Steamer as Steamers;
+    /// Fats.
+    fats: Fat as Fats;
+}
+
+/// The kit of one kitchen; everything that ships when it has said nothing.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Kit(Option<Arc<Lists>>);
+
+fn shipped() -> &'static File {
+    static ALL: OnceLock<File> = OnceLock::new();
+    ALL.get_or_init(|| {
+        let files = concat!(
+            include_str!("../../data/fats.toml"),
+            "\n",
+            include_str!("../../data/kit.toml")
+        );
+        toml::from_str(files).expect("the files are checked by a test")
+    })
+}
+
+/// Most things of a kind in one kitchen.
+const MOST_ROWS: f64 = 40.0;
+
+fn list<R: Listed>(
+    name: &str,
+    asked: Option<&[Entry<R>]>,
+) -> Result<Option<Vec<Arc<R>>>, InputError> {
+    let Some(asked) = asked else {
+        return Ok(None);
+    };
+    crate::quantity::checked(name, asked.len() as f64, (0.0, MOST_ROWS), "things")?;
+    let mut rows = Vec::with_capacity(asked.len());
+    for (i, entry) in asked.iter().enumerate() {
+        rows.push(match entry {
+            Entry::Own(row) => Arc::clone(row),
+            Entry::Key(key) => {
+                let found = R::shipped().iter().find(|row| row.key() == key);
+                found.cloned().ok_or_else(|| {
+                    InputError::unknown("", key, R::shipped().iter().map(|row| row.key()))
+                        .at(name, i)
+                })?
+            }
+        });
+    }
+    rows::check_list(name, &rows)?;
+    Ok(Some(rows))
+}
+
+impl Kit {
+    /// Everything that ships.
+    pub const ALL: Self = Self(None);
+
+    /// Checks what a kitchen says it has.
+    ///
+    /// # Errors
+    /// [`InputError`] for a key that does not ship, a figure that no such thing has, a key twice.
+    pub fn new(asked: &KitAsked) -> Result<Self, InputError> {
+        if *asked == KitAsked::default() {
+            return Ok(Self::ALL);
+        }
+        Lists::read(asked).map(|lists| Self(Some(Arc::new(lists))))
+    }
+
+    /// A thing by its key.
+    ///
+    /// # Errors
+    /// [`InputError::UnknownName`] with the keys that are here.
+    pub fn find<R: Listed>(&self, key: &str) -> Result<Arc<R>, InputError> {
+        let found = R::of(self).iter().find(|row| row.key() == key);
+        found
+            .cloned()
+            .ok_or_else(|| InputError::unknown("", key, R::of(self).iter().map(|row| row.key())))
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn every_row_that_ships_holds_and_names_its_source() {
+        check_shipped().unwrap();
+        assert!(Pan::shipped().len() >= 4 && Fat::shipped().len() >= 11);
+        assert!(Pan::shipped().iter().all(|pan| !pan.source.is_empty()));
+    }
+
+    #[test]
+    fn a_kitchen_has_what_it_says_and_its_own() {
+        let asked: KitAsked = serde_json::from_str(
+            r#"{ "pans": ["cast_iron", { "key": "plancha", "name": "steel plancha",
+                 "capacity_j_m2k": 38e3, "bottom_m2": 0.2, "loss_w_m2k": 25 }], "fryers": [] }"#,
+        )
+        .unwrap();
+        let kit = Kit::new(&asked).unwrap();
+        let keys = |shelf| {
+            kit.names(shelf)
+                .iter()
+                .map(|(k, _)| (*k).to_owned())
+                .collect::<Vec<_>>()
+        };
+        assert_eq!(keys(Shelf::Pans), ["cast_iron", "plancha"]);
+        assert!(keys(Shelf::Fryers).is_empty());
+        assert_eq!(keys(Shelf::Hobs).len(), 4);
+        assert_eq!(
+            kit.find::<Pan>("plancha").unwrap().capacity_j_m2k.at(),
+            38e3
+        );
+        assert!(kit.find::<Pan>("clad").is_err());
+    }
+
+    #[test]
+    fn what_is_wrong_is_named_with_its_place() {
+        let wrong = |json: &str| {
+            let asked: KitAsked = serde_json::from_str(json).unwrap();
+            Kit::new(&asked).unwrap_err().field().to_owned()
+        };
+        assert_eq!(wrong(r#"{ "pans": ["clad", "gold"] }"#), "pans[1]");
+        let hob = r#"{ "hobs": [{ "key": "sun", "name": "sun", "pan_w_m2": 1, "pot_w": 900 }] }"#;
+        assert_eq!(wrong(hob), "hobs[0].pan_w_m2");
+        assert_eq!(wrong(r#"{ "pots": ["wide", "wide"] }"#), "pots[1].key");
+    }
+}

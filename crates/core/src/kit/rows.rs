@@ -1,0 +1,243 @@
+//! One row a thing: what it is called and what it can do. `data/kit.toml` and `data/fats.toml` hold
+//! those that ship; a kitchen's own come with the request.
+
+use crate::quantity::checked;
+use crate::{InputError, Within};
+use serde::{Deserialize, Serialize};
+
+/// A figure with the range it comes from.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[serde(untagged)]
+pub enum Figure {
+    /// A bare number, as a kitchen writes down its own.
+    Bare(f64),
+    /// The value used, and the range that is published or met.
+    Ranged {
+        /// What is used.
+        at: f64,
+        /// Low and high.
+        range: [f64; 2],
+    },
+}
+
+impl Figure {
+    /// What is used.
+    pub fn at(self) -> f64 {
+        match self {
+            Self::Bare(at) | Self::Ranged { at, .. } => at,
+        }
+    }
+
+    fn check(self, field: &str, limits: (f64, f64), unit: &'static str) -> Result<(), InputError> {
+        checked(field, self.at(), limits, unit)?;
+        if let Self::Ranged {
+            at,
+            range: [low, high],
+        } = self
+        {
+            checked(field, low, (limits.0, at), unit)?;
+            checked(field, high, (at, limits.1), unit)?;
+        }
+        Ok(())
+    }
+}
+
+/// Something that stands on a shelf of the kit.
+pub trait Row: Clone + std::fmt::Debug + Send + Sync + 'static {
+    /// Name on the wire.
+    fn key(&self) -> &str;
+    /// In words.
+    fn name(&self) -> &str;
+    /// Holds the figures to what such a thing can have.
+    ///
+    /// # Errors
+    /// [`InputError::OutOfRange`] naming the figure.
+    fn check(&self) -> Result<(), InputError>;
+}
+
+macro_rules! rows {
+    ($($(#[$doc:meta])* $name:ident {
+        $($fdoc:literal $figure:ident : ($low:expr, $high:expr, $unit:literal);)*
+        $(flag $flag_doc:literal $flag:ident;)*
+    })*) => {$(
+        $(#[$doc])*
+        #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+        #[serde(deny_unknown_fields)]
+        pub struct $name {
+            /// Name on the wire.
+            pub key: String,
+            /// In words.
+            pub name: String,
+            $(#[doc = $fdoc] pub $figure: Figure,)*
+            $(#[doc = $flag_doc] #[serde(default)] pub $flag: bool,)*
+            /// Where the figures are from.
+            #[serde(default)]
+            pub source: String,
+        }
+
+        impl Row for $name {
+            fn key(&self) -> &str {
+                &self.key
+            }
+            fn name(&self) -> &str {
+                &self.name
+            }
+            fn check(&self) -> Result<(), InputError> {
+                check_names(&self.key, &self.name)?;
+                $(self.$figure.check(stringify!($figure), ($low, $high), $unit)?;)*
+                Ok(())
+            }
+        }
+    )*};
+}
+
+/// Longest key and name, letters.
+const LONGEST: f64 = 40.0;
+
+fn check_names(key: &str, name: &str) -> Result<(), InputError> {
+    for (field, text) in [("key", key), ("name", name)] {
+        let letters = text.trim().chars().count() as f64;
+        checked(field, letters, (1.0, LONGEST), "letters")?;
+    }
+    Ok(())
+}
+
+rows! {
+    /// A frying pan.
+    Pan {
+        "Heat capacity by area, J/(m2 K)." capacity_j_m2k: (2e3, 60e3, "J/m2K");
+        "Bottom that fish can lie on, m2." bottom_m2: (0.01, 1.0, "m2");
+        "Loss to the room, W/(m2 K)." loss_w_m2k: (5.0, 100.0, "W/m2K");
+        flag "Has a coating that fierce heat spoils." coated;
+    }
+    /// A hob.
+    Hob {
+        "Most heat into the bottom of a pan by area, W/m2." pan_w_m2: (2e3, 120e3, "W/m2");
+        "Most heat into a pot, W." pot_w: (200.0, 20e3, "W");
+    }
+    /// An oven.
+    Oven {
+        "Convection with the fan off, W/(m2 K)." still_w_m2k: (3.0, 40.0, "W/m2K");
+        "And on." fan_w_m2k: (5.0, 150.0, "W/m2K");
+        "Through a thin tray with the fan off, W/(m2 K)." tray_still_w_m2k: (5.0, 100.0, "W/m2K");
+        "And on." tray_fan_w_m2k: (5.0, 200.0, "W/m2K");
+        "Pressure of the vapour in its air, Pa." vapour_pa: (0.0, 50e3, "Pa");
+    }
+    /// A fryer.
+    Fryer {
+        "Power, W." power_w: (300.0, 40e3, "W");
+        "Loss to the room, W/K." loss_w_k: (0.5, 60.0, "W/K");
+    }
+    /// A pot or pan for liquid.
+    Pot {
+        "Liquid in it, l." liquid_l: (0.1, 60.0, "l");
+        "Loss to the room, W/K." loss_w_k: (0.5, 60.0, "W/K");
+    }
+    /// A grate over a bed.
+    Grate {
+        "Share of the face that lies on bars." bars_share: (0.0, 0.9, "");
+        "How much hotter the bed is than the bars, K." bed_above_k: (0.0, 600.0, "K");
+        "Hot gas, W/(m2 K)." gas_w_m2k: (2.0, 80.0, "W/m2K");
+        "Pressure of the vapour in it, Pa." vapour_pa: (0.0, 50e3, "Pa");
+    }
+    /// A ridged pan.
+    Ridged {
+        "Share of the face that lies on ridges." bars_share: (0.05, 0.95, "");
+    }
+    /// A broiler.
+    Broiler {
+        "What its glow comes to above half the temperature of the oven, C." glow_c: (50.0, 700.0, "C");
+        "Convection below it, W/(m2 K)." gas_w_m2k: (3.0, 60.0, "W/m2K");
+        "Temperature of the tray over that of the oven, C by C." tray_share: (0.0, 1.0, "");
+    }
+    /// A steamer.
+    Steamer {
+        "Condensing without air, W/(m2 K)." pure_w_m2k: (50.0, 20e3, "W/m2K");
+    }
+}
+
+/// What fish lies on in an oven.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Ware {
+    /// Name on the wire.
+    pub key: String,
+    /// In words.
+    pub name: String,
+    /// Heat capacity by area, J/(m2 K); none for a thin tray, which follows the oven.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub capacity_j_m2k: Option<Figure>,
+    /// Share of its bottom that fish covers; a half when not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub cover_share: Option<Figure>,
+    /// Heated with the oven.
+    #[serde(default)]
+    pub starts_hot: bool,
+    /// Where the figures are from.
+    #[serde(default)]
+    pub source: String,
+}
+
+impl Row for Ware {
+    fn key(&self) -> &str {
+        &self.key
+    }
+    fn name(&self) -> &str {
+        &self.name
+    }
+    fn check(&self) -> Result<(), InputError> {
+        check_names(&self.key, &self.name)?;
+        if let Some(capacity) = self.capacity_j_m2k {
+            capacity.check("capacity_j_m2k", (2e3, 60e3), "J/m2K")?;
+        }
+        if let Some(cover) = self.cover_share {
+            cover.check("cover_share", (0.05, 1.0), "")?;
+        }
+        Ok(())
+    }
+}
+
+/// A fat.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Fat {
+    /// Name on the wire.
+    pub key: String,
+    /// In words.
+    pub name: String,
+    /// Low and high end of its smoke point, C.
+    pub smoke_c: [f64; 2],
+    /// Where that is from.
+    #[serde(default)]
+    pub source: String,
+}
+
+impl Row for Fat {
+    fn key(&self) -> &str {
+        &self.key
+    }
+    fn name(&self) -> &str {
+        &self.name
+    }
+    fn check(&self) -> Result<(), InputError> {
+        check_names(&self.key, &self.name)?;
+        let [low, high] = self.smoke_c;
+        checked("smoke_c", low, (80.0, high), "C")?;
+        checked("smoke_c", high, (low, 320.0), "C").map(drop)
+    }
+}
+
+/// Checks each row of a list and that no key stands twice.
+pub(super) fn check_list<R: Row>(list: &str, rows: &[std::sync::Arc<R>]) -> Result<(), InputError> {
+    for (i, row) in rows.iter().enumerate() {
+        row.check().at(list, i)?;
+        if rows[..i].iter().any(|other| other.key() == row.key()) {
+            return Err(InputError::Order {
+                field: "key".into(),
+                message: "this key stands twice",
+            })
+            .at(list, i);
+        }
+    }
+    Ok(())
+}

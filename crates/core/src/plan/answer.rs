@@ -1,0 +1,86 @@
+//! What a plan answers.
+
+use crate::heat::Body;
+use crate::kit::FatMargin;
+use crate::methods::{Chosen, Method, Step};
+use crate::run::{Outcome, Signs, SliceField};
+use crate::target::Band;
+
+/// How early and how late the piece may leave the heat and still end in the band.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Window {
+    /// Seconds before.
+    pub early_s: f64,
+    /// Seconds after.
+    pub late_s: f64,
+}
+
+/// Something the cook should know before lighting the fire.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Warning {
+    /// Stable name.
+    pub code: &'static str,
+    /// One sentence, without figures that have a unit.
+    pub message: &'static str,
+    /// By how much, K, where that says something.
+    pub by_k: Option<f64>,
+}
+
+/// The largest batch.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Batch {
+    /// The drop that was allowed, K.
+    pub drop_k: f64,
+    /// How much fish, g.
+    pub most_g: f64,
+    /// How many of these pieces.
+    pub most_pieces: u32,
+}
+
+/// A plan.
+#[derive(Debug, Clone)]
+pub struct Plan {
+    /// The method.
+    pub method: &'static Method,
+    /// Its settings, defaults filled in.
+    pub chosen: Chosen,
+    /// The band aimed at.
+    pub band: Band,
+    /// When the piece leaves the heat, s.
+    pub off_heat_s: f64,
+    /// When it is turned, s.
+    pub turns_s: Vec<f64>,
+    /// How long it rests, s.
+    pub rest_s: f64,
+    /// When to begin to look: nine in ten pieces are not done before, s.
+    pub look_from_s: f64,
+    /// Nine in ten pieces are done by then, s.
+    pub latest_s: f64,
+    /// How forgiving it is.
+    pub window: Window,
+    /// Coldest point as it leaves the heat, C.
+    pub core_at_off_c: f64,
+    /// Coldest point of the thin end at its highest, C; without a thin end, the thick part's.
+    pub thin_end_peak_c: f64,
+    /// Share of the thin end that is overcooked; without a thin end, the thick part's.
+    pub thin_end_overcooked_share: f64,
+    /// How the thick part comes out.
+    pub outcome: Outcome,
+    /// What is watched for its temperature: pan, oil or liquid.
+    pub body: Option<Body>,
+    /// What can be seen and felt.
+    pub signs: Signs,
+    /// Fats that fit the fire, safest first.
+    pub fats: Vec<FatMargin>,
+    /// What to do.
+    pub steps: Vec<Step>,
+    /// What to know.
+    pub warnings: Vec<Warning>,
+    /// Of what is fried: the largest batch that keeps the bath within the chosen drop. Not in
+    /// a ranking.
+    pub batch: Option<Batch>,
+    /// Slice over time of the thick part, if asked for.
+    pub field: Option<SliceField>,
+    /// Slice over time of the thin end, if asked for and there is one.
+    pub thin_field: Option<SliceField>,
+}

@@ -1,0 +1,120 @@
+//! What is asked of a plan.
+
+use crate::fish::{Piece, PieceAsked};
+use crate::kit::Kitchen;
+use crate::methods::{Chosen, Method, Value};
+use crate::run::{FieldAsked, Programme, TimesAsked, TruthAsked};
+use crate::target::{Band, TargetAsked};
+use crate::{InputError, Within};
+
+/// A method as asked for.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct MethodAsked {
+    /// Kind on the wire.
+    pub kind: String,
+    /// Settings by name.
+    pub settings: Vec<(String, Value)>,
+}
+
+/// What a turn goes by where pieces differ from what was asked.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub enum TurnBy {
+    /// The clock: at the planned second, whatever the piece.
+    #[default]
+    Clock,
+    /// The piece: at its share of the time that this piece takes, as a cue tells it.
+    Piece,
+}
+
+/// A plan as asked for.
+#[derive(Debug, Clone, PartialEq)]
+pub struct PlanAsked {
+    /// The piece.
+    pub piece: PieceAsked,
+    /// The method.
+    pub method: MethodAsked,
+    /// The target.
+    pub target: TargetAsked,
+    /// The kitchen.
+    pub kitchen: Kitchen,
+    /// Say too how much times vary.
+    pub range: bool,
+    /// What turns go by then.
+    pub turn_by: TurnBy,
+    /// Sample the slice over time.
+    pub field: Option<FieldAsked>,
+    /// Leave the heat this much later (negative: earlier) than planned, s.
+    pub late_s: f64,
+    /// Times in place of those that would be found.
+    pub times: Option<TimesAsked>,
+    /// How the piece and the fire really are, at the times of those asked for.
+    pub truth: Option<TruthAsked>,
+}
+
+impl Default for PlanAsked {
+    fn default() -> Self {
+        Self {
+            piece: PieceAsked::default(),
+            method: MethodAsked::default(),
+            target: TargetAsked::Usual,
+            kitchen: Kitchen::SEA_LEVEL,
+            range: false,
+            turn_by: TurnBy::Clock,
+            field: None,
+            late_s: 0.0,
+            times: None,
+            truth: None,
+        }
+    }
+}
+
+/// A piece, a way to cook it and what it is to become: checked, read once.
+#[derive(Debug)]
+pub(super) struct Cooking<'a> {
+    pub piece: &'a Piece,
+    pub method: &'static Method,
+    pub chosen: Chosen,
+    pub kitchen: &'a Kitchen,
+    pub band: Band,
+    pub programme: Programme,
+}
+
+impl<'a> Cooking<'a> {
+    /// Reads the settings and builds the programme.
+    pub fn new(
+        piece: &'a Piece,
+        method: &'static Method,
+        settings: &[(String, Value)],
+        kitchen: &'a Kitchen,
+        band: Band,
+    ) -> Result<Self, InputError> {
+        let chosen = method.choose(settings, kitchen).within("method")?;
+        let programme = method.programme(piece, &chosen, kitchen)?;
+        Ok(Self {
+            piece,
+            method,
+            chosen,
+            kitchen,
+            band,
+            programme,
+        })
+    }
+}
+
+/// Checks times against what a method has.
+pub(super) fn check_times(programme: &Programme, times: &TimesAsked) -> Result<(), InputError> {
+    /// Longest a side may take and a rest, s.
+    const LONGEST_S: (f64, f64) = (4.0 * 3600.0, 3600.0);
+    if times.sides_s.len() != programme.sides() {
+        return Err(InputError::SidesDoNotFit {
+            field: "sides_s".into(),
+            given: times.sides_s.len(),
+            wants: programme.sides(),
+        });
+    }
+    for (i, s) in times.sides_s.iter().enumerate() {
+        crate::quantity::checked("", *s, (0.0, LONGEST_S.0), "s").at("sides_s", i)?;
+    }
+    crate::quantity::checked("rest_s", times.rest_s, (0.0, LONGEST_S.1), "s")?;
+    Ok(())
+}

@@ -1,0 +1,244 @@
+//! Going back from a target to a time: the peak of the coldest point after the rest rises with the
+//! time on the heat.
+
+use crate::run::{Bench, PeakSink, Run, Timeline};
+
+/// No cooking takes longer, s. A target not reached by then is out of reach.
+const LONGEST_S: f64 = 4.0 * 3600.0;
+/// Times are found to this, s.
+const TIME_TOLERANCE_S: f64 = 0.25;
+/// Or to a peak as near as this, K.
+const NEAR_K: f64 = 0.02;
+
+/// What a search found.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) enum Stop {
+    /// The time at which the aim is met.
+    Reached(f64),
+    /// The aim is above what can be had; the best found.
+    OutOfReach {
+        /// Time at which nothing more is gained, s.
+        best_s: f64,
+        /// Core then, C.
+        best_c: f64,
+    },
+}
+
+impl Stop {
+    pub fn time_s(self) -> f64 {
+        match self {
+            Self::Reached(t_s) | Self::OutOfReach { best_s: t_s, .. } => t_s,
+        }
+    }
+}
+
+/// A start for the search: half a minute a millimetre, more for thick pieces, s.
+pub(super) fn first_guess_s(thickness_mm: f64) -> f64 {
+    12.0 * thickness_mm * (1.0 + thickness_mm / 40.0)
+}
+
+fn peak_c(bench: &Bench, total_s: f64) -> f64 {
+    bench.peak_c(&bench.programme.timeline(total_s))
+}
+
+/// Finds the time on the heat after which the coldest point peaks at `aim_c`; turns go along as
+/// shares of it.
+pub(super) fn time_for(bench: &Bench, aim_c: f64, guess_s: f64) -> Stop {
+    let at = |aim_c| search(aim_c, bench.start_c(), guess_s, |t_s| peak_c(bench, t_s));
+    let found = at(aim_c);
+    let Stop::OutOfReach { best_c, .. } = found else {
+        return found;
+    };
+    // Nobody waits hours for the last half kelvin: the nearest plan ends where it is near.
+    let near_c = best_c - 0.5;
+    Stop::OutOfReach {
+        best_s: at(near_c).time_s(),
+        best_c: near_c,
+    }
+}
+
+/// Mends a time found on a rough bench: where this bench's peak meets `aim_c`, going by the rough
+/// slope first and by its own after.
+pub(super) fn polish(bench: &Bench, aim_c: f64, rough_s: f64, slope_c_s: f64) -> f64 {
+    secant(aim_c, rough_s, slope_c_s, |t_s| peak_c(bench, t_s))
+}
+
+/// How fast the peak rises with the time on the heat, K/s, where it is known to be `known_c`.
+pub(super) fn slope_c_s(bench: &Bench, t_s: f64, known_c: f64) -> f64 {
+    let dt_s = 0.03 * t_s + 1.0;
+    (peak_c(bench, t_s + dt_s) - known_c) / dt_s
+}
+
+/// A search for when to leave with everything else as it stands in a timeline; it starts again from
+/// where it has been.
+pub(super) struct Leaving<'a> {
+    bench: &'a Bench,
+    timeline: Timeline,
+    /// When the faces last change, s.
+    from_s: f64,
+    /// Runs that stand along the last stretch, and their peaks so far, in order of time.
+    seen: Vec<(Run<'a>, PeakSink)>,
+}
+
+impl<'a> Leaving<'a> {
+    pub fn new(bench: &'a Bench, timeline: &Timeline) -> Self {
+        let from_s = timeline.last_change_s(&bench.programme);
+        let mut run = bench.begin();
+        let mut peaks = PeakSink::new(&bench.column);
+        run.to(timeline, from_s, &mut peaks);
+        Self {
+            bench,
+            timeline: timeline.clone(),
+            from_s,
+            seen: vec![(run, peaks)],
+        }
+    }
+
+    /// Peak when left at `off_s`, not before the last stretch.
+    fn peak_c(&mut self, off_s: f64) -> f64 {
+        let timeline = self.timeline.leaving(off_s.max(self.from_s));
+        let at = self
+            .seen
+            .partition_point(|(run, _)| run.t_s() <= off_s + 1e-9)
+            .max(1);
+        let (mut run, mut peaks) = self.seen[at - 1].clone();
+        if timeline.off_s > run.t_s() + 1e-9 {
+            run.to(&timeline, timeline.off_s, &mut peaks);
+            self.seen.insert(at, (run.clone(), peaks.clone()));
+        }
+        run.to(&timeline, timeline.end_s(), &mut peaks);
+        peaks.coldest_c()
+    }
+
+    /// When to leave for `aim_c`. When what came before the last stretch already carries the piece
+    /// past it, the time at which it should have left during that.
+    pub fn time_for(&mut self, aim_c: f64, guess_s: f64) -> Stop {
+        let from_s = self.from_s;
+        let done_c = self.peak_c(from_s);
+        if done_c >= aim_c {
+            if from_s <= 0.0 {
+                return Stop::Reached(0.0);
+            }
+            let (bench, timeline) = (self.bench, &self.timeline);
+            let peak = |t_s: f64| bench.peak_c(&timeline.leaving(t_s));
+            let start = (0.0, bench.start_c());
+            return bracketed(aim_c, start, (from_s, done_c), peak);
+        }
+        let guess = (guess_s - from_s).max(5.0);
+        match search(aim_c, done_c, guess, |t_s| self.peak_c(from_s + t_s)) {
+            Stop::Reached(t_s) => Stop::Reached(from_s + t_s),
+            Stop::OutOfReach { best_s, best_c } => Stop::OutOfReach {
+                best_s: from_s + best_s,
+                best_c,
+            },
+        }
+    }
+
+    /// Mends a time found on a rough bench, as [`polish`]; only within the last stretch.
+    pub fn polish(&mut self, aim_c: f64, rough_s: f64, slope_c_s: f64) -> f64 {
+        if rough_s <= self.from_s {
+            return rough_s;
+        }
+        let from_s = self.from_s;
+        secant(aim_c, rough_s, slope_c_s, |t_s| {
+            self.peak_c(t_s.max(from_s))
+        })
+    }
+}
+
+/// A few secant steps from a near guess with a known slope.
+fn secant(aim: f64, guess_s: f64, slope: f64, mut f: impl FnMut(f64) -> f64) -> f64 {
+    /// Near enough for the last step to hit, K: a slope off by a fifth then misses by 0.1 K.
+    const LAST_K: f64 = 0.5;
+    if slope <= 1e-9 {
+        return guess_s;
+    }
+    let mut before: Option<(f64, f64)> = None;
+    let (mut t, mut slope) = (guess_s, slope);
+    for _ in 0..5 {
+        let value = f(t);
+        if let Some((t0, v0)) = before {
+            let own = (value - v0) / (t - t0);
+            // A slope of another order is noise.
+            if own.is_finite() && own > 0.3 * slope && own < 3.0 * slope {
+                slope = own;
+            }
+        }
+        before = Some((t, value));
+        let step = ((aim - value) / slope).clamp(-0.2 * t - 5.0, 0.2 * t + 5.0);
+        t = (t + step).max(0.0);
+        if (aim - value).abs() < LAST_K {
+            break;
+        }
+    }
+    t
+}
+
+/// Finds where a rising function of time meets `aim`. `at_zero` is its value at 0.
+fn search(aim: f64, at_zero: f64, guess_s: f64, mut f: impl FnMut(f64) -> f64) -> Stop {
+    if at_zero >= aim {
+        return Stop::Reached(0.0);
+    }
+    let mut low = (0.0, at_zero);
+    let mut t = guess_s.clamp(1.0, LONGEST_S);
+    loop {
+        let value = f(t);
+        if value >= aim {
+            return bracketed(aim, low, (t, value), f);
+        }
+        let gained = value - low.1;
+        if t >= LONGEST_S || (t > 600.0 && gained < 0.02) {
+            return Stop::OutOfReach {
+                best_s: t,
+                best_c: value,
+            };
+        }
+        // Go on along the straight line, within reason.
+        let slope = gained / (t - low.0);
+        let ahead = if slope > 1e-9 {
+            t + 1.15 * (aim - value) / slope
+        } else {
+            2.0 * t
+        };
+        low = (t, value);
+        t = ahead.clamp(1.05 * t + 1.0, 2.5 * t + 5.0).min(LONGEST_S);
+    }
+}
+
+/// Between a time too short and one long enough: inverse quadratic steps where the curve lets
+/// them, halving where it does not (Chandrupatla 1997).
+fn bracketed(aim: f64, low: (f64, f64), high: (f64, f64), mut f: impl FnMut(f64) -> f64) -> Stop {
+    // `a` is the newest, `b` the other end of the bracket; below, `c` the one before.
+    let (mut a, mut b) = ((high.0, high.1 - aim), (low.0, low.1 - aim));
+    // The first step along the chord.
+    let mut share = if a.1 - b.1 > 1e-9 {
+        a.1 / (a.1 - b.1)
+    } else {
+        0.5
+    };
+    for _ in 0..40 {
+        let t = a.0 + share * (b.0 - a.0);
+        let value = f(t) - aim;
+        if value.abs() < NEAR_K || (b.0 - a.0).abs() < TIME_TOLERANCE_S {
+            return Stop::Reached(t);
+        }
+        let c = if (value > 0.0) == (a.1 > 0.0) {
+            a
+        } else {
+            std::mem::replace(&mut b, a)
+        };
+        a = (t, value);
+        let xi = (a.0 - b.0) / (c.0 - b.0);
+        let phi = (a.1 - b.1) / (c.1 - b.1);
+        share = if phi * phi < xi && (1.0 - phi).powi(2) < 1.0 - xi {
+            a.1 / (b.1 - a.1) * c.1 / (b.1 - c.1)
+                + (c.0 - a.0) / (b.0 - a.0) * a.1 / (c.1 - a.1) * b.1 / (c.1 - b.1)
+        } else {
+            0.5
+        };
+        // Not closer to an end than a time is found to.
+        let least = (0.5 * TIME_TOLERANCE_S / (b.0 - a.0).abs()).min(0.5);
+        share = share.clamp(least, 1.0 - least);
+    }
+    Stop::Reached(a.0)
+}

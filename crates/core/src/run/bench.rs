@@ -1,0 +1,280 @@
+//! One piece and one fire as they really are under one programme: run as often as a question needs,
+//! stopped, looked at and gone on with.
+
+use super::past::{Past, PeakSink, Tally};
+use super::programme::Programme;
+use super::seen::Seen;
+use super::timeline::Timeline;
+use super::truth::Truth;
+use crate::InputError;
+use crate::heat::{self, Column, Fineness, Marcher, Moment, Sharer, Sink, Spell, Steps, Track};
+use crate::matter::FREEZE_C;
+use serde::{Deserialize, Serialize};
+
+/// How finely a bench computes.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Fidelity {
+    fineness: Fineness,
+    steps: Steps,
+}
+
+impl Fidelity {
+    /// What is shown.
+    pub const FINE: Self = Self {
+        fineness: Fineness::ORDINARY,
+        steps: Steps::ORDINARY,
+    };
+    /// For searches and spreads: off by about a kelvin, corrected by a fine run.
+    pub const ROUGH: Self = Self {
+        fineness: Fineness {
+            at_face_m: 0.5e-3,
+            inside_m: 2.2e-3,
+        },
+        steps: Steps {
+            tolerance_k: 0.25,
+            longest_s: 30.0,
+        },
+    };
+    /// Hours in a fridge.
+    pub const SLOW: Self = Self {
+        fineness: Fineness::ORDINARY,
+        steps: Steps {
+            tolerance_k: 0.05,
+            longest_s: 60.0,
+        },
+    };
+}
+
+/// One piece and one fire under one programme.
+#[derive(Debug, Clone)]
+pub struct Bench {
+    /// The piece through its thickness, coats and all.
+    pub column: Column,
+    /// The programme on the fire as it really is.
+    pub programme: Programme,
+    start_c: f64,
+    steps: Steps,
+}
+
+/// A run under way. It goes on along a timeline, to a time or until something happens, and what it
+/// is at any moment is a value.
+#[derive(Debug, Clone)]
+pub struct Run<'a> {
+    bench: &'a Bench,
+    marcher: Marcher<'a>,
+}
+
+/// Everything about a run under way: kept, written down, read again, gone on with.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct State {
+    /// Temperatures, water, surfaces, reservoir, time.
+    pub heat: heat::State,
+    /// What has added up.
+    pub past: Past,
+}
+
+impl Bench {
+    /// Puts a piece and a fire as they are under a programme.
+    pub fn new(truth: &Truth, programme: &Programme, fidelity: Fidelity) -> Self {
+        let flesh = programme.flesh.clone();
+        let [below, above] = &programme.coats;
+        let as_asked = truth.contact == 1.0
+            && truth.heat_k == 0.0
+            && truth.hob_share == 1.0
+            && truth.load == 1.0;
+        Self {
+            column: Column::layered(
+                below,
+                truth.thickness_m,
+                if truth.start_c < FREEZE_C {
+                    flesh.freezing()
+                } else {
+                    flesh
+                },
+                above,
+                programme.shape_exponent,
+                fidelity.fineness,
+                programme.pressure_pa,
+            ),
+            programme: if as_asked {
+                programme.clone()
+            } else {
+                really(programme, truth)
+            },
+            start_c: truth.start_c,
+            steps: fidelity.steps,
+        }
+    }
+
+    /// Temperature of the piece when it meets the heat, C.
+    pub fn start_c(&self) -> f64 {
+        self.start_c
+    }
+
+    /// A run that has not begun.
+    pub fn begin(&self) -> Run<'_> {
+        let reservoir = self.programme.reservoir;
+        Run {
+            bench: self,
+            marcher: Marcher::new(&self.column, self.start_c, reservoir, self.steps),
+        }
+    }
+
+    /// A run on a pan or bath whose temperature is known.
+    pub fn begin_on<'a>(&'a self, track: &'a Track) -> Run<'a> {
+        let run = self.begin();
+        Run {
+            marcher: run.marcher.on_track(track),
+            ..run
+        }
+    }
+
+    /// Cooks along a timeline, rest and all. Everything that the core cooks goes through here or
+    /// through [`Run::to`], on which it stands.
+    pub fn run<S: Sink>(&self, timeline: &Timeline, sink: &mut S) -> Run<'_> {
+        let mut run = self.begin();
+        run.to(timeline, timeline.end_s(), sink);
+        run
+    }
+
+    /// Highest temperature of the coldest point along a timeline, C.
+    pub fn peak_c(&self, timeline: &Timeline) -> f64 {
+        let mut peaks = PeakSink::new(&self.column);
+        self.run(timeline, &mut peaks);
+        peaks.coldest_c()
+    }
+
+    /// Goes on from a state, or from the start, to a time.
+    ///
+    /// # Errors
+    /// [`InputError`] when the state is not of this bench.
+    pub fn go_on(
+        &self,
+        from: Option<&State>,
+        timeline: &Timeline,
+        until_s: f64,
+    ) -> Result<State, InputError> {
+        let mut run = self.begin();
+        let mut tally = Tally::new(&self.column, timeline.off_s);
+        if let Some(state) = from {
+            run.marcher = run.marcher.resume(&state.heat)?;
+            tally = tally.resume(&state.past, &state.heat)?;
+        }
+        run.to(timeline, until_s, &mut tally);
+        Ok(State {
+            heat: run.marcher.state().clone(),
+            past: tally.into_past(),
+        })
+    }
+
+    /// What can be seen and felt in a state.
+    ///
+    /// # Errors
+    /// [`InputError`] when the state is not of this bench.
+    pub fn seen(&self, state: &State) -> Result<Seen, InputError> {
+        let marcher = self.begin().marcher.resume(&state.heat)?;
+        Ok(Seen::of(&self.column, &marcher.moment(0.0), &state.past))
+    }
+}
+
+/// The programme on the fire as it is.
+fn really(programme: &Programme, truth: &Truth) -> Programme {
+    let heat_k = truth.heat_k;
+    let set_c = |set_c: f64| {
+        programme
+            .reservoir
+            .map_or(set_c, |body| body.really_set_c(set_c, heat_k))
+    };
+    Programme {
+        reservoir: programme
+            .reservoir
+            .map(|body| body.really(heat_k, truth.hob_share, truth.load)),
+        stages: programme
+            .stages
+            .iter()
+            .map(|stage| super::Stage {
+                low: stage.low.really(truth.contact, heat_k),
+                high: stage.high.really(truth.contact, heat_k),
+                set_c: set_c(stage.set_c),
+                ..*stage
+            })
+            .collect(),
+        ..programme.clone()
+    }
+}
+
+impl<'a> Run<'a> {
+    /// Goes on along a timeline to a time, s.
+    pub fn to<S: Sink>(&mut self, timeline: &Timeline, until_s: f64, sink: &mut S) {
+        self.until(timeline, until_s, sink, |_| false);
+    }
+
+    /// Goes on along a timeline to a time, or until `enough` says so after a step. Answers when
+    /// that was.
+    pub fn until<S: Sink>(
+        &mut self,
+        timeline: &Timeline,
+        until_s: f64,
+        sink: &mut S,
+        enough: impl Fn(&Moment<'_>) -> bool,
+    ) -> Option<f64> {
+        if self.marcher.ledger().steps == 0 {
+            sink.step(&self.marcher.moment(0.0));
+        }
+        for stretch in timeline.stretches(&self.bench.programme) {
+            let (t_s, to_s) = (self.t_s(), stretch.to_s.min(until_s));
+            if to_s - t_s <= 1e-9 {
+                continue;
+            }
+            if (t_s - stretch.from_s).abs() <= 1e-9 {
+                self.marcher.faces_change();
+            }
+            let spell = stretch.stage.spell(to_s - t_s);
+            if self.marcher.march(&spell, sink, &enough) {
+                return Some(self.t_s());
+            }
+        }
+        None
+    }
+
+    /// Time since it met the heat, s.
+    pub fn t_s(&self) -> f64 {
+        self.marcher.state().t_s
+    }
+
+    /// Temperatures, water and books now.
+    pub fn heat(&self) -> &heat::State {
+        self.marcher.state()
+    }
+
+    /// Enthalpy above 0 C now, J/m2, and water held, kg/m2.
+    pub fn stored(&self) -> (f64, f64) {
+        (self.marcher.stored_j_m2(), self.marcher.water_kg_m2())
+    }
+}
+
+/// Cooks several pieces in one pan or bath, like or unlike, each along its own timeline, all in at
+/// once. The reservoir is that of the first; each covers what its own programme says it covers.
+/// Hands every step to the piece's sink and answers where the reservoir went; none when the first
+/// has none.
+pub fn run_together<S: Sink>(cooks: &[(&Bench, &Timeline)], sinks: &mut [S]) -> Option<Track> {
+    let reservoir = cooks.first()?.0.programme.reservoir?;
+    let mut sharers: Vec<Sharer<'_>> = cooks
+        .iter()
+        .map(|(bench, timeline)| Sharer {
+            marcher: bench.begin().marcher,
+            cover_share: bench.programme.reservoir.map_or(0.0, |body| body.covered()),
+            spells: on_the_heat(bench, timeline),
+        })
+        .collect();
+    Some(heat::march_together(&reservoir, &mut sharers, sinks))
+}
+
+fn on_the_heat(bench: &Bench, timeline: &Timeline) -> Vec<Spell> {
+    let stretches = timeline.stretches(&bench.programme).into_iter();
+    stretches
+        .map(|s| s.stage.spell(s.to_s.min(timeline.end_s()) - s.from_s))
+        .filter(|spell| spell.duration_s > 0.0)
+        .collect()
+}

@@ -1,0 +1,24 @@
+//! A piece being cooked, told once: a programme (what its faces see, stage after stage), a timeline
+//! (when each stage begins, planned or as it happened), a truth (the piece and the fire as they
+//! really are), and the one run of the three. What can be seen and felt, what came of it and the
+//! slice over time are read from it.
+
+mod bench;
+mod field;
+mod kinetics;
+mod past;
+mod programme;
+mod seen;
+mod timeline;
+mod truth;
+mod witness;
+
+pub use bench::{Bench, Fidelity, Run, State, run_together};
+pub use field::{FieldAsked, FieldSink, SliceField};
+pub use kinetics::{lethality_listeria, setting_rate_1_s};
+pub use past::{OVERCOOKED_C, Outcome, Past, PeakSink, Tally, juice_share};
+pub use programme::{Allowed, Fire, Mark, Programme, Span, Stage};
+pub use seen::{Beads, Bubbling, Lip, Press, Seen, Tester};
+pub use timeline::{Begin, Timeline, TimesAsked};
+pub use truth::{Truth, TruthAsked};
+pub use witness::{Signs, Witness, Witnessed};

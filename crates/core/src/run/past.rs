@@ -1,0 +1,331 @@
+//! What adds up while a piece is under way, and what came of it in the end.
+
+use super::kinetics::rates;
+use crate::InputError;
+use crate::heat::{self, Column, Moment, Sink};
+use crate::quantity::checked;
+use crate::target::Band;
+use crate::target::safety::{self, Safety};
+use serde::{Deserialize, Serialize};
+
+/// Above this, actin sets and juice is squeezed out, C. DSC peaks of actin in cod, hake and
+/// salmon lie at 73 to 80 C at scanning rates; loss begins before (`SKIPNES-2008`, trend).
+pub const OVERCOOKED_C: f64 = 66.0;
+/// Juice that flesh heated to `peak_c` gives off, share of its mass: rises steeply from 40 C,
+/// most of it lost by 65 C, less from fat flesh (`OFSTAD-1993`, trend). The height, a fifth for
+/// lean fish, is an order of magnitude (`SKIPNES-2007`, low confidence); a range of half to one
+/// and a half of it is honest.
+pub fn juice_share(peak_c: f64, fat_share: f64) -> f64 {
+    let most = (0.20 - 0.5 * fat_share).max(0.10);
+    most / (1.0 + (-(peak_c - 52.0) / 6.0).exp())
+}
+
+/// A cell has set when it is half opaque.
+pub const SET_SHARE: f64 = 0.5;
+
+/// The highest temperature of every cell of the flesh; all that the search for a time needs.
+#[derive(Debug, Clone, PartialEq)]
+pub struct PeakSink(pub Vec<f64>);
+
+impl PeakSink {
+    /// For a column.
+    pub fn new(column: &Column) -> Self {
+        Self(vec![f64::NEG_INFINITY; column.grid.flesh.len()])
+    }
+
+    /// Highest temperature of the coldest point: of the cell whose own highest is lowest.
+    pub fn coldest_c(&self) -> f64 {
+        self.0.iter().copied().fold(f64::INFINITY, f64::min)
+    }
+}
+
+impl Sink for PeakSink {
+    fn step(&mut self, moment: &Moment<'_>) {
+        for (peak, t) in self.0.iter_mut().zip(moment.flesh_c) {
+            *peak = peak.max(*t);
+        }
+    }
+}
+
+/// How a piece came out.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Outcome {
+    /// Highest temperature of the coldest point, C.
+    pub core_peak_c: f64,
+    /// Share of the thickness whose highest temperature lies in the band.
+    pub even_share: f64,
+    /// Share of the thickness above [`OVERCOOKED_C`].
+    pub overcooked_share: f64,
+    /// Crust on the skin side and the flesh side, mm.
+    pub crust_mm: [f64; 2],
+    /// Water boiled and steamed off and juice squeezed out, share of the mass of the raw piece.
+    pub weight_loss_share: f64,
+    /// Of it the water that boiled or steamed off.
+    pub evaporated_share: f64,
+    /// Of it the juice that setting squeezes out: an estimate good to half of itself, see
+    /// [`juice_share`].
+    pub juice_share: f64,
+    /// Height of the cooked line from the skin side, share of the thickness.
+    pub cooked_line_share: f64,
+    /// Coldest the pan became.
+    pub reservoir_low_c: Option<f64>,
+    /// Safety figures.
+    pub safety: Safety,
+}
+
+/// What has added up in every cell of the flesh since the start, and on both faces.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Past {
+    /// Highest temperature, C.
+    pub peaks_c: Vec<f64>,
+    /// `int k dt` of the setting.
+    pub setting: Vec<f64>,
+    /// Lethality for Listeria, minutes at 70 C.
+    pub f70_min: Vec<f64>,
+    /// Time above the food-safety figure without a break so far, and the longest, s.
+    pub above_63_s: [Vec<f64>; 2],
+    /// The same above what kills parasites, s.
+    pub above_60_s: [Vec<f64>; 2],
+    /// Time that the outer layer of both sides was hot enough for white beads, s.
+    pub beads_s: [f64; 2],
+    /// Browning of both sides, minutes at [`BROWNING_C`].
+    pub browning_min: [f64; 2],
+    /// Coldest the pan or bath became on the heat, C.
+    pub reservoir_low_c: Option<f64>,
+    /// Temperatures at the last step, C.
+    pub last_c: Vec<f64>,
+}
+
+/// White protein beads: outer layer above this, C, that deep, m.
+const BEADS_C: f64 = 60.0;
+const BEADS_M: f64 = 3e-3;
+/// Browning is counted against this temperature, C.
+pub const BROWNING_C: f64 = 120.0;
+
+impl Past {
+    fn new(cells: usize) -> Self {
+        let zeros = || vec![0.0; cells];
+        Self {
+            peaks_c: vec![f64::NEG_INFINITY; cells],
+            setting: zeros(),
+            f70_min: zeros(),
+            above_63_s: [zeros(), zeros()],
+            above_60_s: [zeros(), zeros()],
+            ..Self::default()
+        }
+    }
+
+    /// How opaque a cell of the flesh is, 0 raw to 1: `1 - exp(-int k dt)`.
+    pub fn opaque_share(&self, i: usize) -> f64 {
+        1.0 - (-self.setting[i]).exp()
+    }
+
+    /// Highest temperature of the coldest point, C.
+    pub fn coldest_peak_c(&self) -> f64 {
+        least(&self.peaks_c)
+    }
+}
+
+fn least(of: &[f64]) -> f64 {
+    of.iter().copied().fold(f64::INFINITY, f64::min)
+}
+
+/// Adds up what a run goes through.
+#[derive(Debug, Clone)]
+pub struct Tally<'a> {
+    column: &'a Column,
+    past: Past,
+    /// Rates of setting and of lethality at the last step.
+    rates: Vec<(f64, f64)>,
+    water: Vec<f64>,
+    off_s: f64,
+}
+
+impl<'a> Tally<'a> {
+    /// For a column that leaves the heat at `off_s`; pan and beads count until then.
+    pub fn new(column: &'a Column, off_s: f64) -> Self {
+        Self {
+            column,
+            past: Past::new(column.grid.flesh.len()),
+            rates: Vec::new(),
+            water: (0..column.grid.len())
+                .map(|i| column.material(i).water_kg_m3)
+                .collect(),
+            off_s,
+        }
+    }
+
+    /// Goes on from what has added up.
+    ///
+    /// # Errors
+    /// [`InputError::OutOfRange`] when it is of another column.
+    pub fn resume(mut self, past: &Past, heat: &heat::State) -> Result<Self, InputError> {
+        let n = self.past.setting.len() as f64;
+        for cells in [
+            &past.peaks_c,
+            &past.setting,
+            &past.f70_min,
+            &past.last_c,
+            &past.above_63_s[0],
+            &past.above_63_s[1],
+            &past.above_60_s[0],
+            &past.above_60_s[1],
+        ] {
+            checked("state", cells.len() as f64, (n, n), "cells")?;
+        }
+        self.rates = past.last_c.iter().map(|t| rates(*t)).collect();
+        self.water.clone_from(&heat.water_kg_m3);
+        self.past = past.clone();
+        Ok(self)
+    }
+
+    /// What has added up so far.
+    pub fn past(&self) -> &Past {
+        &self.past
+    }
+
+    /// What has added up.
+    pub fn into_past(self) -> Past {
+        self.past
+    }
+
+    /// Crust of a cell, coats counted, 0 to 1.
+    pub fn crustiness(&self, i: usize) -> f64 {
+        self.column.material(i).crustiness(self.water[i])
+    }
+
+    /// Reads the outcome for a band.
+    pub fn outcome(&self, band: Band) -> Outcome {
+        let (grid, past) = (&self.column.grid, &self.past);
+        let flesh = grid.flesh.clone();
+        let (width, volume) = (&grid.width_m[flesh.clone()], &grid.volume_m[flesh.clone()]);
+        let thickness = grid.flesh_m();
+        let share_of = |test: &dyn Fn(f64) -> bool| {
+            let cells = past.peaks_c.iter().zip(width);
+            cells
+                .filter(|(peak, _)| test(**peak))
+                .fold(0.0, |sum, (_, w)| sum + w)
+                / thickness
+        };
+        let raw = self.column.material(flesh.start);
+        let lost: f64 = volume
+            .iter()
+            .zip(&self.water[flesh.clone()])
+            .map(|(v, w)| v * (raw.water_kg_m3 - w))
+            .sum();
+        // Dried cells have no juice left to give.
+        let juice: f64 = (0..flesh.len())
+            .map(|i| {
+                let wet = raw.water_left(self.water[flesh.start + i]);
+                volume[i] * wet * juice_share(past.peaks_c[i], raw.fat_share)
+            })
+            .sum();
+        let all: f64 = volume.iter().sum();
+        let (evaporated_share, juice_share) = (lost / (all * raw.rho_kg_m3), juice / all);
+        Outcome {
+            core_peak_c: past.coldest_peak_c(),
+            even_share: share_of(&|peak| peak >= band.low_c && peak <= band.high_c),
+            overcooked_share: share_of(&|peak| peak > OVERCOOKED_C),
+            crust_mm: [0, 1].map(|side| crust_mm(self.column, &self.water, side)),
+            weight_loss_share: evaporated_share + juice_share,
+            evaporated_share,
+            juice_share,
+            cooked_line_share: cooked_line_share(self.column, past),
+            reservoir_low_c: past.reservoir_low_c,
+            safety: Safety {
+                food_code_63c_15s: least(&past.above_63_s[1]) >= safety::FOOD_CODE_S,
+                listeria_log: 6.0 * least(&past.f70_min) / safety::LISTERIA_6D_MIN,
+                parasite_60c_1min: least(&past.above_60_s[1]) >= safety::PARASITE_S,
+                hot_hold_57c: least(&past.last_c) >= safety::HOT_HOLD_C,
+            },
+        }
+    }
+}
+
+/// Crust on the skin side (0) or the flesh side (1), mm. Cells count by how far they have dried, so
+/// that the figure does not jump by a cell.
+pub(super) fn crust_mm(column: &Column, water_kg_m3: &[f64], side: usize) -> f64 {
+    let n = column.grid.len();
+    let cell = |k: usize| if side == 0 { k } else { n - 1 - k };
+    (0..n)
+        .map(cell)
+        .map(|i| {
+            let crust = column.material(i).crustiness(water_kg_m3[i]);
+            (crust, 1e3 * column.grid.width_m[i])
+        })
+        .take_while(|(crust, _)| *crust > 0.0)
+        .fold(0.0, |sum, (crust, width)| sum + crust * width)
+}
+
+/// Height of the cooked line from the skin side, share of the thickness.
+pub(super) fn cooked_line_share(column: &Column, past: &Past) -> f64 {
+    let grid = &column.grid;
+    let cells = grid.width_m[grid.flesh.clone()].iter().enumerate();
+    let set = cells.take_while(|(i, _)| past.opaque_share(*i) >= SET_SHARE);
+    set.map(|(_, width)| width).sum::<f64>() / grid.flesh_m()
+}
+
+/// Time above a line within a step that goes straight from `a` to `b`, and whether it ends
+/// above.
+fn time_above(a: f64, b: f64, line: f64, dt: f64) -> (f64, bool) {
+    match (a >= line, b >= line) {
+        (true, true) => (dt, true),
+        (false, true) => (dt * (b - line) / (b - a), true),
+        (true, false) => (dt * (a - line) / (a - b), false),
+        (false, false) => (0.0, false),
+    }
+}
+
+impl Sink for Tally<'_> {
+    fn step(&mut self, moment: &Moment<'_>) {
+        let dt = moment.dt_s;
+        let past = &mut self.past;
+        if past.last_c.is_empty() {
+            past.last_c.extend_from_slice(moment.flesh_c);
+            self.rates = moment.flesh_c.iter().map(|t| rates(*t)).collect();
+        }
+        for (i, t) in moment.flesh_c.iter().enumerate() {
+            past.peaks_c[i] = past.peaks_c[i].max(*t);
+            let before = past.last_c[i];
+            let (set_a, kill_a) = self.rates[i];
+            let (set_b, kill_b) = rates(*t);
+            self.rates[i] = (set_b, kill_b);
+            past.setting[i] += 0.5 * dt * (set_a + set_b);
+            past.f70_min[i] += 0.5 * dt / 60.0 * (kill_a + kill_b);
+            for (line, [run, best]) in [
+                (safety::FOOD_CODE_C, &mut past.above_63_s),
+                (safety::PARASITE_C, &mut past.above_60_s),
+            ] {
+                let (above, stays) = time_above(before, *t, line, dt);
+                run[i] += above;
+                best[i] = best[i].max(run[i]);
+                if !stays {
+                    run[i] = 0.0;
+                }
+            }
+        }
+        past.last_c.copy_from_slice(moment.flesh_c);
+        self.water.copy_from_slice(moment.water_kg_m3);
+        let on_heat = moment.t_s <= self.off_s + 1e-6;
+        let grid = &self.column.grid;
+        for side in [0, 1] {
+            let outer = if side == 0 { 0 } else { grid.len() - 1 };
+            let crust = self.column.material(outer);
+            if crust.crustiness(moment.water_kg_m3[outer]) > 0.5 {
+                // Rate doubles every 10 K.
+                let rate = 2f64.powf((moment.t_c[outer] - BROWNING_C) / 10.0);
+                past.browning_min[side] += dt / 60.0 * rate;
+            }
+            let share = (BEADS_M / grid.flesh_m()).clamp(0.0, 1.0);
+            let deep = if side == 0 { share } else { 1.0 - share };
+            if on_heat && grid.sample_flesh(moment.flesh_c, deep) > BEADS_C {
+                past.beads_s[side] += dt;
+            }
+        }
+        if let Some(reservoir) = moment.reservoir_c.filter(|_| on_heat) {
+            let low = past.reservoir_low_c.unwrap_or(reservoir);
+            past.reservoir_low_c = Some(low.min(reservoir));
+        }
+    }
+}

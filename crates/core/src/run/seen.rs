@@ -1,0 +1,198 @@
+//! What a cook sees and feels at one moment, read from the state of the run and from nothing else.
+//!
+//! Values of the working model (`docs/SOURCES.md`): a dry skin of 0.2 mm lets go of the pan; a
+//! tester slides where the flesh has softened, about 49 C; bone lets go at about 55 C; white beads
+//! come from outer layers long above 60 C.
+
+use super::past::{Past, cooked_line_share, crust_mm};
+use crate::heat::{Column, Moment};
+
+/// Dry crust that lets go of pan or grate, mm.
+const RELEASE_MM: f64 = 0.2;
+/// Flesh between flakes has softened, C.
+const SOFT_C: f64 = 49.0;
+/// Softened share of the way at which a tester grips, and slides.
+const GRIPS_SHARE: f64 = 0.6;
+const SLIDES_SHARE: f64 = 0.98;
+/// Bone lets go, C.
+const BONE_C: f64 = 55.0;
+/// Few beads after so long above their temperature, many after so much longer, s.
+const FEW_BEADS_S: f64 = 60.0;
+const MANY_BEADS_S: f64 = 240.0;
+/// The lip: just warm from here, warm, hot, C. Cooks say cold under 35, just warm 38 to 45, warm 46
+/// to 52, hot above 55: the ends lie between.
+const JUST_WARM_C: f64 = 36.5;
+const WARM_C: f64 = 45.5;
+const HOT_C: f64 = 53.5;
+/// A finger: gives from here, the dent stays, falls apart, C. common practice, no source.
+const GIVES_C: f64 = 44.0;
+const DENT_C: f64 = 50.0;
+const APART_C: f64 = 67.0;
+/// Water leaving by face area, kg/(m2 s), from which a fryer or pan roars, bubbles, is quiet.
+/// common practice, no source; a boiling face in hot oil gives off about 0.02 at first.
+const ROARS_KG_M2S: f64 = 8e-3;
+const BUBBLES_KG_M2S: f64 = 2.5e-3;
+const DIES_DOWN_KG_M2S: f64 = 5e-4;
+
+/// What a thin metal tester meets, pushed through the thickest part.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub enum Tester {
+    /// Raw: it stops.
+    Stops,
+    /// Nearly: a grip in the middle.
+    Grips,
+    /// Done: it slides.
+    Slides,
+}
+
+/// The tester held in the middle and then to the lip.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub enum Lip {
+    /// Cold.
+    Cold,
+    /// Just warm.
+    JustWarm,
+    /// Warm.
+    Warm,
+    /// Hot.
+    Hot,
+}
+
+impl Lip {
+    /// For a middle at `t_c`.
+    pub fn at(t_c: f64) -> Self {
+        match t_c {
+            t if t < JUST_WARM_C => Self::Cold,
+            t if t < WARM_C => Self::JustWarm,
+            t if t < HOT_C => Self::Warm,
+            _ => Self::Hot,
+        }
+    }
+}
+
+/// A finger pressed on the thickest part.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub enum Press {
+    /// Raw: it springs back.
+    SpringsBack,
+    /// Nearly: a little give.
+    Gives,
+    /// Done: the dent stays.
+    DentStays,
+    /// Past: it falls apart.
+    FallsApart,
+}
+
+/// White beads on the surface.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub enum Beads {
+    /// None.
+    None,
+    /// A few: it is ready.
+    Few,
+    /// Many: gone too far.
+    Many,
+}
+
+/// How water leaves: the bubbling of a fryer, the sizzling of a pan.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub enum Bubbling {
+    /// Quiet.
+    Quiet,
+    /// Dying down.
+    DyingDown,
+    /// Lively.
+    Lively,
+    /// Roaring.
+    Roaring,
+}
+
+/// What can be seen and felt at one moment.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Seen {
+    /// Height of the cooked line from the skin side, share of the thickness.
+    pub cooked_line_share: f64,
+    /// A tester pushed through.
+    pub tester: Tester,
+    /// The tester to the lip.
+    pub lip: Lip,
+    /// A finger.
+    pub press: Press,
+    /// White beads.
+    pub beads: Beads,
+    /// Skin side and flesh side let go of pan or grate.
+    pub releases: [bool; 2],
+    /// Browning of skin side and flesh side, minutes at 120 C.
+    pub browning_min: [f64; 2],
+    /// Bone lets go all through.
+    pub bone_free: bool,
+    /// The bubbling.
+    pub bubbling: Bubbling,
+    /// Coldest point, C.
+    pub core_c: f64,
+}
+
+impl Seen {
+    /// Reads one moment. What has softened, set or let go stays so when it cools: that is read from
+    /// the past; the lip from the temperature now.
+    pub fn of(column: &Column, moment: &Moment<'_>, past: &Past) -> Self {
+        let grid = &column.grid;
+        let width = &grid.width_m[grid.flesh.clone()];
+        let soft = past.peaks_c.iter().zip(width);
+        let soft_m = soft
+            .filter(|(peak, _)| **peak >= SOFT_C)
+            .fold(0.0, |sum, (_, w)| sum + w);
+        let (core_c, peak_c) = (moment.core_c(), past.coldest_peak_c());
+        Self {
+            cooked_line_share: cooked_line_share(column, past),
+            tester: match soft_m / grid.flesh_m() {
+                s if s >= SLIDES_SHARE => Tester::Slides,
+                s if s >= GRIPS_SHARE => Tester::Grips,
+                _ => Tester::Stops,
+            },
+            lip: Lip::at(core_c),
+            press: match peak_c {
+                t if t < GIVES_C => Press::SpringsBack,
+                t if t < DENT_C => Press::Gives,
+                t if t < APART_C => Press::DentStays,
+                _ => Press::FallsApart,
+            },
+            beads: match past.beads_s[0].max(past.beads_s[1]) {
+                s if s < FEW_BEADS_S => Beads::None,
+                s if s < MANY_BEADS_S => Beads::Few,
+                _ => Beads::Many,
+            },
+            releases: [0, 1].map(|side| crust_mm(column, moment.water_kg_m3, side) >= RELEASE_MM),
+            browning_min: past.browning_min,
+            bone_free: peak_c >= BONE_C,
+            bubbling: match moment.steam_kg_m2s {
+                m if m >= ROARS_KG_M2S => Bubbling::Roaring,
+                m if m >= BUBBLES_KG_M2S => Bubbling::Lively,
+                m if m >= DIES_DOWN_KG_M2S => Bubbling::DyingDown,
+                _ => Bubbling::Quiet,
+            },
+            core_c,
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// common practice, no source: the words that cooks use for the tester on the lip.
+    #[test]
+    fn practice_the_lip_says_what_cooks_say() {
+        for (t_c, lip) in [
+            (30.0, Lip::Cold),
+            (34.9, Lip::Cold),
+            (38.0, Lip::JustWarm),
+            (45.0, Lip::JustWarm),
+            (46.0, Lip::Warm),
+            (52.0, Lip::Warm),
+            (55.1, Lip::Hot),
+        ] {
+            assert_eq!(Lip::at(t_c), lip, "{t_c}");
+        }
+    }
+}

@@ -1,0 +1,120 @@
+//! Everything a plan wants to know of one run, taken down while it goes on.
+
+use super::field::{FieldAsked, FieldSink, SliceField};
+use super::past::{Outcome, Tally};
+use super::seen::Seen;
+use super::timeline::Timeline;
+use crate::heat::{Column, Moment, Sink};
+use crate::target::Band;
+
+/// Points of the cooked line over time.
+const LINE_POINTS: usize = 25;
+
+/// What can be seen and felt over a run.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Signs {
+    /// When the skin side and the flesh side let go of pan or grate, s.
+    pub release_s: [Option<f64>; 2],
+    /// Height of the cooked line from the skin side, (s, share of the thickness), evenly in time.
+    pub cooked_line: Vec<(f64, f64)>,
+    /// When bone lets go all through, s.
+    pub bone_s: Option<f64>,
+    /// As the piece leaves the heat.
+    pub off: Seen,
+    /// Browning of both sides in the end, minutes at 120 C.
+    pub browning_min: [f64; 2],
+}
+
+/// What one run was like.
+#[derive(Debug, Clone)]
+pub struct Witnessed {
+    /// How the piece came out.
+    pub outcome: Outcome,
+    /// What could be seen and felt.
+    pub signs: Signs,
+    /// Slice over time, if asked for.
+    pub field: Option<SliceField>,
+}
+
+/// Takes down a run.
+#[derive(Debug)]
+pub struct Witness<'a> {
+    column: &'a Column,
+    tally: Tally<'a>,
+    field: Option<FieldSink<'a>>,
+    band: Band,
+    off_s: f64,
+    end_s: f64,
+    release_s: [Option<f64>; 2],
+    cooked_line: Vec<(f64, f64)>,
+    bone_s: Option<f64>,
+    off: Option<Seen>,
+}
+
+impl<'a> Witness<'a> {
+    /// For a run along a timeline.
+    pub fn new(
+        column: &'a Column,
+        timeline: &Timeline,
+        band: Band,
+        field: Option<FieldAsked>,
+    ) -> Self {
+        let end_s = timeline.end_s();
+        Self {
+            column,
+            tally: Tally::new(column, timeline.off_s),
+            field: field.map(|size| FieldSink::new(column, size, end_s, band)),
+            band,
+            off_s: timeline.off_s,
+            end_s,
+            release_s: [None; 2],
+            cooked_line: Vec::with_capacity(LINE_POINTS),
+            bone_s: None,
+            off: None,
+        }
+    }
+
+    /// What it was like; none when nothing was run.
+    pub fn finish(self) -> Option<Witnessed> {
+        Some(Witnessed {
+            outcome: self.tally.outcome(self.band),
+            signs: Signs {
+                release_s: self.release_s,
+                cooked_line: self.cooked_line,
+                bone_s: self.bone_s,
+                off: self.off?,
+                browning_min: self.tally.past().browning_min,
+            },
+            field: self.field.map(FieldSink::finish),
+        })
+    }
+}
+
+impl Sink for Witness<'_> {
+    fn step(&mut self, moment: &Moment<'_>) {
+        self.tally.step(moment);
+        if let Some(field) = &mut self.field {
+            field.step(moment, &self.tally);
+        }
+        let seen = Seen::of(self.column, moment, self.tally.past());
+        for (at, released) in self.release_s.iter_mut().zip(seen.releases) {
+            if released {
+                at.get_or_insert(moment.t_s);
+            }
+        }
+        if seen.bone_free {
+            self.bone_s.get_or_insert(moment.t_s);
+        }
+        let gap = self.end_s / (LINE_POINTS - 1) as f64;
+        while self.cooked_line.len() < LINE_POINTS {
+            let at = self.cooked_line.len() as f64 * gap;
+            if at > moment.t_s + 1e-6 {
+                break;
+            }
+            self.cooked_line.push((at, seen.cooked_line_share));
+        }
+        if moment.t_s <= self.off_s + 1e-6 {
+            self.off = Some(seen);
+        }
+    }
+}
