@@ -851,14 +851,25 @@ export interface components {
              */
             days: number;
         };
-        /** @description The kitchen: water boils lower up a hill. */
+        /** @description The kitchen. It travels whole: what it has, how high it lies, whose rules it keeps. */
         KitchenWire: {
             /**
              * Format: double
-             * @description Height above the sea, m, -400 to 5000.
+             * @description Height above the sea, m, -400 to 5000: water boils lower up a hill.
              * @default 0
              */
             altitude_m: number;
+            /**
+             * @description What it has, list by list (pans, hobs, ovens, wares, fryers, pots, grates, ridges, broilers,
+             *     steamers, fats): keys of things that ship, or rows of its own. A list that is not there is
+             *     all there.
+             */
+            kit?: Record<string, never> | null;
+            /**
+             * @description Whose rules it keeps.
+             * @default us
+             */
+            rules: components["schemas"]["RulesWire"];
         };
         /** @description A level of doneness. */
         LevelWire: {
@@ -935,103 +946,15 @@ export interface components {
          * @enum {string}
          */
         MercuryWire: "low" | "some" | "high";
-        /** @description The way to cook and its settings. A setting the method does not have is refused. */
+        /**
+         * @description The way to cook, and its settings by key beside `kind`; what they are is in the `settings` of a
+         *     plan. A setting the method does not have is refused.
+         */
         MethodWire: {
-            /**
-             * Format: double
-             * @description Air among the steam, share of mass.
-             */
-            air_share?: number | null;
-            /** @description none, oil, butter, crust, flour or batter. */
-            coating?: string | null;
-            /**
-             * Format: double
-             * @description Thickness of the coating, mm.
-             */
-            coating_mm?: number | null;
-            /** @description half or covered. */
-            depth?: string | null;
-            /**
-             * Format: double
-             * @description How long the door stands open, s.
-             */
-            door_s?: number | null;
-            /**
-             * Format: double
-             * @description How far the oil may drop, K.
-             */
-            drop_k?: number | null;
-            /** @description Fan on. */
-            fan?: boolean | null;
-            /** @description The fat in pan or fryer, by key. */
-            fat?: string | null;
-            /**
-             * Format: double
-             * @description Grate, C.
-             */
-            grill_c?: number | null;
-            /** @description home_gas, strong_gas, coil or induction. */
-            hob?: string | null;
-            /**
-             * Format: double
-             * @description Pan held at, C.
-             */
-            hold_c?: number | null;
             /** @description Kind of method. */
             kind: string;
-            /** @description Lid on. */
-            lid?: boolean | null;
-            /**
-             * Format: double
-             * @description Lid on for the last so many seconds.
-             */
-            lid_last_s?: number | null;
-            /**
-             * Format: double
-             * @description Poaching liquid, C.
-             */
-            liquid_c?: number | null;
-            /**
-             * Format: double
-             * @description Fish in the oil at once, g.
-             */
-            load_g?: number | null;
-            /**
-             * Format: double
-             * @description Frying oil, C.
-             */
-            oil_c?: number | null;
-            /**
-             * Format: double
-             * @description Frying oil, l.
-             */
-            oil_l?: number | null;
-            /**
-             * Format: double
-             * @description Oven, C.
-             */
-            oven_c?: number | null;
-            /**
-             * Format: double
-             * @description How far the oven runs off its dial, K.
-             */
-            oven_off_k?: number | null;
-            /** @description cast_iron, clad, carbon_steel or non_stick. */
-            pan?: string | null;
-            /**
-             * Format: double
-             * @description Pan when the fish goes in, C.
-             */
-            pan_c?: number | null;
-            /** @description Lifted off the plate, so that steam gets under. */
-            rack?: boolean | null;
-            /**
-             * Format: double
-             * @description Share of the time on the first side.
-             */
-            turn_share?: number | null;
-            /** @description tray, dish, cast_iron or hot_iron. */
-            ware?: string | null;
+        } & {
+            [key: string]: components["schemas"]["ValueWire"];
         };
         /** @description A word for something, by key. */
         NamedWire: {
@@ -1133,6 +1056,8 @@ export interface components {
              * @description Mass of one piece, g; 170 when not said.
              */
             mass_g?: number | null;
+            /** @description How the thickness is known: "ruler" or "eye"; eye when not said. */
+            measured?: string | null;
             own_fish?: components["schemas"]["OwnFishWire"] | null;
             /**
              * Format: int32
@@ -1303,6 +1228,10 @@ export interface components {
             range?: boolean;
             /** @description The target. */
             target?: components["schemas"]["TargetWire"];
+            times?: components["schemas"]["TimesWire"] | null;
+            truth?: components["schemas"]["TruthWire"] | null;
+            /** @description What a turn goes by in the range of times. */
+            turn_by?: components["schemas"]["TurnByWire"];
         };
         /** @description One portion. */
         PortionWire: {
@@ -1413,6 +1342,11 @@ export interface components {
          * @enum {string}
          */
         ResultWire: "under" | "right" | "over";
+        /**
+         * @description Whose rules a kitchen keeps.
+         * @enum {string}
+         */
+        RulesWire: "us" | "eu_uk";
         /** @description The food-safety figure, kept apart from doneness. */
         SafetyMarkWire: {
             /**
@@ -1631,6 +1565,8 @@ export interface components {
             bone_lets_go_s?: number | null;
             /** @description Browning of skin side and flesh side, minutes at 120 C. */
             browning_min: number[];
+            /** @description How water leaves just before it leaves the heat: roaring, lively, dying_down or quiet. */
+            bubbling?: string;
             /** @description The cooked line up the side. */
             cooked_line: components["schemas"]["CookedLineWire"][];
             /**
@@ -1640,6 +1576,8 @@ export interface components {
             flesh_release_s?: number | null;
             /** @description Tester to the lip: cold, just_warm, warm or hot. */
             lip: string;
+            /** @description A finger pressed as it leaves the heat: springs_back, gives, dent_stays or falls_apart. */
+            press?: string;
             /**
              * Format: double
              * @description When the skin side lets go of pan or grate, s; null when it does not.
@@ -1690,6 +1628,7 @@ export interface components {
             piece: components["schemas"]["PieceWire"];
             /** @description The times. */
             times: components["schemas"]["TimesWire"];
+            truth?: components["schemas"]["TruthWire"] | null;
         };
         /**
          * @description What becomes of the skin.
@@ -1805,9 +1744,55 @@ export interface components {
              * @description Time of the rest, s.
              */
             rest_s: number;
-            /** @description Time of each leg on the heat, s. */
+            /** @description Time of each side on the heat, s. */
             sides_s: number[];
         };
+        /** @description How piece and fire really are, where they differ from what was asked. */
+        TruthWire: {
+            /**
+             * Format: double
+             * @description Contact and convection are so many times as good.
+             * @default null
+             */
+            contact: number | null;
+            /**
+             * Format: double
+             * @description The fire is so much hotter, K.
+             * @default null
+             */
+            heat_k: number | null;
+            /**
+             * Format: double
+             * @description Hob or heater gives this share of what it should.
+             * @default null
+             */
+            hob_share: number | null;
+            /**
+             * Format: int32
+             * @description So many pieces are in it.
+             * @default null
+             */
+            pieces: number | null;
+            /**
+             * Format: double
+             * @description Temperature at the start, C.
+             * @default null
+             */
+            start_c: number | null;
+            /**
+             * Format: double
+             * @description Thickness, mm.
+             * @default null
+             */
+            thickness_mm: number | null;
+        };
+        /**
+         * @description What a turn goes by in the range of times.
+         * @enum {string}
+         */
+        TurnByWire: "clock" | "piece";
+        /** @description A value of a setting: a number in the unit of its name, true or false, or a word. */
+        ValueWire: boolean | number | string;
         /** @description How long it was out of the cold. */
         WarmthWire: {
             /**

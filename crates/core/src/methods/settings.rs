@@ -249,6 +249,12 @@ impl Spec {
             let known = options.iter().map(|(key, _)| key);
             Err(InputError::unknown(self.key, given, known))
         };
+        if matches!(self.takes, Takes::Kit { .. }) && options.is_empty() {
+            return Err(InputError::Order {
+                field: self.key.to_owned(),
+                message: "this kitchen has none",
+            });
+        }
         match (self.takes, asked) {
             (Takes::Number { default, .. }, None) => Ok(Value::Number(default)),
             (Takes::Number { min, max, unit, .. }, Some(Value::Number(given))) => {
@@ -258,11 +264,8 @@ impl Spec {
             (Takes::Choice { default, .. }, None) => Ok(Value::Word(default.to_owned())),
             (Takes::Kit { default, .. }, None) => {
                 let usual = options.iter().find(|(key, _)| key == default);
-                let there = usual.or(options.first()).ok_or(InputError::Order {
-                    field: self.key.to_owned(),
-                    message: "this kitchen has none",
-                })?;
-                Ok(Value::Word(there.0.clone()))
+                let there = usual.or(options.first()).map(|(key, _)| key.clone());
+                Ok(Value::Word(there.unwrap_or_else(|| default.to_owned())))
             }
             (Takes::Choice { .. } | Takes::Kit { .. }, Some(Value::Word(given))) => one_of(given),
             (Takes::Choice { .. } | Takes::Kit { .. }, Some(_)) => Err(wrong_kind("a word")),

@@ -15,6 +15,16 @@ pub struct Window {
     pub late_s: f64,
 }
 
+impl Window {
+    /// From when the low end of the band is met to when the high end is, about a planned time.
+    pub(super) fn between(low_s: f64, planned_s: f64, high_s: f64) -> Self {
+        Self {
+            early_s: (planned_s - low_s).max(0.0),
+            late_s: (high_s - planned_s).max(0.0),
+        }
+    }
+}
+
 /// Something the cook should know before lighting the fire.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Warning {

@@ -47,17 +47,20 @@ struct Found {
 fn find(cooking: &Cooking<'_>, bench: &Bench, asked: &PlanAsked) -> Result<Found, InputError> {
     let (programme, band) = (&cooking.programme, cooking.band);
     let as_asked = Truth::asked(cooking.piece);
-    let rough = Bench::new(&as_asked, programme, Fidelity::ROUGH);
     if let Some(times) = &asked.times {
         check_times(programme, times).within("times")?;
         let planned = programme.timeline_of_sides(&times.sides_s, times.rest_s);
-        let window = window(bench, &planned, &rough, &planned, band);
+        // The rough bench knows nothing of these times: both ends on the fine one.
+        let mut leaving = Leaving::new(bench, &planned);
+        let mut end_s = |aim_c| leaving.time_for(aim_c, planned.off_s).time_s();
+        let window = Window::between(end_s(band.low_c), planned.off_s, end_s(band.high_c));
         return Ok(Found {
             planned,
             window,
             short_k: None,
         });
     }
+    let rough = Bench::new(&as_asked, programme, Fidelity::ROUGH);
     let aim_c = band.middle_c();
     let found = time_for(
         &rough,
@@ -225,10 +228,7 @@ fn window(
         Stop::OutOfReach { best_s, .. } => best_s,
     };
     let (low_s, high_s) = (end(band.low_c), end(band.high_c));
-    Window {
-        early_s: (planned_s - low_s).max(0.0),
-        late_s: (high_s - planned_s).max(0.0),
-    }
+    Window::between(low_s, planned_s, high_s)
 }
 
 fn out_of_reach(short_k: f64) -> Warning {

@@ -93,6 +93,9 @@ pub struct Past {
     pub browning_min: [f64; 2],
     /// Coldest the pan or bath became on the heat, C.
     pub reservoir_low_c: Option<f64>,
+    /// Water leaving by face area over the last [`STEAM_OVER_S`] or so, kg/(m2 s): a front that dries
+    /// cell by cell gives it off in puffs.
+    pub steam_kg_m2s: f64,
     /// Temperatures at the last step, C.
     pub last_c: Vec<f64>,
 }
@@ -100,6 +103,8 @@ pub struct Past {
 /// White protein beads: outer layer above this, C, that deep, m.
 const BEADS_C: f64 = 60.0;
 const BEADS_M: f64 = 3e-3;
+/// Time over which steam is smoothed, s.
+pub const STEAM_OVER_S: f64 = 40.0;
 /// Browning is counted against this temperature, C.
 pub const BROWNING_C: f64 = 120.0;
 
@@ -306,6 +311,8 @@ impl Sink for Tally<'_> {
             }
         }
         past.last_c.copy_from_slice(moment.flesh_c);
+        let lets_in = 1.0 - (-dt / STEAM_OVER_S).exp();
+        past.steam_kg_m2s += lets_in * (moment.steam_kg_m2s - past.steam_kg_m2s);
         self.water.copy_from_slice(moment.water_kg_m3);
         let on_heat = moment.t_s <= self.off_s + 1e-6;
         let grid = &self.column.grid;

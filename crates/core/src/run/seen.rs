@@ -28,10 +28,10 @@ const HOT_C: f64 = 53.5;
 const GIVES_C: f64 = 44.0;
 const DENT_C: f64 = 50.0;
 const APART_C: f64 = 67.0;
-/// Water leaving by face area, kg/(m2 s), from which a fryer or pan roars, bubbles, is quiet.
-/// common practice, no source; a boiling face in hot oil gives off about 0.02 at first.
-const ROARS_KG_M2S: f64 = 8e-3;
-const BUBBLES_KG_M2S: f64 = 2.5e-3;
+/// Water leaving by face area, kg/(m2 s), from which a fryer or pan roars, bubbles, dies down. common
+/// practice, no source for the words; the figures are those of the engine's own frying.
+const ROARS_KG_M2S: f64 = 4.5e-3;
+const BUBBLES_KG_M2S: f64 = 3e-3;
 const DIES_DOWN_KG_M2S: f64 = 5e-4;
 
 /// What a thin metal tester meets, pushed through the thickest part.
@@ -165,7 +165,7 @@ impl Seen {
             releases: [0, 1].map(|side| crust_mm(column, moment.water_kg_m3, side) >= RELEASE_MM),
             browning_min: past.browning_min,
             bone_free: peak_c >= BONE_C,
-            bubbling: match moment.steam_kg_m2s {
+            bubbling: match past.steam_kg_m2s {
                 m if m >= ROARS_KG_M2S => Bubbling::Roaring,
                 m if m >= BUBBLES_KG_M2S => Bubbling::Lively,
                 m if m >= DIES_DOWN_KG_M2S => Bubbling::DyingDown,

@@ -15,6 +15,8 @@ mod practice;
 mod proof;
 mod published;
 mod reference;
+mod running;
+mod story;
 
 /// What a test measured, for the tables of docs/PROOF.md.
 pub mod notes {

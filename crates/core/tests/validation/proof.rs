@@ -194,6 +194,7 @@ fn law_table(out: &mut String) {
             }
         };
         assert!(done.heat_imbalance_share < 1e-3, "{}", method.kind);
+        assert!(done.water_imbalance_share < 1e-3, "{}", method.kind);
         writeln!(
             out,
             "| {} | {:.0e} | {:.0e} | {} |",

@@ -70,6 +70,90 @@ fn rank_simulate_and_heat_answer() {
 }
 
 #[test]
+fn settle_thaw_and_cool_answer() {
+    let mut plan = request();
+    plan["method"] = json!({ "kind": "slow_bake" });
+    let settled = answer("settle", &json!({ "plan": plan, "within_s": 1500 }));
+    assert_eq!(settled["key"], "oven_c");
+    let found = settled["plan"]["settings"].as_array().unwrap();
+    let oven = found.iter().find(|s| s["key"] == "oven_c").unwrap();
+    assert_eq!(oven["control"]["value"], settled["value"]);
+    assert!(settled["plan"]["off_heat_s"].as_f64().unwrap() <= 1500.0);
+
+    let mut frozen = request()["piece"].clone();
+    frozen["start_c"] = json!(-18);
+    let fridge = answer("thaw", &json!({ "piece": frozen, "how": "fridge" }));
+    let water = answer(
+        "thaw",
+        &json!({ "piece": frozen, "how": "water", "at_c": 10 }),
+    );
+    let s = |answer: &Value| answer["thawed_s"].as_f64().unwrap();
+    assert!(s(&water) < 0.2 * s(&fridge), "{water} {fridge}");
+
+    let piece = &request()["piece"];
+    let cooled = answer(
+        "cool",
+        &json!({ "piece": piece, "from_c": 62, "how": "ice_water" }),
+    );
+    assert_eq!(cooled["within_limit"], true);
+    assert!(cooled["to_21c_s"].as_f64().unwrap() < cooled["to_5c_s"].as_f64().unwrap());
+    let wrong = cindo(
+        "thaw",
+        &json!({ "piece": piece, "how": "fridge" }).to_string(),
+    );
+    assert_eq!(wrong.status.code(), Some(2));
+    assert!(String::from_utf8_lossy(&wrong.stderr).contains("piece.start_c"));
+}
+
+/// One question instead of three plans: the piece asked for says when, the other what becomes of it.
+#[test]
+fn another_truth_at_these_times() {
+    let mut asked = request();
+    asked["range"] = json!(false);
+    let planned = answer("plan", &asked);
+    asked["truth"] =
+        json!({ "thickness_mm": request()["piece"]["thickness_mm"].as_f64().unwrap() + 2.0 });
+    let thicker = answer("plan", &asked);
+    assert_eq!(planned["off_heat_s"], thicker["off_heat_s"]);
+    let peak = |plan: &Value| plan["core_peak_c"].as_f64().unwrap();
+    assert!(peak(&thicker) < peak(&planned) - 1.0);
+    let off = planned["off_heat_s"].as_f64().unwrap();
+    let turn = planned["turns_s"][0].as_f64().unwrap();
+    let times = json!({ "sides_s": [turn, off - turn], "rest_s": planned["rest_s"] });
+    let simulated = answer(
+        "simulate",
+        &json!({ "piece": asked["piece"], "method": asked["method"], "times": times, "truth": asked["truth"] }),
+    );
+    assert!((peak(&simulated) - peak(&thicker)).abs() < 1e-6);
+}
+
+/// The kitchen travels whole: a pan of its own is offered, taken, and no fryer means no frying.
+#[test]
+fn a_kitchen_of_ones_own() {
+    let kitchen = json!({ "altitude_m": 300, "rules": "eu_uk", "kit": {
+        "pans": ["cast_iron", { "key": "blue", "name": "blue steel", "capacity_j_m2k": 9e3,
+                                "bottom_m2": 0.06, "loss_w_m2k": 25 }],
+        "fryers": [] } });
+    let mut asked = request();
+    asked["kitchen"] = kitchen.clone();
+    asked["method"] = json!({ "kind": "sear_skin_first", "pan": "blue" });
+    let plan = answer("plan", &asked);
+    let pan = &plan["settings"][0];
+    assert_eq!(
+        (&pan["key"], &pan["control"]["value"]),
+        (&json!("pan"), &json!("blue"))
+    );
+    assert_eq!(pan["control"]["options"].as_array().unwrap().len(), 2);
+    let ways = answer(
+        "rank",
+        &json!({ "piece": asked["piece"], "kitchen": kitchen }),
+    );
+    let frying = ways["ways"].as_array().unwrap().iter();
+    let frying = frying.filter(|w| w["kind"].as_str().unwrap().starts_with("deep_fry"));
+    assert_eq!(frying.filter(|w| w["suits"] == false).count(), 2);
+}
+
+#[test]
 fn bad_input_exits_2_with_the_error_form() {
     let mut thick = request();
     thick["piece"]["thickness_mm"] = json!(400);
