@@ -61,7 +61,7 @@ fn way_from_middle(u: f64, s: f64) -> f64 {
 /// for the integral but in the middle: flesh that warms alike from all sides passes less and less
 /// heat inwards, and the integral would count the narrow part too much. The integral has a bound
 /// up to E < 2 only, and a real body is no point in its middle, so the area counts as at least
-/// [`LEAST_AREA`]. One dimension holds for unlike faces to about E 1.5; beyond, the side away from
+/// a fiftieth of a face. One dimension holds for unlike faces to about E 1.5; beyond, the side away from
 /// the fire warms too slowly.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Grid {

@@ -43,6 +43,11 @@ use crate::kit::Kitchen;
 use crate::run::Programme;
 use crate::{InputError, Within};
 
+/// What a method has to say whatever it is asked with: errors are those of reading its settings.
+type Told<T> = Result<T, InputError>;
+/// Steps from settings and a story.
+type Words = fn(&Piece, &Chosen, &Kitchen, &Story<'_>) -> Told<Vec<Step>>;
+
 /// A way to cook.
 #[derive(Debug)]
 pub struct Method {
@@ -57,8 +62,8 @@ pub struct Method {
     /// Settings that only say what it is: accepted, and nothing to choose.
     pub accepts: &'static [(&'static str, &'static str)],
     suits: fn(&Piece, &Kitchen) -> Suits,
-    programme: fn(&Piece, &Chosen, &Kitchen) -> Result<Programme, InputError>,
-    words: fn(&Piece, &Chosen, &Kitchen, &Story<'_>) -> Result<Vec<Step>, InputError>,
+    programme: fn(&Piece, &Chosen, &Kitchen) -> Told<Programme>,
+    words: Words,
     /// The scales stay on and come off with the skin or the crust.
     pub keeps_scales: bool,
     /// What it is like, 0 to 1 each, beside what the simulation tells.

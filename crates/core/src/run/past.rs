@@ -89,11 +89,11 @@ pub struct Past {
     pub above_60_s: [Vec<f64>; 2],
     /// Time that the outer layer of both sides was hot enough for white beads, s.
     pub beads_s: [f64; 2],
-    /// Browning of both sides, minutes at [`BROWNING_C`].
+    /// Browning of both sides, minutes at 120 C.
     pub browning_min: [f64; 2],
     /// Coldest the pan or bath became on the heat, C.
     pub reservoir_low_c: Option<f64>,
-    /// Water leaving by face area over the last [`STEAM_OVER_S`] or so, kg/(m2 s): a front that dries
+    /// Water leaving by face area over the last 40 s or so, kg/(m2 s): a front that dries
     /// cell by cell gives it off in puffs.
     pub steam_kg_m2s: f64,
     /// Temperatures at the last step, C.
