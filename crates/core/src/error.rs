@@ -1,17 +1,21 @@
 //! What can be wrong with a request, with the numbers that make it wrong.
 
-use thiserror::Error;
+use std::fmt::{Display, Formatter};
 
-/// A request that cannot be computed. A constructor names only its own field (`thickness_mm`);
-/// whoever calls it says where that stands, see [`Within`], so that an interface can show the
-/// sentence beside the field whatever the field is part of.
-#[derive(Debug, Clone, PartialEq, Error)]
-pub enum InputError {
+/// A request that cannot be computed: where, and what is wrong there. A constructor names only its
+/// own field (`thickness_mm`); whoever calls it says where that stands, see [`Within`], so that an
+/// interface can show the sentence beside the field whatever the field is part of.
+#[derive(Debug, Clone, PartialEq)]
+pub struct InputError {
+    field: String,
+    wrong: Wrong,
+}
+
+/// What is wrong, with the numbers that make it wrong.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Wrong {
     /// A number outside the range in which the model means anything; also NaN and infinities.
-    #[error("{field} must be between {min} and {max} {unit}, not {given}")]
     OutOfRange {
-        /// Where it stands.
-        field: String,
         /// What was asked for.
         given: f64,
         /// Smallest value allowed.
@@ -22,74 +26,49 @@ pub enum InputError {
         unit: &'static str,
     },
     /// A name that is not in the list.
-    #[error("{field} does not know \"{given}\"; it knows {}", known.join(", "))]
     UnknownName {
-        /// Where it stands.
-        field: String,
         /// What was asked for.
         given: String,
         /// What would do.
         known: Vec<String>,
     },
     /// Something needed is not there.
-    #[error("{field} is missing")]
-    Missing {
-        /// Where it stands.
-        field: String,
-    },
+    Missing,
     /// A value of another kind than the field takes.
-    #[error("{field} takes {takes}")]
     WrongKind {
-        /// Where it stands.
-        field: String,
         /// What the field takes.
         takes: &'static str,
     },
     /// A setting that this way of cooking does not have.
-    #[error("{method} has no setting {field}; it has {}", has.join(", "))]
     NoSuchSetting {
-        /// Where it stands.
-        field: String,
         /// The method asked for.
         method: String,
         /// The settings it has.
         has: Vec<String>,
     },
     /// The thin end is thicker than the thick end.
-    #[error("the thin end ({thin_mm} mm) must not be thicker than the thick end ({thick_mm} mm)")]
     ThinEndThicker {
-        /// Where it stands.
-        field: String,
         /// Thin end.
         thin_mm: f64,
         /// Thick end.
         thick_mm: f64,
     },
     /// The target band is upside down.
-    #[error("the low end of the target ({low_c} C) must not be above its high end ({high_c} C)")]
     TargetUpsideDown {
-        /// Where it stands.
-        field: String,
         /// Low end.
         low_c: f64,
         /// High end.
         high_c: f64,
     },
     /// The number of times given does not fit the sides that the method cooks on.
-    #[error("{field} takes {wants} times for this way of cooking, not {given}")]
     SidesDoNotFit {
-        /// Where it stands.
-        field: String,
         /// Times given.
         given: usize,
         /// Times wanted.
         wants: usize,
     },
     /// A length and a weight that no one fish has.
-    #[error("a fish {length_mm} mm long weighs about {usual_g:.0} g, not {mass_g} g")]
     LengthAndWeight {
-        /// Where it stands.
-        field: String,
         /// Length.
         length_mm: f64,
         /// Weight given.
@@ -98,94 +77,127 @@ pub enum InputError {
         usual_g: f64,
     },
     /// Something that must not lie after something else.
-    #[error("{field}: {message}")]
     Order {
-        /// Where it stands.
-        field: String,
         /// What is wrong, in the cook's words.
         message: &'static str,
     },
     /// The shares of a composition do not add up to one.
-    #[error("the shares of {field} add up to {sum:.3}, and should to 1 within 0.03")]
     CompositionSum {
-        /// Where it stands.
-        field: String,
         /// Their sum.
         sum: f64,
     },
+}
+
+impl std::error::Error for InputError {}
+
+impl Display for InputError {
+    fn fmt(&self, f: &mut Formatter<'_>) -> std::fmt::Result {
+        let field = &self.field;
+        match &self.wrong {
+            Wrong::OutOfRange {
+                given,
+                min,
+                max,
+                unit,
+            } => write!(
+                f,
+                "{field} must be between {min} and {max} {unit}, not {given}"
+            ),
+            Wrong::UnknownName { given, known } => {
+                let known = known.join(", ");
+                write!(f, "{field} does not know \"{given}\"; it knows {known}")
+            }
+            Wrong::Missing => write!(f, "{field} is missing"),
+            Wrong::WrongKind { takes } => write!(f, "{field} takes {takes}"),
+            Wrong::NoSuchSetting { method, has } => {
+                let has = has.join(", ");
+                write!(f, "{method} has no setting {field}; it has {has}")
+            }
+            Wrong::ThinEndThicker { thin_mm, thick_mm } => write!(
+                f,
+                "the thin end ({thin_mm} mm) must not be thicker than the thick end ({thick_mm} mm)"
+            ),
+            Wrong::TargetUpsideDown { low_c, high_c } => write!(
+                f,
+                "the low end of the target ({low_c} C) must not be above its high end ({high_c} C)"
+            ),
+            Wrong::SidesDoNotFit { given, wants } => {
+                write!(
+                    f,
+                    "{field} takes {wants} times for this way of cooking, not {given}"
+                )
+            }
+            Wrong::LengthAndWeight {
+                length_mm,
+                mass_g,
+                usual_g,
+            } => write!(
+                f,
+                "a fish {length_mm} mm long weighs about {usual_g:.0} g, not {mass_g} g"
+            ),
+            Wrong::Order { message } => write!(f, "{field}: {message}"),
+            Wrong::CompositionSum { sum } => write!(
+                f,
+                "the shares of {field} add up to {sum:.3}, and should to 1 within 0.03"
+            ),
+        }
+    }
 }
 
 /// What a name given is cut to in an error, letters: nobody reads more, and it may be long.
 const GIVEN_LETTERS: usize = 60;
 
 impl InputError {
+    /// Something wrong in a field.
+    pub fn new(field: impl Into<String>, wrong: Wrong) -> Self {
+        Self {
+            field: field.into(),
+            wrong,
+        }
+    }
+
     /// A name that is not in the list of those known.
     pub fn unknown<K: Into<String>>(
         field: &str,
         given: &str,
         known: impl IntoIterator<Item = K>,
     ) -> Self {
-        Self::UnknownName {
-            field: field.to_owned(),
+        let wrong = Wrong::UnknownName {
             given: given.chars().take(GIVEN_LETTERS).collect(),
             known: known.into_iter().map(Into::into).collect(),
-        }
+        };
+        Self::new(field, wrong)
     }
 
     /// Something needed that is not there.
     pub fn missing(field: &str) -> Self {
-        Self::Missing {
-            field: field.to_owned(),
-        }
-    }
-
-    /// Stable name of the error, for programs.
-    pub fn code(&self) -> &'static str {
-        match self {
-            Self::OutOfRange { .. } => "out_of_range",
-            Self::UnknownName { .. } => "unknown_name",
-            Self::Missing { .. } => "missing",
-            Self::WrongKind { .. } => "wrong_kind",
-            Self::NoSuchSetting { .. } => "no_such_setting",
-            Self::ThinEndThicker { .. } => "thin_end_thicker",
-            Self::TargetUpsideDown { .. } => "target_upside_down",
-            Self::SidesDoNotFit { .. } => "sides_do_not_fit",
-            Self::LengthAndWeight { .. } => "length_and_weight",
-            Self::Order { .. } => "order",
-            Self::CompositionSum { .. } => "composition_sum",
-        }
+        Self::new(field, Wrong::Missing)
     }
 
     /// The field that the error is about, as far as its callers have said where it stands.
     pub fn field(&self) -> &str {
-        match self {
-            Self::OutOfRange { field, .. }
-            | Self::UnknownName { field, .. }
-            | Self::Missing { field }
-            | Self::WrongKind { field, .. }
-            | Self::NoSuchSetting { field, .. }
-            | Self::ThinEndThicker { field, .. }
-            | Self::TargetUpsideDown { field, .. }
-            | Self::SidesDoNotFit { field, .. }
-            | Self::LengthAndWeight { field, .. }
-            | Self::Order { field, .. }
-            | Self::CompositionSum { field, .. } => field,
-        }
+        &self.field
     }
 
-    fn field_mut(&mut self) -> &mut String {
-        match self {
-            Self::OutOfRange { field, .. }
-            | Self::UnknownName { field, .. }
-            | Self::Missing { field }
-            | Self::WrongKind { field, .. }
-            | Self::NoSuchSetting { field, .. }
-            | Self::ThinEndThicker { field, .. }
-            | Self::TargetUpsideDown { field, .. }
-            | Self::SidesDoNotFit { field, .. }
-            | Self::LengthAndWeight { field, .. }
-            | Self::Order { field, .. }
-            | Self::CompositionSum { field, .. } => field,
+    /// What is wrong.
+    pub fn wrong(&self) -> &Wrong {
+        &self.wrong
+    }
+
+    /// Stable name of the error, for programs.
+    pub fn code(&self) -> &'static str {
+        match self.wrong {
+            Wrong::OutOfRange { .. } => "out_of_range",
+            Wrong::UnknownName { .. } => "unknown_name",
+            Wrong::Missing => "missing",
+            Wrong::WrongKind { .. } => "wrong_kind",
+            Wrong::NoSuchSetting { .. } => "no_such_setting",
+            Wrong::ThinEndThicker { .. } => "thin_end_thicker",
+            Wrong::TargetUpsideDown { .. } => "target_upside_down",
+            Wrong::SidesDoNotFit { .. } => "sides_do_not_fit",
+            Wrong::LengthAndWeight { .. } => "length_and_weight",
+            Wrong::Order { .. } => "order",
+            Wrong::CompositionSum { .. } => "composition_sum",
         }
     }
 }
@@ -210,7 +222,7 @@ pub trait Within: Sized {
 
 impl Within for InputError {
     fn within(mut self, room: &str) -> Self {
-        let field = self.field_mut();
+        let field = &mut self.field;
         // "[2]" is an index of the room itself, "" the room.
         let between = if field.is_empty() || field.starts_with('[') {
             ""

@@ -30,4 +30,4 @@ pub mod run;
 pub mod target;
 
 mod error;
-pub use error::{InputError, Within};
+pub use error::{InputError, Within, Wrong};

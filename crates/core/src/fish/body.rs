@@ -46,7 +46,7 @@ impl Body {
     /// Finds one by its key.
     ///
     /// # Errors
-    /// [`InputError::UnknownName`] with the names it knows.
+    /// [`InputError`] (unknown name) with the names it knows.
     pub fn find(key: &str) -> Result<&'static Body, InputError> {
         Self::all()
             .iter()

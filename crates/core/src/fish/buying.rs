@@ -41,7 +41,7 @@ pub struct Shopping {
 /// What to buy for `people` at `each_g` of skinless fillet.
 ///
 /// # Errors
-/// [`InputError::OutOfRange`] for nobody, more than 2000 people, or portions outside 20 to
+/// [`InputError`] (out of range) for nobody, more than 2000 people, or portions outside 20 to
 /// 1000 g.
 pub fn shopping(species: &Species, people: u32, each_g: f64) -> Result<Shopping, InputError> {
     checked("people", f64::from(people), (1.0, 2000.0), "people")?;

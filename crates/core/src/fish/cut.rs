@@ -51,7 +51,7 @@ impl Cut {
     /// Finds a cut by its name on the wire.
     ///
     /// # Errors
-    /// [`InputError::UnknownName`].
+    /// [`InputError`] (unknown name).
     pub fn find(key: &str) -> Result<Self, InputError> {
         let found = Self::ALL.iter().find(|(_, name, _)| *name == key);
         found.map(|(cut, _, _)| *cut).ok_or_else(|| {

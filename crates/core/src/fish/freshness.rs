@@ -74,7 +74,7 @@ impl Form {
     /// Finds one by its key.
     ///
     /// # Errors
-    /// [`InputError::UnknownName`] with the forms it knows.
+    /// [`InputError`] (unknown name) with the forms it knows.
     pub fn find(key: &str) -> Result<&'static Form, InputError> {
         let found = Self::all().iter().find(|f| f.key == key);
         found.ok_or_else(|| InputError::unknown("form", key, Self::all().iter().map(|f| &f.key)))
@@ -96,7 +96,7 @@ const RATE_RANGE_C: (f64, f64) = (-3.0, 15.0);
 /// How many times as fast as on melting ice.
 ///
 /// # Errors
-/// [`InputError::OutOfRange`] outside -3 to 15 C.
+/// [`InputError`] (out of range) outside -3 to 15 C.
 pub fn spoilage_rate(waters: Waters, at_c: f64) -> Result<f64, InputError> {
     let t = checked("at_c", at_c, RATE_RANGE_C, "C")?;
     Ok(match waters {

@@ -4,9 +4,9 @@
 use super::freshness::{Kept, spoilage_rate};
 use super::hazard::Freezing;
 use super::species::Species;
-use crate::InputError;
 use crate::quantity::checked;
 use crate::target::safety;
+use crate::{InputError, Wrong};
 
 /// What is written down when it comes in.
 #[derive(Debug, Clone, PartialEq)]
@@ -48,13 +48,10 @@ impl Lot {
     /// Reads it on a day.
     ///
     /// # Errors
-    /// [`InputError::Order`] for days after today or out of order, [`InputError::OutOfRange`]
+    /// [`InputError`] (order) for days after today or out of order, [`InputError`] (out of range)
     /// for temperatures no store has.
     pub fn on(&self, species: &Species, today: i64) -> Result<LotState, InputError> {
-        let order = |field: &str, message| InputError::Order {
-            field: field.to_owned(),
-            message,
-        };
+        let order = |field: &str, message| InputError::new(field, Wrong::Order { message });
         if self.received_day > today {
             return Err(order(
                 "received",

@@ -5,7 +5,7 @@ use super::species::{SkinEats, Species};
 use crate::matter::{Composition, FREEZE_C, Material};
 use crate::quantity::{Celsius, Mass, Thickness, checked};
 use crate::target::Family;
-use crate::{InputError, Within};
+use crate::{InputError, Within, Wrong};
 use std::sync::Arc;
 
 /// Skin on the low side, or not.
@@ -183,11 +183,13 @@ impl Piece {
             .map(|mm| Thickness::new("thin_end_mm", mm))
             .transpose()?;
         if let Some(thin) = thin_end.filter(|thin| *thin > thickness) {
-            return Err(InputError::ThinEndThicker {
-                field: "thin_end_mm".into(),
-                thin_mm: thin.value(),
-                thick_mm: thickness.value(),
-            });
+            return Err(InputError::new(
+                "thin_end_mm",
+                Wrong::ThinEndThicker {
+                    thin_mm: thin.value(),
+                    thick_mm: thickness.value(),
+                },
+            ));
         }
         let pieces = asked.pieces.unwrap_or(1);
         checked("pieces", f64::from(pieces), (1.0, 200.0), "pieces")?;
@@ -227,16 +229,20 @@ impl Piece {
             None if hard => State::Frozen,
             None => State::Fresh,
             Some(State::Frozen) if !hard => {
-                return Err(InputError::Order {
-                    field: "start_c".into(),
-                    message: "frozen fish is colder than it freezes; if it has thawed, say so",
-                });
+                return Err(InputError::new(
+                    "start_c",
+                    Wrong::Order {
+                        message: "frozen fish is colder than it freezes; if it has thawed, say so",
+                    },
+                ));
             }
             Some(State::Fresh | State::Thawed) if hard => {
-                return Err(InputError::Order {
-                    field: "start_c".into(),
-                    message: "at this temperature it is frozen; say so, or thaw it first",
-                });
+                return Err(InputError::new(
+                    "start_c",
+                    Wrong::Order {
+                        message: "at this temperature it is frozen; say so, or thaw it first",
+                    },
+                ));
             }
             Some(state) => state,
         };
@@ -277,7 +283,7 @@ impl Piece {
     /// Its family of doneness bands; lean flaky fish when only a composition is known.
     ///
     /// # Errors
-    /// [`InputError::UnknownName`] when the species names no known family.
+    /// [`InputError`] (unknown name) when the species names no known family.
     pub fn family(&self) -> Result<&'static Family, InputError> {
         self.species
             .as_ref()

@@ -4,8 +4,8 @@
 //! cosine, as it is drawn: `h(s) = thin + (thick - thin)(1 + cos pi s)/2`, s from 0 to 1. Its
 //! weight is in proportion to `int h ds`, summed in thin slices.
 
-use crate::InputError;
 use crate::quantity::{Mass, Thickness, checked};
+use crate::{InputError, Wrong};
 use std::f64::consts::PI;
 
 /// A side of fish.
@@ -74,11 +74,10 @@ impl Side {
         Thickness::new("thin_mm", thin_mm)?;
         Mass::new("mass_g", mass_g)?;
         if thin_mm > thick_mm {
-            return Err(InputError::ThinEndThicker {
-                field: "thin_mm".into(),
-                thin_mm,
-                thick_mm,
-            });
+            return Err(InputError::new(
+                "thin_mm",
+                Wrong::ThinEndThicker { thin_mm, thick_mm },
+            ));
         }
         Ok(Self {
             thick_mm,
@@ -107,7 +106,7 @@ impl Side {
     /// other half.
     ///
     /// # Errors
-    /// [`InputError::OutOfRange`] for no portion or more than 60.
+    /// [`InputError`] (out of range) for no portion or more than 60.
     pub fn cut(&self, count: u32, tail: Tail) -> Result<CutUp, InputError> {
         checked("portions", f64::from(count), (1.0, MOST), "portions")?;
         let from = self.tail_from();

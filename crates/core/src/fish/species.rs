@@ -172,7 +172,7 @@ impl Species {
     /// Finds one by its key.
     ///
     /// # Errors
-    /// [`InputError::UnknownName`] with the names it knows.
+    /// [`InputError`] (unknown name) with the names it knows.
     pub fn find(key: &str) -> Result<Arc<Species>, InputError> {
         let found = Self::all().iter().find(|s| s.key == key);
         found
@@ -229,7 +229,7 @@ impl Species {
     /// Its family of doneness bands.
     ///
     /// # Errors
-    /// [`InputError::UnknownName`] when the family is not in the list.
+    /// [`InputError`] (unknown name) when the family is not in the list.
     pub fn family(&self) -> Result<&'static Family, InputError> {
         Family::find(&self.family)
     }
@@ -237,7 +237,7 @@ impl Species {
     /// The shape of its body.
     ///
     /// # Errors
-    /// [`InputError::UnknownName`] when the shape is not in the list.
+    /// [`InputError`] (unknown name) when the shape is not in the list.
     pub fn body(&self) -> Result<&'static Body, InputError> {
         Body::find(&self.body)
     }

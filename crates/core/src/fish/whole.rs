@@ -5,8 +5,8 @@
 
 use super::cut::Cut;
 use super::species::Species;
-use crate::InputError;
 use crate::quantity::{Thickness, checked};
+use crate::{InputError, Wrong};
 
 /// Lengths of fish that anybody cooks, mm.
 const LENGTHS_MM: (f64, f64) = (50.0, 2500.0);
@@ -27,8 +27,8 @@ pub struct WholeFish {
 /// A whole fish from its length, or from its weight, or both held against each other.
 ///
 /// # Errors
-/// [`InputError::Missing`] without both, [`InputError::OutOfRange`] for lengths no fish has, and
-/// [`InputError::LengthAndWeight`] when the two do not belong to one fish.
+/// [`InputError`] (missing) without both, [`InputError`] (out of range) for lengths no fish has, and
+/// [`InputError`] (length and weight) when the two do not belong to one fish.
 pub fn whole_fish(
     species: &Species,
     length_mm: Option<f64>,
@@ -46,12 +46,14 @@ pub fn whole_fish(
             if let Some(mass_g) = mass_g {
                 let ratio = checked("mass_g", mass_g, (1.0, 300_000.0), "g")? / usual_g;
                 if !(PLAUSIBLE.0..=PLAUSIBLE.1).contains(&ratio) {
-                    return Err(InputError::LengthAndWeight {
-                        field: "mass_g".into(),
-                        length_mm,
-                        mass_g,
-                        usual_g,
-                    });
+                    return Err(InputError::new(
+                        "mass_g",
+                        Wrong::LengthAndWeight {
+                            length_mm,
+                            mass_g,
+                            usual_g,
+                        },
+                    ));
                 }
             }
             (length_mm, mass_g.unwrap_or(usual_g))

@@ -218,7 +218,7 @@ impl<'a> Marcher<'a> {
     /// Goes on from a state of the same column.
     ///
     /// # Errors
-    /// [`InputError::OutOfRange`] when the state is of another grid.
+    /// [`InputError`] (out of range) when the state is of another grid.
     pub fn resume(mut self, state: &State) -> Result<Self, InputError> {
         let n = self.column.grid.len();
         for cells in [&state.t_c, &state.water_kg_m3, &state.rate_k_s] {

@@ -16,6 +16,7 @@ mod march;
 mod reservoir;
 mod sample;
 mod sink;
+mod together;
 mod track;
 
 pub use bare::{BareAnswer, BareFace, BareProblem, BareStage, Geometry};
@@ -26,4 +27,5 @@ pub use march::{Marcher, Spell, State, Steps};
 pub use reservoir::{Body, Reservoir};
 pub use sample::Sampler;
 pub use sink::{Ledger, Moment, Sink};
-pub use track::{Sharer, Track, march_together};
+pub use together::{Sharer, march_together};
+pub use track::Track;

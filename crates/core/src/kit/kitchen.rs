@@ -66,7 +66,7 @@ impl Kitchen {
     /// Somewhere up: water boils lower there.
     ///
     /// # Errors
-    /// [`InputError::OutOfRange`] outside -400 to 5000 m.
+    /// [`InputError`] (out of range) outside -400 to 5000 m.
     pub fn at(altitude_m: f64) -> Result<Self, InputError> {
         let altitude_m = checked("altitude_m", altitude_m, (-400.0, 5000.0), "m")?;
         Ok(Self {

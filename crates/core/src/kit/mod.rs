@@ -191,7 +191,7 @@ impl Kit {
     /// A thing by its key.
     ///
     /// # Errors
-    /// [`InputError::UnknownName`] with the keys that are here.
+    /// [`InputError`] (unknown name) with the keys that are here.
     pub fn find<R: Listed>(&self, key: &str) -> Result<Arc<R>, InputError> {
         let found = R::of(self).iter().find(|row| row.key() == key);
         found

@@ -2,7 +2,7 @@
 //! those that ship; a kitchen's own come with the request.
 
 use crate::quantity::checked;
-use crate::{InputError, Within};
+use crate::{InputError, Within, Wrong};
 use serde::{Deserialize, Serialize};
 
 /// A figure with the range it comes from.
@@ -51,7 +51,7 @@ pub trait Row: Clone + std::fmt::Debug + Send + Sync + 'static {
     /// Holds the figures to what such a thing can have.
     ///
     /// # Errors
-    /// [`InputError::OutOfRange`] naming the figure.
+    /// [`InputError`] (out of range) naming the figure.
     fn check(&self) -> Result<(), InputError>;
 }
 
@@ -232,10 +232,12 @@ pub(super) fn check_list<R: Row>(list: &str, rows: &[std::sync::Arc<R>]) -> Resu
     for (i, row) in rows.iter().enumerate() {
         row.check().at(list, i)?;
         if rows[..i].iter().any(|other| other.key() == row.key()) {
-            return Err(InputError::Order {
-                field: "key".into(),
-                message: "this key stands twice",
-            })
+            return Err(InputError::new(
+                "key",
+                Wrong::Order {
+                    message: "this key stands twice",
+                },
+            ))
             .at(list, i);
         }
     }

@@ -5,8 +5,8 @@
 //! capacity of water the original leading term 4.1762 kJ/(kg K) is used: it agrees with steam
 //! tables within 0.2 %, where the often reprinted 4.1289 is 1.3 % low.
 
-use crate::InputError;
 use crate::quantity::checked;
+use crate::{InputError, Wrong};
 
 /// Polynomials of one component: `a0 + a1 T + a2 T^2`, T in C.
 #[derive(Debug, Clone, Copy)]
@@ -82,8 +82,8 @@ impl Composition {
     /// Checks the shares and scales them to add up to exactly one.
     ///
     /// # Errors
-    /// [`InputError::OutOfRange`] for a share outside 0..=1 (water: 0.3..=0.95, what flesh can
-    /// have), [`InputError::CompositionSum`] when they miss one by more than 0.03.
+    /// [`InputError`] (out of range) for a share outside 0..=1 (water: 0.3..=0.95, what flesh can
+    /// have), [`InputError`] (composition sum) when they miss one by more than 0.03.
     pub fn new(water: f64, protein: f64, fat: f64, ash: f64) -> Result<Self, InputError> {
         checked("water_share", water, (0.3, 0.95), "")?;
         for (name, share) in [
@@ -95,10 +95,7 @@ impl Composition {
         }
         let sum = water + protein + fat + ash;
         if (sum - 1.0).abs() > 0.03 {
-            return Err(InputError::CompositionSum {
-                field: String::new(),
-                sum,
-            });
+            return Err(InputError::new("", Wrong::CompositionSum { sum }));
         }
         Ok(Self {
             water_share: water / sum,

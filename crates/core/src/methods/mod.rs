@@ -166,7 +166,7 @@ impl Method {
     /// Finds one by its kind.
     ///
     /// # Errors
-    /// [`InputError::UnknownName`] with the kinds it knows.
+    /// [`InputError`] (unknown name) with the kinds it knows.
     pub fn find(kind: &str) -> Result<&'static Method, InputError> {
         let found = Self::all().iter().copied().find(|m| m.kind == kind);
         found.ok_or_else(|| InputError::unknown("kind", kind, Self::all().iter().map(|m| m.kind)))

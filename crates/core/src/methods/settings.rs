@@ -5,9 +5,9 @@
 //! the compiler says so. What a setting is for stands in its specification; nothing is guessed from
 //! its key.
 
-use crate::InputError;
 use crate::kit::{Kit, Listed, Shelf};
 use crate::quantity::checked;
+use crate::{InputError, Wrong};
 use std::sync::Arc;
 
 /// Unit of a number.
@@ -238,10 +238,7 @@ impl Spec {
         asked: Option<&Value>,
         options: &[(String, String)],
     ) -> Result<Value, InputError> {
-        let wrong_kind = |takes| InputError::WrongKind {
-            field: self.key.to_owned(),
-            takes,
-        };
+        let wrong_kind = |takes| InputError::new(self.key, Wrong::WrongKind { takes });
         let one_of = |given: &str| {
             if options.iter().any(|(key, _)| key == given) {
                 return Ok(Value::Word(given.to_owned()));
@@ -250,10 +247,12 @@ impl Spec {
             Err(InputError::unknown(self.key, given, known))
         };
         if matches!(self.takes, Takes::Kit { .. }) && options.is_empty() {
-            return Err(InputError::Order {
-                field: self.key.to_owned(),
-                message: "this kitchen has none",
-            });
+            return Err(InputError::new(
+                self.key,
+                Wrong::Order {
+                    message: "this kitchen has none",
+                },
+            ));
         }
         match (self.takes, asked) {
             (Takes::Number { default, .. }, None) => Ok(Value::Number(default)),
@@ -337,11 +336,13 @@ impl Chosen {
                     return Err(InputError::unknown(name, given, [*word]));
                 }
                 None => {
-                    return Err(InputError::NoSuchSetting {
-                        field: key.chars().take(60).collect(),
-                        method: kind.to_owned(),
-                        has: specs.iter().map(|spec| spec.key.to_owned()).collect(),
-                    });
+                    return Err(InputError::new(
+                        key.chars().take(60).collect::<String>(),
+                        Wrong::NoSuchSetting {
+                            method: kind.to_owned(),
+                            has: specs.iter().map(|spec| spec.key.to_owned()).collect(),
+                        },
+                    ));
                 }
             }
         }
@@ -350,10 +351,12 @@ impl Chosen {
             let mut values = asked.iter().filter(|(key, _)| spec.answers_to(key));
             let value = values.next().map(|(_, value)| value);
             if values.next().is_some() {
-                return Err(InputError::Order {
-                    field: spec.key.to_owned(),
-                    message: "said twice, by its old name and its new",
-                });
+                return Err(InputError::new(
+                    spec.key,
+                    Wrong::Order {
+                        message: "said twice, by its old name and its new",
+                    },
+                ));
             }
             let owned = |(key, name): (&str, &str)| (key.to_owned(), name.to_owned());
             let options: Vec<(String, String)> = match spec.takes {
@@ -414,10 +417,7 @@ pub trait Setting: Sized {
 }
 
 fn misread<T>(takes: &'static str) -> Result<T, InputError> {
-    Err(InputError::WrongKind {
-        field: String::new(),
-        takes,
-    })
+    Err(InputError::new("", Wrong::WrongKind { takes }))
 }
 
 impl Setting for f64 {

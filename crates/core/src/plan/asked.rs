@@ -5,7 +5,7 @@ use crate::kit::Kitchen;
 use crate::methods::{Chosen, Method, Value};
 use crate::run::{FieldAsked, Programme, TimesAsked, TruthAsked};
 use crate::target::{Band, TargetAsked};
-use crate::{InputError, Within};
+use crate::{InputError, Within, Wrong};
 
 /// A method as asked for.
 #[derive(Debug, Clone, PartialEq, Default)]
@@ -106,11 +106,13 @@ pub(super) fn check_times(programme: &Programme, times: &TimesAsked) -> Result<(
     /// Longest a side may take and a rest, s.
     const LONGEST_S: (f64, f64) = (4.0 * 3600.0, 3600.0);
     if times.sides_s.len() != programme.sides() {
-        return Err(InputError::SidesDoNotFit {
-            field: "sides_s".into(),
-            given: times.sides_s.len(),
-            wants: programme.sides(),
-        });
+        return Err(InputError::new(
+            "sides_s",
+            Wrong::SidesDoNotFit {
+                given: times.sides_s.len(),
+                wants: programme.sides(),
+            },
+        ));
     }
     for (i, s) in times.sides_s.iter().enumerate() {
         crate::quantity::checked("", *s, (0.0, LONGEST_S.0), "s").at("sides_s", i)?;

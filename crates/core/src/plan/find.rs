@@ -82,7 +82,7 @@ pub(super) struct Leaving<'a> {
 
 impl<'a> Leaving<'a> {
     pub fn new(bench: &'a Bench, timeline: &Timeline) -> Self {
-        let from_s = timeline.last_change_s(&bench.programme);
+        let from_s = bench.programme.last_change_s(timeline);
         let mut run = bench.begin();
         let mut peaks = PeakSink::new(&bench.column);
         run.to(timeline, from_s, &mut peaks);

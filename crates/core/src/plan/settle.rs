@@ -6,7 +6,7 @@ use super::asked::{MethodAsked, PlanAsked};
 use super::planner::plan;
 use crate::methods::{Method, Purpose, Spec, Takes, Value};
 use crate::quantity::checked;
-use crate::{InputError, Within};
+use crate::{InputError, Within, Wrong};
 
 /// What is to be settled.
 #[derive(Debug, Clone, PartialEq)]
@@ -61,15 +61,17 @@ pub fn settle(asked: &SettleAsked) -> Result<Settled, InputError> {
     }
     let crust_mm = checked("crust_mm", asked.crust_mm.unwrap_or(0.0), (0.0, 10.0), "mm")?;
     let Some((spec, min, max)) = heat_setting(method) else {
-        return Err(InputError::NoSuchSetting {
-            field: "plan.method.kind".into(),
-            method: method.kind.into(),
-            has: method
-                .settings
-                .iter()
-                .map(|spec| spec.key.to_owned())
-                .collect(),
-        });
+        return Err(InputError::new(
+            "plan.method.kind",
+            Wrong::NoSuchSetting {
+                method: method.kind.into(),
+                has: method
+                    .settings
+                    .iter()
+                    .map(|spec| spec.key.to_owned())
+                    .collect(),
+            },
+        ));
     };
     let mut best: Option<(f64, Settled)> = None;
     for i in 0..TRIES {

@@ -17,13 +17,13 @@
 //!
 //! Inside the marcher bare `f64` are used, each with its unit in its name.
 
-use crate::InputError;
+use crate::{InputError, Wrong};
 use std::ops::{Add, Sub};
 
 /// Checks that a number is finite and inside `min..=max`.
 ///
 /// # Errors
-/// [`InputError::OutOfRange`] naming `field`; NaN and infinities fail too.
+/// [`InputError`] (out of range) naming `field`; NaN and infinities fail too.
 pub fn checked(
     field: &str,
     given: f64,
@@ -33,13 +33,15 @@ pub fn checked(
     if given >= min && given <= max {
         Ok(given)
     } else {
-        Err(InputError::OutOfRange {
-            field: field.to_owned(),
-            given,
-            min,
-            max,
-            unit,
-        })
+        Err(InputError::new(
+            field,
+            Wrong::OutOfRange {
+                given,
+                min,
+                max,
+                unit,
+            },
+        ))
     }
 }
 
@@ -58,7 +60,7 @@ macro_rules! quantity {
             /// Checks the value and names the field it came from.
             ///
             /// # Errors
-            /// [`InputError::OutOfRange`] outside [`Self::RANGE`], and for NaN.
+            /// [`InputError`] (out of range) outside [`Self::RANGE`], and for NaN.
             pub fn new(field: &str, value: f64) -> Result<Self, InputError> {
                 checked(field, value, Self::RANGE, $unit).map(Self)
             }

@@ -222,7 +222,7 @@ impl<'a> Run<'a> {
         if self.marcher.ledger().steps == 0 {
             sink.step(&self.marcher.moment(0.0));
         }
-        for stretch in timeline.stretches(&self.bench.programme) {
+        for stretch in self.bench.programme.stretches(timeline) {
             let (t_s, to_s) = (self.t_s(), stretch.to_s.min(until_s));
             if to_s - t_s <= 1e-9 {
                 continue;
@@ -272,7 +272,7 @@ pub fn run_together<S: Sink>(cooks: &[(&Bench, &Timeline)], sinks: &mut [S]) -> 
 }
 
 fn on_the_heat(bench: &Bench, timeline: &Timeline) -> Vec<Spell> {
-    let stretches = timeline.stretches(&bench.programme).into_iter();
+    let stretches = bench.programme.stretches(timeline).into_iter();
     stretches
         .map(|s| s.stage.spell(s.to_s.min(timeline.end_s()) - s.from_s))
         .filter(|spell| spell.duration_s > 0.0)

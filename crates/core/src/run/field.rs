@@ -19,7 +19,7 @@ impl FieldAsked {
     /// Checks the size.
     ///
     /// # Errors
-    /// [`InputError::OutOfRange`] outside 2 to 600 times and 2 to 200 depths.
+    /// [`InputError`] (out of range) outside 2 to 600 times and 2 to 200 depths.
     pub fn new(times: usize, depths: usize) -> Result<Self, InputError> {
         checked("times", times as f64, (2.0, 600.0), "columns")?;
         checked("depths", depths as f64, (2.0, 200.0), "rows")?;

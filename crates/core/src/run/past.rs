@@ -164,7 +164,7 @@ impl<'a> Tally<'a> {
     /// Goes on from what has added up.
     ///
     /// # Errors
-    /// [`InputError::OutOfRange`] when it is of another column.
+    /// [`InputError`] (out of range) when it is of another column.
     pub fn resume(mut self, past: &Past, heat: &heat::State) -> Result<Self, InputError> {
         let n = self.past.setting.len() as f64;
         for cells in [

@@ -1,59 +1,12 @@
 //! A way to cook one piece as data: what its faces see in one stage after another, the times left
 //! open for a plan to find.
 
+use super::stage::{Mark, Span, Stage};
 use super::timeline::{Begin, Timeline};
 use crate::fish::Piece;
-use crate::heat::{Face, Layer, Reservoir, Spell};
+use crate::heat::{Layer, Reservoir};
 use crate::kit::Kitchen;
 use crate::matter::Material;
-
-/// How long a stage takes.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub enum Span {
-    /// A share of the time on the heat.
-    Share(f64),
-    /// So many seconds, taken off before shares are dealt out.
-    Fixed(f64),
-    /// The first so many seconds of the share that comes next.
-    Within(f64),
-}
-
-/// What the cook does when a stage begins. Whatever says when, in words, in a picture or by a sound,
-/// asks the timeline for the time of a mark.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Mark {
-    /// Onto the heat.
-    In,
-    /// The piece is turned over.
-    Turned,
-    /// From the hob into the oven.
-    IntoOven,
-    /// The lid goes on, the fire low.
-    LidOn,
-    /// The fire goes low, the lid of the grill down.
-    FireLow,
-    /// Half of the time: the tray is turned round, the fish rolled over in the oil.
-    Halfway,
-    /// Off the heat.
-    Off,
-}
-
-/// One stage of the cooking.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Stage {
-    /// How long.
-    pub span: Span,
-    /// What the cook does when it begins; nothing when only the fire changes by itself.
-    pub mark: Option<Mark>,
-    /// Counts as a side of its own where times are given a side; else part of the one before.
-    pub side: bool,
-    /// Skin side.
-    pub low: Face,
-    /// Flesh side.
-    pub high: Face,
-    /// What the hob is turned to hold, C.
-    pub set_c: f64,
-}
 
 /// What is set hot, and so what an error of the fire is an error of.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -104,94 +57,12 @@ pub struct Programme {
     pub allowed: Option<Allowed>,
 }
 
-/// What a hob is turned to while the piece rests, C: the room.
-const ROOM_C: f64 = 22.0;
-
-impl Stage {
-    /// A share of the time with the same on both faces.
-    pub fn share(share: f64, mark: Mark, low: Face, high: Face) -> Self {
-        Self {
-            span: Span::Share(share),
-            mark: Some(mark),
-            side: true,
-            low,
-            high,
-            set_c: 0.0,
-        }
-    }
-
-    /// The rest off the heat, so many seconds.
-    pub fn rest(seconds: f64, (low, high): (Face, Face)) -> Self {
-        Self {
-            set_c: ROOM_C,
-            ..Self::share(0.0, Mark::Off, low, high).fixed(seconds)
-        }
-    }
-
-    /// With the hob or heater turned to hold `set_c`.
-    pub fn set(self, set_c: f64) -> Self {
-        Self { set_c, ..self }
-    }
-
-    /// The first so many seconds of the share that comes next.
-    pub fn within(self, seconds: f64) -> Self {
-        Self {
-            span: Span::Within(seconds),
-            ..self
-        }
-    }
-
-    /// So many seconds instead of a share.
-    pub fn fixed(self, seconds: f64) -> Self {
-        Self {
-            span: Span::Fixed(seconds),
-            ..self
-        }
-    }
-
-    /// Part of the side before.
-    pub fn same_side(self, mark: Option<Mark>) -> Self {
-        Self {
-            side: false,
-            mark,
-            ..self
-        }
-    }
-
-    /// Cut in two halves that the cook marks, the faces the same.
-    pub fn halved(self) -> [Self; 2] {
-        let Span::Share(share) = self.span else {
-            return [self, self.fixed(0.0).same_side(None)];
-        };
-        let half = Self {
-            span: Span::Share(0.5 * share),
-            ..self
-        };
-        [half, half.same_side(Some(Mark::Halfway))]
-    }
-
-    /// As a spell for the marcher.
-    pub fn spell(&self, duration_s: f64) -> Spell {
-        Spell {
-            duration_s,
-            low: self.low,
-            high: self.high,
-            set_c: self.set_c,
-        }
-    }
-
-    /// Both faces see the same as in another stage, and the fire is set alike.
-    pub fn goes_on(&self, other: &Self) -> bool {
-        (self.low, self.high, self.set_c) == (other.low, other.high, other.set_c)
-    }
-
-    /// How long it takes when it is no share, s.
-    pub fn fixed_s(&self) -> f64 {
-        match self.span {
-            Span::Fixed(s) => s,
-            Span::Share(_) | Span::Within(_) => 0.0,
-        }
-    }
+/// A stretch of the march: from when to when, and what the faces see.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct Stretch<'a> {
+    pub from_s: f64,
+    pub to_s: f64,
+    pub stage: &'a Stage,
 }
 
 impl Programme {
@@ -245,6 +116,40 @@ impl Programme {
             from = to;
         }
         self.begun(&durations, rest_s)
+    }
+
+    /// When the faces see something new for the last time before it leaves the heat, s.
+    pub fn last_change_s(&self, timeline: &Timeline) -> f64 {
+        let stretches = self.stretches(timeline);
+        let on_heat = stretches.len().saturating_sub(1);
+        stretches[..on_heat].last().map_or(0.0, |s| s.from_s)
+    }
+
+    /// Stretches in which the faces see the same, the rest last and without an end. Stages that
+    /// change nothing for the faces are one stretch.
+    pub(super) fn stretches(&self, timeline: &Timeline) -> Vec<Stretch<'_>> {
+        let mut stretches: Vec<Stretch<'_>> = Vec::with_capacity(timeline.begins.len() + 1);
+        for (i, begin) in timeline.begins.iter().enumerate() {
+            let stage = &self.stages[begin.stage];
+            let to_s = timeline
+                .begins
+                .get(i + 1)
+                .map_or(timeline.off_s, |next| next.at_s);
+            match stretches.last_mut() {
+                Some(last) if last.stage.goes_on(stage) => last.to_s = to_s,
+                _ => stretches.push(Stretch {
+                    from_s: begin.at_s,
+                    to_s,
+                    stage,
+                }),
+            }
+        }
+        stretches.push(Stretch {
+            from_s: timeline.off_s,
+            to_s: f64::INFINITY,
+            stage: &self.rest,
+        });
+        stretches
     }
 
     fn begun(&self, durations_s: &[f64], rest_s: f64) -> Timeline {

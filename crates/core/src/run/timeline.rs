@@ -1,7 +1,7 @@
 //! When each stage begins: planned, or as it happened. The march, the words and the pictures ask the
 //! same timeline, so they cannot differ.
 
-use super::programme::{Mark, Programme, Stage};
+use super::stage::Mark;
 use serde::{Deserialize, Serialize};
 
 /// One stage that has begun or will.
@@ -34,14 +34,6 @@ pub struct TimesAsked {
     pub sides_s: Vec<f64>,
     /// Time of the rest, s.
     pub rest_s: f64,
-}
-
-/// A stretch of the march: from when to when, and what the faces see.
-#[derive(Debug, Clone, Copy)]
-pub(super) struct Stretch<'a> {
-    pub from_s: f64,
-    pub to_s: f64,
-    pub stage: &'a Stage,
 }
 
 impl Timeline {
@@ -80,36 +72,5 @@ impl Timeline {
             off_s,
             rest_s: self.rest_s,
         }
-    }
-
-    /// When the faces see something new for the last time before it leaves the heat, s.
-    pub fn last_change_s(&self, programme: &Programme) -> f64 {
-        let stretches = self.stretches(programme);
-        let on_heat = stretches.len().saturating_sub(1);
-        stretches[..on_heat].last().map_or(0.0, |s| s.from_s)
-    }
-
-    /// Stretches in which the faces see the same, the rest last and without an end. Stages that
-    /// change nothing for the faces are one stretch.
-    pub(super) fn stretches<'a>(&self, programme: &'a Programme) -> Vec<Stretch<'a>> {
-        let mut stretches: Vec<Stretch<'a>> = Vec::with_capacity(self.begins.len() + 1);
-        for (i, begin) in self.begins.iter().enumerate() {
-            let stage = &programme.stages[begin.stage];
-            let to_s = self.begins.get(i + 1).map_or(self.off_s, |next| next.at_s);
-            match stretches.last_mut() {
-                Some(last) if last.stage.goes_on(stage) => last.to_s = to_s,
-                _ => stretches.push(Stretch {
-                    from_s: begin.at_s,
-                    to_s,
-                    stage,
-                }),
-            }
-        }
-        stretches.push(Stretch {
-            from_s: self.off_s,
-            to_s: f64::INFINITY,
-            stage: &programme.rest,
-        });
-        stretches
     }
 }

@@ -63,7 +63,7 @@ impl Truth {
     /// As asked, but for what is said to differ.
     ///
     /// # Errors
-    /// [`InputError::OutOfRange`] naming what no piece and no kitchen has.
+    /// [`InputError`] (out of range) naming what no piece and no kitchen has.
     pub fn of(piece: &Piece, differs: &TruthAsked) -> Result<Self, InputError> {
         let as_asked = Self::asked(piece);
         let within = |field, given: Option<f64>, range, unit, asked: f64| {

@@ -1,8 +1,8 @@
 //! The cooks' bands of doneness, by family of fish. common practice, no source.
 
 use super::safety;
-use crate::InputError;
 use crate::quantity::checked;
+use crate::{InputError, Wrong};
 use serde::Deserialize;
 use std::sync::OnceLock;
 
@@ -95,7 +95,7 @@ impl Family {
     /// Finds one by its key.
     ///
     /// # Errors
-    /// [`InputError::UnknownName`].
+    /// [`InputError`] (unknown name).
     pub fn find(key: &str) -> Result<&'static Family, InputError> {
         Self::all()
             .iter()
@@ -113,11 +113,10 @@ impl Family {
                 let low_c = checked("low_c", *low, TARGET_RANGE_C, "C")?;
                 let high_c = checked("high_c", *high, TARGET_RANGE_C, "C")?;
                 if low_c > high_c {
-                    return Err(InputError::TargetUpsideDown {
-                        field: "low_c".into(),
-                        low_c,
-                        high_c,
-                    });
+                    return Err(InputError::new(
+                        "low_c",
+                        Wrong::TargetUpsideDown { low_c, high_c },
+                    ));
                 }
                 return Ok(Band { low_c, high_c });
             }

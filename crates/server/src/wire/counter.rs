@@ -504,10 +504,7 @@ impl PortionsRequest {
                 side.count_of(each_g)
             }
             (None, None) => {
-                return Err(InputError::Missing {
-                    field: "portions".into(),
-                }
-                .into());
+                return Err(InputError::missing("portions").into());
             }
         };
         let tail = match self.tail {

@@ -5,7 +5,7 @@ use cindo_core::fish::PieceAsked;
 use cindo_core::methods::Value;
 use cindo_core::plan::MethodAsked;
 use cindo_core::target::TargetAsked;
-use cindo_core::{InputError, Within};
+use cindo_core::{InputError, Within, Wrong};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
@@ -175,10 +175,12 @@ impl TargetWire {
             (None, None, None) => Ok(TargetAsked::Usual),
             (None, Some(_), None) => Err(InputError::missing("high_c")),
             (None, None, Some(_)) => Err(InputError::missing("low_c")),
-            (Some(_), _, _) => Err(InputError::WrongKind {
-                field: "level".into(),
-                takes: "a level or a band, not both",
-            }),
+            (Some(_), _, _) => Err(InputError::new(
+                "level",
+                Wrong::WrongKind {
+                    takes: "a level or a band, not both",
+                },
+            )),
         };
         asked.within("target")
     }

@@ -1,0 +1,141 @@
+//! One stage of a cooking: what both faces see, how long, and what the cook does when it begins.
+
+use crate::heat::{Face, Spell};
+
+/// How long a stage takes.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Span {
+    /// A share of the time on the heat.
+    Share(f64),
+    /// So many seconds, taken off before shares are dealt out.
+    Fixed(f64),
+    /// The first so many seconds of the share that comes next.
+    Within(f64),
+}
+
+/// What the cook does when a stage begins. Whatever says when, in words, in a picture or by a sound,
+/// asks the timeline for the time of a mark.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Mark {
+    /// Onto the heat.
+    In,
+    /// The piece is turned over.
+    Turned,
+    /// From the hob into the oven.
+    IntoOven,
+    /// The lid goes on, the fire low.
+    LidOn,
+    /// The fire goes low, the lid of the grill down.
+    FireLow,
+    /// Half of the time: the tray is turned round, the fish rolled over in the oil.
+    Halfway,
+    /// Off the heat.
+    Off,
+}
+
+/// One stage of the cooking.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Stage {
+    /// How long.
+    pub span: Span,
+    /// What the cook does when it begins; nothing when only the fire changes by itself.
+    pub mark: Option<Mark>,
+    /// Counts as a side of its own where times are given a side; else part of the one before.
+    pub side: bool,
+    /// Skin side.
+    pub low: Face,
+    /// Flesh side.
+    pub high: Face,
+    /// What the hob is turned to hold, C.
+    pub set_c: f64,
+}
+
+/// What a hob is turned to while the piece rests, C: the room.
+const ROOM_C: f64 = 22.0;
+
+impl Stage {
+    /// A share of the time with the same on both faces.
+    pub fn share(share: f64, mark: Mark, low: Face, high: Face) -> Self {
+        Self {
+            span: Span::Share(share),
+            mark: Some(mark),
+            side: true,
+            low,
+            high,
+            set_c: 0.0,
+        }
+    }
+
+    /// The rest off the heat, so many seconds.
+    pub fn rest(seconds: f64, (low, high): (Face, Face)) -> Self {
+        Self {
+            set_c: ROOM_C,
+            ..Self::share(0.0, Mark::Off, low, high).fixed(seconds)
+        }
+    }
+
+    /// With the hob or heater turned to hold `set_c`.
+    pub fn set(self, set_c: f64) -> Self {
+        Self { set_c, ..self }
+    }
+
+    /// The first so many seconds of the share that comes next.
+    pub fn within(self, seconds: f64) -> Self {
+        Self {
+            span: Span::Within(seconds),
+            ..self
+        }
+    }
+
+    /// So many seconds instead of a share.
+    pub fn fixed(self, seconds: f64) -> Self {
+        Self {
+            span: Span::Fixed(seconds),
+            ..self
+        }
+    }
+
+    /// Part of the side before.
+    pub fn same_side(self, mark: Option<Mark>) -> Self {
+        Self {
+            side: false,
+            mark,
+            ..self
+        }
+    }
+
+    /// Cut in two halves that the cook marks, the faces the same.
+    pub fn halved(self) -> [Self; 2] {
+        let Span::Share(share) = self.span else {
+            return [self, self.fixed(0.0).same_side(None)];
+        };
+        let half = Self {
+            span: Span::Share(0.5 * share),
+            ..self
+        };
+        [half, half.same_side(Some(Mark::Halfway))]
+    }
+
+    /// As a spell for the marcher.
+    pub fn spell(&self, duration_s: f64) -> Spell {
+        Spell {
+            duration_s,
+            low: self.low,
+            high: self.high,
+            set_c: self.set_c,
+        }
+    }
+
+    /// Both faces see the same as in another stage, and the fire is set alike.
+    pub fn goes_on(&self, other: &Self) -> bool {
+        (self.low, self.high, self.set_c) == (other.low, other.high, other.set_c)
+    }
+
+    /// How long it takes when it is no share, s.
+    pub fn fixed_s(&self) -> f64 {
+        match self.span {
+            Span::Fixed(s) => s,
+            Span::Share(_) | Span::Within(_) => 0.0,
+        }
+    }
+}
