@@ -202,17 +202,22 @@ impl Grid {
     /// Value of a field over the cells of the flesh at `share` of its thickness, linear between
     /// centres and flat beyond the outermost.
     pub fn sample_flesh(&self, field: &[f64], share: f64) -> f64 {
+        let (left, f) = self.flesh_at(share);
+        let right = (left + 1).min(field.len() - 1);
+        field[left] + f * (field[right] - field[left])
+    }
+
+    /// The cell of the flesh whose centre lies at or below `share` of its thickness, and how far it
+    /// is from there to the next, 0 to 1.
+    pub fn flesh_at(&self, share: f64) -> (usize, f64) {
         let centres = &self.centre_m[self.flesh.clone()];
         let x = self.flesh_share(share) * self.thickness_m();
         let right = centres.partition_point(|c| *c < x);
-        if right == 0 {
-            return field[0];
+        if right == 0 || right == centres.len() {
+            return (right.saturating_sub(1), 0.0);
         }
-        if right == centres.len() {
-            return field[right - 1];
-        }
-        let f = (x - centres[right - 1]) / (centres[right] - centres[right - 1]);
-        field[right - 1] + f * (field[right] - field[right - 1])
+        let (from, to) = (centres[right - 1], centres[right]);
+        (right - 1, (x - from) / (to - from))
     }
 
     /// Value of a field at `share` of the thickness (0 low face, 1 high face), linear between

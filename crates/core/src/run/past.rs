@@ -145,6 +145,8 @@ pub struct Tally<'a> {
     rates: Vec<(f64, f64)>,
     water: Vec<f64>,
     off_s: f64,
+    /// Where white beads come from on both sides: cell of the flesh, and how far to the next.
+    beads_at: [(usize, f64); 2],
 }
 
 impl<'a> Tally<'a> {
@@ -158,6 +160,10 @@ impl<'a> Tally<'a> {
                 .map(|i| column.material(i).water_kg_m3)
                 .collect(),
             off_s,
+            beads_at: {
+                let share = (BEADS_M / column.grid.flesh_m()).clamp(0.0, 1.0);
+                [share, 1.0 - share].map(|share| column.grid.flesh_at(share))
+            },
         }
     }
 
@@ -324,9 +330,10 @@ impl Sink for Tally<'_> {
                 let rate = 2f64.powf((moment.t_c[outer] - BROWNING_C) / 10.0);
                 past.browning_min[side] += dt / 60.0 * rate;
             }
-            let share = (BEADS_M / grid.flesh_m()).clamp(0.0, 1.0);
-            let deep = if side == 0 { share } else { 1.0 - share };
-            if on_heat && grid.sample_flesh(moment.flesh_c, deep) > BEADS_C {
+            let (i, f) = self.beads_at[side];
+            let next = (i + 1).min(moment.flesh_c.len() - 1);
+            let deep_c = moment.flesh_c[i] + f * (moment.flesh_c[next] - moment.flesh_c[i]);
+            if on_heat && deep_c > BEADS_C {
                 past.beads_s[side] += dt;
             }
         }

@@ -132,6 +132,16 @@ pub struct Seen {
     pub core_c: f64,
 }
 
+/// Skin side (0) or flesh side (1) lets go of pan or grate.
+pub(super) fn releases(column: &Column, moment: &Moment<'_>, side: usize) -> bool {
+    crust_mm(column, moment.water_kg_m3, side) >= RELEASE_MM
+}
+
+/// Bone lets go all through.
+pub(super) fn bone_free(past: &Past) -> bool {
+    past.coldest_peak_c() >= BONE_C
+}
+
 impl Seen {
     /// Reads one moment. What has softened, set or let go stays so when it cools: that is read from
     /// the past; the lip from the temperature now.
@@ -162,9 +172,9 @@ impl Seen {
                 s if s < MANY_BEADS_S => Beads::Few,
                 _ => Beads::Many,
             },
-            releases: [0, 1].map(|side| crust_mm(column, moment.water_kg_m3, side) >= RELEASE_MM),
+            releases: [0, 1].map(|side| releases(column, moment, side)),
             browning_min: past.browning_min,
-            bone_free: peak_c >= BONE_C,
+            bone_free: bone_free(past),
             bubbling: match past.steam_kg_m2s {
                 m if m >= ROARS_KG_M2S => Bubbling::Roaring,
                 m if m >= BUBBLES_KG_M2S => Bubbling::Lively,

@@ -1,8 +1,8 @@
 //! Everything a plan wants to know of one run, taken down while it goes on.
 
 use super::field::{FieldAsked, FieldSink, SliceField};
-use super::past::{Outcome, Tally};
-use super::seen::Seen;
+use super::past::{Outcome, Tally, cooked_line_share};
+use super::seen::{Seen, bone_free, releases};
 use super::timeline::Timeline;
 use crate::heat::{Column, Moment, Sink};
 use crate::target::Band;
@@ -96,14 +96,15 @@ impl Sink for Witness<'_> {
         if let Some(field) = &mut self.field {
             field.step(moment, &self.tally);
         }
-        let seen = Seen::of(self.column, moment, self.tally.past());
-        for (at, released) in self.release_s.iter_mut().zip(seen.releases) {
-            if released {
-                at.get_or_insert(moment.t_s);
+        // Only what is not known yet: this runs at every step.
+        let (column, past) = (self.column, self.tally.past());
+        for (side, at) in self.release_s.iter_mut().enumerate() {
+            if at.is_none() && releases(column, moment, side) {
+                *at = Some(moment.t_s);
             }
         }
-        if seen.bone_free {
-            self.bone_s.get_or_insert(moment.t_s);
+        if self.bone_s.is_none() && bone_free(past) {
+            self.bone_s = Some(moment.t_s);
         }
         let gap = self.end_s / (LINE_POINTS - 1) as f64;
         while self.cooked_line.len() < LINE_POINTS {
@@ -111,10 +112,10 @@ impl Sink for Witness<'_> {
             if at > moment.t_s + 1e-6 {
                 break;
             }
-            self.cooked_line.push((at, seen.cooked_line_share));
+            self.cooked_line.push((at, cooked_line_share(column, past)));
         }
-        if moment.t_s <= self.off_s + 1e-6 {
-            self.off = Some(seen);
+        if (moment.t_s - self.off_s).abs() <= 1e-6 {
+            self.off = Some(Seen::of(column, moment, past));
         }
     }
 }
