@@ -2,19 +2,20 @@
 
 use crate::config::Config;
 use crate::error::{RequestError, StartError};
+use crate::guard::Guard;
 use crate::wire::{
     self, CoolRequest, HeatRequest, PlanRequest, RankRequest, SettleRequest, SimulateRequest,
     ThawRequest,
 };
 use crate::{demo, routes, store};
-use actix_web::{App, HttpServer};
+use actix_web::HttpServer;
+use actix_web::rt::net::TcpStream;
 use clap::{Parser, Subcommand};
 use serde::Serialize;
 use serde::de::DeserializeOwned;
 use std::io::{Read, Write};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
-use tracing_actix_web::TracingLogger;
 use utoipa::OpenApi;
 
 /// Cooking times for the piece of fish in hand.
@@ -35,6 +36,10 @@ enum Command {
         /// Address and port to listen on; port 0 takes a free one.
         #[arg(long, default_value = "127.0.0.1:4310")]
         listen: String,
+        /// A name by which other machines ask for this one; may be said more than once. Names of
+        /// this machine itself are always known.
+        #[arg(long = "host")]
+        hosts: Vec<String>,
         /// Folder to keep things in.
         #[arg(long, default_value = "data")]
         data: PathBuf,
@@ -84,7 +89,17 @@ const BAD_INPUT: u8 = 2;
 /// Runs one command.
 pub fn run(cli: Cli) -> ExitCode {
     match cli.command {
-        Command::Serve { demo, listen, data } => match serve(&Config { listen, data, demo }) {
+        Command::Serve {
+            demo,
+            listen,
+            hosts,
+            data,
+        } => match serve(&Config {
+            listen,
+            hosts,
+            data,
+            demo,
+        }) {
             Ok(()) => ExitCode::SUCCESS,
             Err(error) => {
                 complain(&error.to_string());
@@ -182,17 +197,26 @@ pub fn serve(config: &Config) -> Result<(), StartError> {
         demo::fill(&store, jiff::Timestamp::now()).map_err(StartError::Demo)?;
     }
     actix_web::rt::System::new().block_on(async {
-        let server = HttpServer::new(move || {
-            App::new()
-                .wrap(TracingLogger::default())
-                .wrap(routes::headers())
-                .wrap(routes::compress())
-                .configure(routes::configure(store.clone()))
-        })
-        .workers(2)
-        .shutdown_timeout(1)
-        .bind(&config.listen)
-        .map_err(io(config.listen.clone()))?;
+        let guard = Guard::new(&config.listen, &config.hosts);
+        if Guard::listens_beyond(&config.listen) {
+            complain(
+                "Cindo can be reached from other machines, and there is no passcode yet: anyone \
+                 there can read and change what is kept.",
+            );
+        }
+        let server = HttpServer::new(move || routes::app(store.clone(), guard.clone()))
+            // Small answers go out at once, not when the last is acknowledged.
+            .on_connect(|connection, _| {
+                if let Some(stream) = connection.downcast_ref::<TcpStream>()
+                    && let Err(cause) = stream.set_nodelay(true)
+                {
+                    tracing::warn!(%cause, "answers may be late");
+                }
+            })
+            .workers(2)
+            .shutdown_timeout(1)
+            .bind(&config.listen)
+            .map_err(io(config.listen.clone()))?;
         for address in server.addrs() {
             tracing::info!(%address, "listening");
             let ready = writeln!(std::io::stdout(), "Cindo is ready at http://{address}");

@@ -9,6 +9,8 @@ pub struct Config {
     pub listen: String,
     /// Folder of the store.
     pub data: PathBuf,
+    /// Names by which it may be asked, besides those of this machine.
+    pub hosts: Vec<String>,
     /// Fill the store with the demo kitchen.
     pub demo: bool,
 }

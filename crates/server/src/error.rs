@@ -1,6 +1,7 @@
 //! Request errors and their one way to HTTP. Startup errors are [`StartError`].
 
-use actix_web::{HttpResponse, ResponseError, http::StatusCode};
+use actix_web::http::{StatusCode, header};
+use actix_web::{HttpResponse, ResponseError};
 use cindo_core::InputError;
 use serde::Serialize;
 use thiserror::Error;
@@ -44,6 +45,40 @@ pub enum RequestError {
         /// Its name.
         id: String,
     },
+    /// Somebody else changed it since it was read.
+    #[error("this {what} was changed somewhere else meanwhile; look at it as it is now")]
+    Stale {
+        /// Of what kind.
+        what: &'static str,
+    },
+    /// A change that does not say which state it is a change of.
+    #[error("say with If-Match which state of the {what} this changes (its ETag)")]
+    NoRevision {
+        /// Of what kind.
+        what: &'static str,
+    },
+    /// Another thing is kept under that name.
+    #[error("another {what} is kept under the id {id}")]
+    Taken {
+        /// Of what kind.
+        what: &'static str,
+        /// Its name.
+        id: String,
+    },
+    /// The address takes other methods.
+    #[error("this address takes {}", allowed.join(", "))]
+    Method {
+        /// Which.
+        allowed: Vec<String>,
+    },
+    /// A request that a page of ours would not make.
+    #[error("{message}")]
+    Stranger {
+        /// Status that fits.
+        status: StatusCode,
+        /// What to do, in a sentence.
+        message: String,
+    },
     /// Our own fault; the cause goes to the log.
     #[error("something went wrong here; what you typed is still with you, try again")]
     Ours(#[source] Box<dyn std::error::Error + Send + Sync>),
@@ -85,6 +120,11 @@ impl RequestError {
             Self::Field { code, field, .. } => (code, field, StatusCode::UNPROCESSABLE_ENTITY),
             Self::TooLarge { .. } => ("too_large", "", StatusCode::PAYLOAD_TOO_LARGE),
             Self::NotFound { .. } => ("not_found", "", StatusCode::NOT_FOUND),
+            Self::Stale { .. } => ("changed_meanwhile", "", StatusCode::PRECONDITION_FAILED),
+            Self::NoRevision { .. } => ("no_revision", "", StatusCode::PRECONDITION_REQUIRED),
+            Self::Taken { .. } => ("taken", "id", StatusCode::CONFLICT),
+            Self::Method { .. } => ("method_not_allowed", "", StatusCode::METHOD_NOT_ALLOWED),
+            Self::Stranger { status, .. } => ("not_from_here", "", *status),
             Self::Ours(_) => ("internal", "", StatusCode::INTERNAL_SERVER_ERROR),
         }
     }
@@ -111,7 +151,11 @@ impl ResponseError for RequestError {
         if let Self::Ours(cause) = self {
             tracing::error!(%cause, "request failed");
         }
-        HttpResponse::build(self.status_code()).json(self.body())
+        let mut response = HttpResponse::build(self.status_code());
+        if let Self::Method { allowed } = self {
+            response.insert_header((header::ALLOW, allowed.join(", ")));
+        }
+        response.json(self.body())
     }
 }
 

@@ -101,6 +101,9 @@ pub struct BareAnswer {
     pub coldest_peak_s: f64,
 }
 
+/// Most temperatures in one answer.
+const MOST_REPORTED: f64 = 100_000.0;
+
 /// Highest temperature of every cell, and when.
 struct Peaks(Vec<(f64, f64)>);
 
@@ -140,8 +143,8 @@ impl BareProblem {
     /// Solves with cells half as wide as a plan has them, and short steps.
     ///
     /// # Errors
-    /// [`InputError`] for anything out of range, more than 100 stages, 10 000 report times or
-    /// 1000 depths.
+    /// [`InputError`] for anything out of range, more than 100 stages, 10 000 report times,
+    /// 1000 depths or 100 000 temperatures.
     pub fn solve(&self) -> Result<BareAnswer, InputError> {
         self.solve_with(
             Fineness::ORDINARY.scaled(0.5),
@@ -174,6 +177,12 @@ impl BareProblem {
             self.at_share.len() as f64,
             (0.0, 1000.0),
             "depths",
+        )?;
+        checked(
+            "report_s",
+            (self.report_s.len() * self.at_share.len()) as f64,
+            (0.0, MOST_REPORTED),
+            "temperatures (times by depths)",
         )?;
         let total_s: f64 = self.stages.iter().map(|stage| stage.duration_s).sum();
         let mut last_s = 0.0;

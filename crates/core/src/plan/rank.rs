@@ -69,6 +69,9 @@ const WISHED: f64 = 4.0;
 pub fn rank(asked: &RankAsked) -> Result<Vec<Way>, InputError> {
     let piece = Piece::new(&asked.piece).within("piece")?;
     let band = piece.family()?.band(&asked.target).within("target")?;
+    if let Some(field) = asked.field {
+        field.at_most(FieldAsked::MOST_OF_MANY).within("field")?;
+    }
     let question = PlanAsked {
         field: asked.field,
         ..PlanAsked::default()

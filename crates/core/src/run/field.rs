@@ -19,11 +19,27 @@ impl FieldAsked {
     /// Checks the size.
     ///
     /// # Errors
-    /// [`InputError`] (out of range) outside 2 to 600 times and 2 to 200 depths.
+    /// [`InputError`] (out of range) outside 2 to 600 times and 2 to 200 depths, and for more than
+    /// [`Self::MOST`] samples.
     pub fn new(times: usize, depths: usize) -> Result<Self, InputError> {
         checked("times", times as f64, (2.0, 600.0), "columns")?;
         checked("depths", depths as f64, (2.0, 200.0), "rows")?;
-        Ok(Self { times, depths })
+        Self { times, depths }.at_most(Self::MOST)
+    }
+
+    /// Most samples of one plan: a picture 300 by 60.
+    pub const MOST: usize = 18_000;
+    /// Most samples of each way in a ranking: a thumb 120 by 30.
+    pub const MOST_OF_MANY: usize = 3_600;
+
+    /// Refuses more samples than so many.
+    ///
+    /// # Errors
+    /// [`InputError`] (out of range).
+    pub fn at_most(self, samples: usize) -> Result<Self, InputError> {
+        let all = (self.times * self.depths) as f64;
+        checked("", all, (4.0, samples as f64), "samples")?;
+        Ok(self)
     }
 }
 

@@ -36,7 +36,7 @@ pub fn fill(store: &Store, now: Timestamp) -> Result<(), RequestError> {
         let mut row = card_answered(&demo.card, saved.to_string())?;
         row.result.clone_from(&demo.result);
         row.note.clone_from(&demo.note);
-        store::add(&mut connection, &row).map_err(RequestError::ours)?;
+        store::cards::add(&mut connection, &row).map_err(RequestError::ours)?;
     }
     let rows = shelf(now)?;
     store::shelf::add(&mut connection, &rows).map_err(RequestError::ours)?;
@@ -74,6 +74,7 @@ fn shelf(now: Timestamp) -> Result<Vec<NewShelf>, RequestError> {
     let mut things = demo.items;
     for lot in demo.lots {
         things.push(ShelfNew {
+            id: None,
             name: lot.name,
             body: ShelfBody::Lot(LotWire {
                 fish: lot.fish,

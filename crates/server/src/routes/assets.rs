@@ -1,5 +1,7 @@
 //! The page, embedded in the binary.
 
+use crate::error::RequestError;
+use actix_web::http::Method;
 use actix_web::http::header::{CACHE_CONTROL, ContentType};
 use actix_web::{HttpRequest, HttpResponse};
 use rust_embed::RustEmbed;
@@ -13,7 +15,12 @@ const NOT_BUILT: &str = "<!doctype html><title>Cindo</title><p>The page is not b
                          Run <code>make demo</code>, or build web and then the server.";
 
 /// A file of the page, or the page itself for every address that the page routes.
-pub async fn page(request: HttpRequest) -> HttpResponse {
+pub async fn page(request: HttpRequest) -> Result<HttpResponse, RequestError> {
+    if ![Method::GET, Method::HEAD].contains(request.method()) {
+        return Err(RequestError::Method {
+            allowed: vec!["GET".into(), "HEAD".into()],
+        });
+    }
     let path = request.path().trim_start_matches('/');
     if let Some(file) = Page::get(path).filter(|_| !path.is_empty()) {
         let kind = mime_guess::from_path(path).first_or_octet_stream();
@@ -23,12 +30,19 @@ pub async fn page(request: HttpRequest) -> HttpResponse {
         } else {
             "no-cache"
         };
-        return HttpResponse::Ok()
+        return Ok(HttpResponse::Ok()
             .content_type(kind.as_ref())
             .insert_header((CACHE_CONTROL, keep))
-            .body(file.data.into_owned());
+            .body(file.data.into_owned()));
     }
-    match Page::get("index.html") {
+    // A script that has gone with an upgrade is gone; the page must not come in its place.
+    if path.starts_with("assets/") || path.contains('.') {
+        return Err(RequestError::NotFound {
+            what: "file",
+            id: path.chars().take(120).collect(),
+        });
+    }
+    Ok(match Page::get("index.html") {
         Some(index) => HttpResponse::Ok()
             .insert_header(ContentType::html())
             .insert_header((CACHE_CONTROL, "no-cache"))
@@ -36,5 +50,5 @@ pub async fn page(request: HttpRequest) -> HttpResponse {
         None => HttpResponse::ServiceUnavailable()
             .insert_header(ContentType::html())
             .body(NOT_BUILT),
-    }
+    })
 }

@@ -1,15 +1,16 @@
 //! The counter over HTTP: what the core answers at once, and the shelf.
 
+use super::lists::{self, ListQuery, Queried};
 use super::{Body, compute, read, with_store};
 use crate::error::{ErrorBody, RequestError};
-use crate::store::Store;
 use crate::store::shelf::{self, NewShelf, ShelfEdit, ShelfRow};
+use crate::store::{Changed, Store};
 use crate::wire::{
     FishWire, FreshnessAnswer, FreshnessRequest, NoticesAnswer, NoticesRequest, OwnFishWire,
-    PortionsAnswer, PortionsRequest, ShelfImport, ShelfItem, ShelfList, ShelfNew, ShoppingAnswer,
-    ShoppingRequest, WholeAnswer, WholeRequest,
+    PortionsAnswer, PortionsRequest, ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew,
+    ShoppingAnswer, ShoppingRequest, WholeAnswer, WholeRequest,
 };
-use actix_web::{HttpResponse, delete, get, post, put, web};
+use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
 
 const MOST_NAME: usize = 60;
 const MOST_IMPORTED: usize = 200;
@@ -46,18 +47,27 @@ fn today() -> jiff::civil::Date {
         .date()
 }
 
-fn item(row: ShelfRow) -> Result<ShelfItem, RequestError> {
-    let body: crate::wire::ShelfBody =
-        serde_json::from_str(&row.body_json).map_err(RequestError::ours)?;
-    let (lot_today, fish) = body.beside(row.id, today());
-    Ok(ShelfItem {
+/// A thing as it goes out; one that cannot be read says so and hides nothing but itself.
+fn item(row: ShelfRow) -> ShelfItem {
+    let newer =
+        (row.form != shelf::FORM).then(|| format!("written by a newer Cindo (form {})", row.form));
+    let read: Result<ShelfBody, String> = newer.map_or_else(
+        || serde_json::from_str(&row.snapshot).map_err(|cause| cause.to_string()),
+        Err,
+    );
+    let beside = read.as_ref().ok().map(|body| body.beside(&row.id, today()));
+    let (lot_today, fish) = beside.unwrap_or_default();
+    ShelfItem {
         id: row.id,
+        kind: row.kind,
         name: row.name,
-        body,
+        unreadable: read.as_ref().err().cloned(),
+        body: read.ok(),
         saved_at: row.saved_at,
+        revision: row.revision,
         lot_today,
         fish,
-    })
+    }
 }
 
 /// Checks a thing and makes its row.
@@ -75,34 +85,50 @@ pub fn row(new: &ShelfNew) -> Result<NewShelf, RequestError> {
     }
     new.body.check(today())?;
     Ok(NewShelf {
+        id: lists::id_or_new(new.id.as_deref())?,
         kind: new.body.kind().to_owned(),
         name: name.to_owned(),
-        body_json: serde_json::to_string(&new.body).map_err(RequestError::ours)?,
+        form: shelf::FORM,
+        snapshot: serde_json::to_string(&new.body).map_err(RequestError::ours)?,
         saved_at: jiff::Timestamp::now().to_string(),
     })
 }
 
-fn missing(id: i32) -> RequestError {
+const WHAT: &str = "thing on the shelf";
+
+fn missing(id: &str) -> RequestError {
     RequestError::NotFound {
-        what: "thing on the shelf",
-        id: id.to_string(),
+        what: WHAT,
+        id: id.chars().take(64).collect(),
     }
 }
 
-fn id(path: &str) -> Result<i32, RequestError> {
-    path.parse().map_err(|_| RequestError::NotFound {
-        what: "thing on the shelf",
-        id: path.to_owned(),
-    })
-}
-
-/// Pieces, lots and fish of the kitchen's own, newest first.
-#[utoipa::path(responses((status = 200, description = "The shelf", body = ShelfList)))]
+/// A page of the pieces, lots and fish of the kitchen's own, newest first.
+#[utoipa::path(
+    params(ListQuery),
+    responses(
+        (status = 200, description = "A page of the shelf", body = ShelfList),
+        (status = 422, description = "A page that is none", body = ErrorBody)
+    )
+)]
 #[get("/api/shelf")]
-pub async fn shelf_list(store: web::Data<Store>) -> Result<web::Json<ShelfList>, RequestError> {
-    let rows = with_store(store, |c| shelf::list(c).map_err(RequestError::ours)).await?;
-    let items = rows.into_iter().map(item).collect::<Result<_, _>>()?;
-    Ok(web::Json(ShelfList { items }))
+pub async fn shelf_list(
+    store: web::Data<Store>,
+    query: Queried<ListQuery>,
+) -> Result<web::Json<ShelfList>, RequestError> {
+    let query = lists::query(query)?;
+    let page = query.page()?;
+    let removed = query.removed;
+    let (rows, total) = with_store(store, move |c| {
+        shelf::list(c, page, removed).map_err(RequestError::ours)
+    })
+    .await?;
+    Ok(web::Json(ShelfList {
+        items: rows.into_iter().map(item).collect(),
+        page: page.number,
+        size: page.size,
+        total,
+    }))
 }
 
 /// Keeps things: all or none.
@@ -133,59 +159,82 @@ pub async fn shelf_add(store: web::Data<Store>, body: Body) -> Result<HttpRespon
         shelf::add(c, &rows).map_err(RequestError::ours)
     })
     .await?;
-    let items = kept.into_iter().map(item).collect::<Result<_, _>>()?;
-    Ok(HttpResponse::Created().json(ShelfList { items }))
+    let items: Vec<ShelfItem> = kept.into_iter().map(item).collect();
+    let total = items.len() as i64;
+    Ok(HttpResponse::Created().json(ShelfList {
+        items,
+        page: 1,
+        size: total,
+        total,
+    }))
 }
 
-/// Changes a thing; its kind stays.
+/// Changes a thing; its kind stays. If-Match says which state this changes.
 #[utoipa::path(
     request_body = ShelfNew,
-    params(("id" = i32, Path, description = "Its number")),
+    params(
+        ("id" = String, Path, description = "Its name"),
+        ("If-Match" = String, Header, description = "Its revision as it was read, in quotes")
+    ),
     responses(
         (status = 200, description = "The thing as kept", body = ShelfItem),
+        (status = 400, description = "Not of the described shape", body = ErrorBody),
         (status = 404, description = "No such thing of that kind", body = ErrorBody),
-        (status = 422, description = "A number, name or date that does not do", body = ErrorBody)
+        (status = 412, description = "Changed by somebody else meanwhile", body = ErrorBody),
+        (status = 422, description = "A number, name or date that does not do", body = ErrorBody),
+        (status = 428, description = "If-Match is missing", body = ErrorBody)
     )
 )]
 #[put("/api/shelf/{id}")]
 pub async fn shelf_change(
     store: web::Data<Store>,
     path: web::Path<String>,
+    request: HttpRequest,
     body: Body,
-) -> Result<web::Json<ShelfItem>, RequestError> {
-    let id = id(&path)?;
+) -> Result<HttpResponse, RequestError> {
+    let id = path.into_inner();
     let new: ShelfNew = read(body)?;
+    let revision = lists::revision(&request, WHAT)?;
     let row = row(&new)?;
-    let kept = with_store(store, move |c| {
+    let wanted = id.clone();
+    let changed = with_store(store, move |c| {
         let edit = ShelfEdit {
             name: row.name,
-            body_json: row.body_json,
+            form: row.form,
+            snapshot: row.snapshot,
         };
-        shelf::change(c, id, &row.kind, &edit).map_err(RequestError::ours)
+        shelf::change(c, &wanted, &row.kind, revision, &edit).map_err(RequestError::ours)
     })
     .await?;
-    Ok(web::Json(item(kept.ok_or_else(|| missing(id))?)?))
+    match changed {
+        Changed::Done(row) => Ok(HttpResponse::Ok()
+            .insert_header(lists::etag(row.revision))
+            .json(item(row))),
+        Changed::Stale(_) => Err(RequestError::Stale { what: WHAT }),
+        Changed::Missing => Err(missing(&id)),
+    }
 }
 
 async fn put_away(
     store: web::Data<Store>,
-    id: i32,
+    id: String,
     at: Option<String>,
 ) -> Result<HttpResponse, RequestError> {
+    let wanted = id.clone();
     let there = with_store(store, move |c| {
-        shelf::put_away(c, id, at.as_deref()).map_err(RequestError::ours)
+        shelf::put_away(c, &wanted, at.as_deref()).map_err(RequestError::ours)
     })
     .await?;
     if there {
         Ok(HttpResponse::NoContent().finish())
     } else {
-        Err(missing(id))
+        Err(missing(&id))
     }
 }
 
 /// Takes a thing away; it can be brought back.
 #[utoipa::path(
-    params(("id" = i32, Path, description = "Its number")),
+    params(("id" = String, Path, description = "Its name")),
     responses(
         (status = 204, description = "It is gone"),
         (status = 404, description = "No such thing", body = ErrorBody)
@@ -196,12 +245,13 @@ pub async fn shelf_remove(
     store: web::Data<Store>,
     path: web::Path<String>,
 ) -> Result<HttpResponse, RequestError> {
-    put_away(store, id(&path)?, Some(jiff::Timestamp::now().to_string())).await
+    let at = jiff::Timestamp::now().to_string();
+    put_away(store, path.into_inner(), Some(at)).await
 }
 
 /// Brings a thing back.
 #[utoipa::path(
-    params(("id" = i32, Path, description = "Its number")),
+    params(("id" = String, Path, description = "Its name")),
     responses(
         (status = 204, description = "It is back"),
         (status = 404, description = "No such thing", body = ErrorBody)
@@ -212,5 +262,5 @@ pub async fn shelf_restore(
     store: web::Data<Store>,
     path: web::Path<String>,
 ) -> Result<HttpResponse, RequestError> {
-    put_away(store, id(&path)?, None).await
+    put_away(store, path.into_inner(), None).await
 }

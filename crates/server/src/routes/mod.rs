@@ -25,73 +25,76 @@ mod assets;
 mod cards;
 mod counter;
 mod engine;
+mod lists;
+mod server;
 
 use crate::config::MOST_BODY_KIB;
 use crate::error::RequestError;
+use crate::guard::{Guard, only_from_here};
 use crate::store::Store;
+use actix_web::body::MessageBody;
+use actix_web::dev::{ServiceFactory, ServiceRequest, ServiceResponse};
 use actix_web::http::{StatusCode, header};
-use actix_web::middleware::{Compress, DefaultHeaders};
-use actix_web::{HttpResponse, get, web};
+use actix_web::middleware::{Compress, DefaultHeaders, from_fn};
+use actix_web::{App, HttpRequest, HttpResponse, web};
 use diesel::sqlite::SqliteConnection;
 use serde::de::DeserializeOwned;
+use tracing_actix_web::TracingLogger;
 use utoipa::OpenApi;
 
 pub use cards::answered as card_answered;
 pub use counter::row as shelf_row;
 
-/// Everything the server offers, described.
-#[derive(Debug, OpenApi)]
-#[openapi(
-    info(
-        title = "Cindo",
-        description = "Cooking times for the piece of fish in hand, from a simulation of heat and water. Numbers are SI with the unit in the name."
-    ),
-    paths(
-        engine::fish,
-        engine::plan,
-        engine::rank,
-        engine::settle,
-        engine::simulate,
-        engine::heat,
-        engine::thaw,
-        engine::cool,
-        counter::whole,
-        counter::freshness,
-        counter::notices,
-        counter::portions,
-        counter::buying,
-        counter::own_fish,
-        counter::shelf_list,
-        counter::shelf_add,
-        counter::shelf_change,
-        counter::shelf_remove,
-        counter::shelf_restore,
-        cards::list,
-        cards::add,
-        cards::one,
-        cards::change,
-        cards::remove,
-        cards::restore,
-        health,
-        description
-    ),
-    components(schemas(crate::error::ErrorBody))
-)]
-pub struct ApiDoc;
+/// The endpoints, once: described and registered from the same list.
+macro_rules! endpoints {
+    ($($room:ident::$name:ident),* $(,)?) => {
+        /// Everything the server offers, described.
+        #[derive(Debug, OpenApi)]
+        #[openapi(
+            info(
+                title = "Cindo",
+                description = "Cooking times for the piece of fish in hand, from a simulation of heat and water. Numbers are SI with the unit in the name."
+            ),
+            paths($($room::$name),*),
+            components(schemas(crate::error::ErrorBody))
+        )]
+        pub struct ApiDoc;
 
-/// Whether the server is up.
-#[utoipa::path(responses((status = 200, description = "The server is up")))]
-#[get("/api/health")]
-async fn health() -> HttpResponse {
-    HttpResponse::Ok().json(serde_json::json!({ "ok": true }))
+        fn register(config: &mut web::ServiceConfig) {
+            config$(.service($room::$name))*;
+        }
+    };
 }
 
-/// This description.
-#[utoipa::path(responses((status = 200, description = "The OpenAPI description")))]
-#[get("/api/openapi.json")]
-async fn description() -> HttpResponse {
-    HttpResponse::Ok().json(ApiDoc::openapi())
-}
+endpoints!(
+    engine::fish,
+    engine::plan,
+    engine::rank,
+    engine::settle,
+    engine::simulate,
+    engine::heat,
+    engine::thaw,
+    engine::cool,
+    counter::whole,
+    counter::freshness,
+    counter::notices,
+    counter::portions,
+    counter::buying,
+    counter::own_fish,
+    counter::shelf_list,
+    counter::shelf_add,
+    counter::shelf_change,
+    counter::shelf_remove,
+    counter::shelf_restore,
+    cards::list,
+    cards::add,
+    cards::one,
+    cards::change,
+    cards::remove,
+    cards::restore,
+    server::health,
+    server::description,
+);
 
 /// Work that needs the store, off the event loop.
 async fn with_store<T: Send + 'static>(
@@ -105,65 +108,55 @@ async fn with_store<T: Send + 'static>(
     .await
 }
 
-async fn no_such_route() -> Result<HttpResponse, RequestError> {
-    Err(RequestError::NotFound {
-        what: "address",
-        id: "here".into(),
+/// An address of the API that is none, or that takes other methods.
+async fn no_such_route(request: HttpRequest) -> Result<HttpResponse, RequestError> {
+    let allowed = server::methods_of(request.path());
+    Err(if allowed.is_empty() {
+        RequestError::NotFound {
+            what: "address",
+            id: "here".into(),
+        }
+    } else {
+        RequestError::Method { allowed }
     })
 }
 
-/// Registers everything; production and tests share it.
-pub fn configure(store: Store) -> impl FnOnce(&mut web::ServiceConfig) {
-    move |config| {
-        config
-            .app_data(web::Data::new(store))
-            .app_data(web::PayloadConfig::new(MOST_BODY_KIB * 1024))
-            .service(health)
-            .service(description)
-            .service(engine::fish)
-            .service(engine::plan)
-            .service(engine::rank)
-            .service(engine::settle)
-            .service(engine::simulate)
-            .service(engine::heat)
-            .service(engine::thaw)
-            .service(engine::cool)
-            .service(counter::whole)
-            .service(counter::freshness)
-            .service(counter::notices)
-            .service(counter::portions)
-            .service(counter::buying)
-            .service(counter::own_fish)
-            .service(counter::shelf_list)
-            .service(counter::shelf_add)
-            .service(counter::shelf_change)
-            .service(counter::shelf_remove)
-            .service(counter::shelf_restore)
-            .service(cards::list)
-            .service(cards::add)
-            .service(cards::one)
-            .service(cards::change)
-            .service(cards::remove)
-            .service(cards::restore)
-            .service(web::scope("/api").default_service(web::to(no_such_route)))
-            .default_service(web::get().to(assets::page));
-    }
+/// The whole application: the server and the tests run this one.
+pub fn app(
+    store: Store,
+    guard: Guard,
+) -> App<
+    impl ServiceFactory<
+        ServiceRequest,
+        Config = (),
+        Response = ServiceResponse<impl MessageBody>,
+        Error = actix_web::Error,
+        InitError = (),
+    >,
+> {
+    App::new()
+        .app_data(web::Data::new(store))
+        .app_data(web::Data::new(guard))
+        .app_data(web::PayloadConfig::new(MOST_BODY_KIB * 1024))
+        .wrap(from_fn(only_from_here))
+        .wrap(headers())
+        .wrap(Compress::default())
+        .wrap(TracingLogger::default())
+        .configure(register)
+        .service(web::scope("/api").default_service(web::to(no_such_route)))
+        .default_service(web::to(assets::page))
 }
 
 /// Headers that every answer carries.
-pub fn headers() -> DefaultHeaders {
+fn headers() -> DefaultHeaders {
     DefaultHeaders::new()
         .add((
             header::CONTENT_SECURITY_POLICY,
-            "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'",
+            "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; \
+             frame-ancestors 'none'; base-uri 'none'; form-action 'self'",
         ))
         .add((header::X_CONTENT_TYPE_OPTIONS, "nosniff"))
         .add((header::REFERRER_POLICY, "same-origin"))
-}
-
-/// Compression of answers.
-pub fn compress() -> Compress {
-    Compress::default()
 }
 
 /// A body as the extractor hands it over.

@@ -1,6 +1,7 @@
 //! Cards of the book.
 
 use super::schema::cards;
+use super::{Changed, Page};
 use diesel::prelude::*;
 
 /// A card as kept.
@@ -8,33 +9,39 @@ use diesel::prelude::*;
 #[diesel(table_name = cards)]
 pub struct CardRow {
     /// Its name.
-    pub id: i32,
+    pub id: String,
     /// What it is called.
     pub title: String,
     /// RFC 3339.
     pub saved_at: String,
-    /// What was asked.
-    pub request_json: String,
-    /// What was answered.
-    pub plan_json: String,
+    /// Form of the snapshot.
+    pub form: i32,
+    /// What was asked and answered: see [`super::snapshot`].
+    pub snapshot: String,
     /// under, right or over.
     pub result: Option<String>,
     /// What to remember.
     pub note: String,
+    /// Counts changes.
+    pub revision: i32,
+    /// RFC 3339, when it was taken out.
+    pub removed_at: Option<String>,
 }
 
 /// A card to keep.
 #[derive(Debug, Clone, Insertable)]
 #[diesel(table_name = cards)]
 pub struct NewCard {
+    /// Its name.
+    pub id: String,
     /// What it is called.
     pub title: String,
     /// RFC 3339.
     pub saved_at: String,
-    /// What was asked.
-    pub request_json: String,
-    /// What was answered.
-    pub plan_json: String,
+    /// Form of the snapshot.
+    pub form: i32,
+    /// What was asked and answered.
+    pub snapshot: String,
     /// under, right or over.
     pub result: Option<String>,
     /// What to remember.
@@ -53,91 +60,151 @@ pub struct CardEdit {
     pub note: Option<String>,
 }
 
-/// Most cards that are listed.
-const MOST_LISTED: i64 = 500;
-
-/// All cards, newest first.
-///
-/// # Errors
-/// Whatever the database says.
-pub fn list(connection: &mut SqliteConnection) -> QueryResult<Vec<CardRow>> {
-    cards::table
-        .filter(cards::removed_at.is_null())
-        .order((cards::saved_at.desc(), cards::id.desc()))
-        .limit(MOST_LISTED)
-        .select(CardRow::as_select())
-        .load(connection)
+/// How many cards came out how.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub struct Tally {
+    /// All.
+    pub all: i64,
+    /// Not done enough.
+    pub under: i64,
+    /// As wanted.
+    pub right: i64,
+    /// Overdone.
+    pub over: i64,
+    /// Taken out of the book.
+    pub removed: i64,
 }
 
-/// One card, if it is there.
+/// A page of cards, newest first: those in the book, or those taken out of it.
 ///
 /// # Errors
 /// Whatever the database says.
-pub fn one(connection: &mut SqliteConnection, id: i32) -> QueryResult<Option<CardRow>> {
+pub fn list(
+    connection: &mut SqliteConnection,
+    page: Page,
+    removed: bool,
+) -> QueryResult<Vec<CardRow>> {
+    let some = cards::table
+        .order((cards::saved_at.desc(), cards::id.desc()))
+        .limit(page.size())
+        .offset(page.offset())
+        .select(CardRow::as_select());
+    if removed {
+        some.filter(cards::removed_at.is_not_null())
+            .load(connection)
+    } else {
+        some.filter(cards::removed_at.is_null()).load(connection)
+    }
+}
+
+/// Counts the cards.
+///
+/// # Errors
+/// Whatever the database says.
+pub fn tally(connection: &mut SqliteConnection) -> QueryResult<Tally> {
+    let counts: Vec<(Option<String>, i64)> = cards::table
+        .filter(cards::removed_at.is_null())
+        .group_by(cards::result)
+        .select((cards::result, diesel::dsl::count_star()))
+        .load(connection)?;
+    let removed = cards::table
+        .filter(cards::removed_at.is_not_null())
+        .count()
+        .get_result(connection)?;
+    let mut tally = Tally {
+        removed,
+        ..Tally::default()
+    };
+    for (result, n) in counts {
+        tally.all += n;
+        match result.as_deref() {
+            Some("under") => tally.under += n,
+            Some("right") => tally.right += n,
+            Some("over") => tally.over += n,
+            _ => {}
+        }
+    }
+    Ok(tally)
+}
+
+/// One card, if it is there; those taken out too.
+///
+/// # Errors
+/// Whatever the database says.
+pub fn one(connection: &mut SqliteConnection, id: &str) -> QueryResult<Option<CardRow>> {
     cards::table
-        .filter(cards::id.eq(id).and(cards::removed_at.is_null()))
+        .find(id)
         .select(CardRow::as_select())
         .first(connection)
         .optional()
 }
 
-/// Keeps a card.
+/// Keeps a card. When one of that name is there already, that is what is answered, and that nothing
+/// was made: a write that is sent again makes one thing.
 ///
 /// # Errors
 /// Whatever the database says.
-pub fn add(connection: &mut SqliteConnection, card: &NewCard) -> QueryResult<CardRow> {
+pub fn add(connection: &mut SqliteConnection, card: &NewCard) -> QueryResult<(CardRow, bool)> {
     connection.immediate_transaction(|connection| {
-        diesel::insert_into(cards::table)
+        if let Some(there) = one(connection, &card.id)? {
+            return Ok((there, false));
+        }
+        let made = diesel::insert_into(cards::table)
             .values(card)
             .returning(CardRow::as_returning())
-            .get_result(connection)
+            .get_result(connection)?;
+        Ok((made, true))
     })
 }
 
-/// Changes a card; answers it as it is then, or nothing when it is not there.
+/// Changes a card that stands at a revision.
 ///
 /// # Errors
 /// Whatever the database says.
 pub fn change(
     connection: &mut SqliteConnection,
-    id: i32,
+    id: &str,
+    revision: i32,
     edit: &CardEdit,
-) -> QueryResult<Option<CardRow>> {
-    let empty = edit.title.is_none() && edit.result.is_none() && edit.note.is_none();
-    if empty {
-        return one(connection, id);
-    }
+) -> QueryResult<Changed<CardRow>> {
     connection.immediate_transaction(|connection| {
-        diesel::update(cards::table.filter(cards::id.eq(id).and(cards::removed_at.is_null())))
-            .set(edit)
+        let Some(there) = one(connection, id)?.filter(|card| card.removed_at.is_none()) else {
+            return Ok(Changed::Missing);
+        };
+        if there.revision != revision {
+            return Ok(Changed::Stale(there));
+        }
+        if edit.title.is_none() && edit.result.is_none() && edit.note.is_none() {
+            return Ok(Changed::Done(there));
+        }
+        diesel::update(cards::table.find(id))
+            .set((edit, cards::revision.eq(revision + 1)))
             .returning(CardRow::as_returning())
             .get_result(connection)
-            .optional()
+            .map(Changed::Done)
     })
 }
 
-/// Takes a card out of the book; it can be brought back. Answers whether it was there.
+/// Takes a card out of the book (`Some` time) or brings it back (`None`); answers it, or nothing
+/// when it is not there to be taken out or brought back.
 ///
 /// # Errors
 /// Whatever the database says.
-pub fn remove(connection: &mut SqliteConnection, id: i32, at: &str) -> QueryResult<bool> {
+pub fn put_away(
+    connection: &mut SqliteConnection,
+    id: &str,
+    at: Option<&str>,
+) -> QueryResult<Option<CardRow>> {
     connection.immediate_transaction(|connection| {
-        let there = cards::table.filter(cards::id.eq(id).and(cards::removed_at.is_null()));
-        let changed = diesel::update(there)
-            .set(cards::removed_at.eq(Some(at)))
-            .execute(connection)?;
-        Ok(changed == 1)
-    })
-}
-
-/// Brings a removed card back.
-///
-/// # Errors
-/// Whatever the database says.
-pub fn restore(connection: &mut SqliteConnection, id: i32) -> QueryResult<Option<CardRow>> {
-    connection.immediate_transaction(|connection| {
-        diesel::update(cards::table.filter(cards::id.eq(id)))
-            .set(cards::removed_at.eq(None::<String>))
+        let there = one(connection, id)?;
+        if there.is_none_or(|card| at.is_some() && card.removed_at.is_some()) {
+            return Ok(None);
+        }
+        diesel::update(cards::table.find(id))
+            .set((
+                cards::removed_at.eq(at),
+                cards::revision.eq(cards::revision + 1),
+            ))
             .returning(CardRow::as_returning())
             .get_result(connection)
             .optional()

@@ -1,10 +1,9 @@
 //! What is kept: SQLite through Diesel. No HTTP, no physics.
 
-mod cards;
+pub mod cards;
 mod schema;
 pub mod shelf;
-
-pub use cards::{CardEdit, CardRow, NewCard, add, change, list, one, remove, restore};
+pub mod snapshot;
 
 use diesel::connection::SimpleConnection;
 use diesel::r2d2::{ConnectionManager, CustomizeConnection, Pool};
@@ -18,6 +17,35 @@ pub const MIGRATIONS: EmbeddedMigrations = embed_migrations!();
 /// Connections to the store.
 pub type Store = Pool<ConnectionManager<SqliteConnection>>;
 
+/// What came of a change.
+#[derive(Debug, Clone)]
+pub enum Changed<R> {
+    /// As it is now.
+    Done(R),
+    /// Somebody else changed it since: as it stands, unchanged.
+    Stale(R),
+    /// It is not there.
+    Missing,
+}
+
+/// A page of a list, from 1.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Page {
+    /// Which.
+    pub number: i64,
+    /// How many on each.
+    pub size: i64,
+}
+
+impl Page {
+    fn size(self) -> i64 {
+        self.size
+    }
+    fn offset(self) -> i64 {
+        (self.number - 1).saturating_mul(self.size)
+    }
+}
+
 /// Error of the store on opening.
 pub type OpenError = Box<dyn std::error::Error + Send + Sync>;
 
@@ -27,9 +55,10 @@ struct Pragmas;
 impl CustomizeConnection<SqliteConnection, diesel::r2d2::Error> for Pragmas {
     fn on_acquire(&self, connection: &mut SqliteConnection) -> Result<(), diesel::r2d2::Error> {
         connection
+            // Full: what is acknowledged is on the disk, also when the power goes.
             .batch_execute(
                 "PRAGMA busy_timeout = 5000; PRAGMA journal_mode = WAL; \
-                 PRAGMA synchronous = NORMAL; PRAGMA foreign_keys = ON;",
+                 PRAGMA synchronous = FULL; PRAGMA foreign_keys = ON;",
             )
             .map_err(diesel::r2d2::Error::QueryError)
     }
@@ -69,6 +98,11 @@ mod tests {
         .unwrap();
         assert_eq!(left, 0);
         connection.run_pending_migrations(MIGRATIONS).unwrap();
-        assert!(list(&mut connection).unwrap().is_empty());
+        let first = Page { number: 1, size: 9 };
+        assert!(
+            cards::list(&mut connection, first, false)
+                .unwrap()
+                .is_empty()
+        );
     }
 }

@@ -2,24 +2,27 @@
 
 diesel::table! {
     cards (id) {
-        id -> Integer,
+        id -> Text,
         title -> Text,
         saved_at -> Text,
-        request_json -> Text,
-        plan_json -> Text,
+        form -> Integer,
+        snapshot -> Text,
         result -> Nullable<Text>,
         note -> Text,
+        revision -> Integer,
         removed_at -> Nullable<Text>,
     }
 }
 
 diesel::table! {
     shelf (id) {
-        id -> Integer,
+        id -> Text,
         kind -> Text,
         name -> Text,
-        body_json -> Text,
+        form -> Integer,
+        snapshot -> Text,
         saved_at -> Text,
+        revision -> Integer,
         removed_at -> Nullable<Text>,
     }
 }

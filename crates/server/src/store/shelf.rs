@@ -1,34 +1,48 @@
 //! What a kitchen keeps by name.
 
 use super::schema::shelf;
+use super::{Changed, Page};
 use diesel::prelude::*;
+
+/// The form of a thing that is written now: what a request to keep it says.
+pub const FORM: i32 = 1;
 
 /// A thing as kept.
 #[derive(Debug, Clone, Queryable, Selectable)]
 #[diesel(table_name = shelf)]
 pub struct ShelfRow {
-    /// Its number.
-    pub id: i32,
+    /// Its name to programs.
+    pub id: String,
     /// piece, lot or fish.
     pub kind: String,
     /// What it is called.
     pub name: String,
+    /// Form of what it is.
+    pub form: i32,
     /// What it is.
-    pub body_json: String,
+    pub snapshot: String,
     /// RFC 3339.
     pub saved_at: String,
+    /// Counts changes.
+    pub revision: i32,
+    /// RFC 3339, when it was taken away.
+    pub removed_at: Option<String>,
 }
 
 /// A thing to keep.
 #[derive(Debug, Clone, Insertable)]
 #[diesel(table_name = shelf)]
 pub struct NewShelf {
+    /// Its name to programs.
+    pub id: String,
     /// piece, lot or fish.
     pub kind: String,
     /// What it is called.
     pub name: String,
+    /// Form of what it is.
+    pub form: i32,
     /// What it is.
-    pub body_json: String,
+    pub snapshot: String,
     /// RFC 3339.
     pub saved_at: String,
 }
@@ -39,27 +53,55 @@ pub struct NewShelf {
 pub struct ShelfEdit {
     /// What it is called.
     pub name: String,
+    /// Form of what it is.
+    pub form: i32,
     /// What it is.
-    pub body_json: String,
+    pub snapshot: String,
 }
 
-/// Most things that are listed.
-const MOST_LISTED: i64 = 1000;
-
-/// All of them, newest first.
+/// A page of them, newest first, and how many there are: those on the shelf, or those taken away.
 ///
 /// # Errors
 /// Whatever the database says.
-pub fn list(connection: &mut SqliteConnection) -> QueryResult<Vec<ShelfRow>> {
-    shelf::table
-        .filter(shelf::removed_at.is_null())
+pub fn list(
+    connection: &mut SqliteConnection,
+    page: Page,
+    removed: bool,
+) -> QueryResult<(Vec<ShelfRow>, i64)> {
+    let total = if removed {
+        shelf::table
+            .filter(shelf::removed_at.is_not_null())
+            .count()
+            .get_result(connection)?
+    } else {
+        shelf::table
+            .filter(shelf::removed_at.is_null())
+            .count()
+            .get_result(connection)?
+    };
+    let some = shelf::table
         .order((shelf::saved_at.desc(), shelf::id.desc()))
-        .limit(MOST_LISTED)
-        .select(ShelfRow::as_select())
-        .load(connection)
+        .limit(page.size())
+        .offset(page.offset())
+        .select(ShelfRow::as_select());
+    let rows = if removed {
+        some.filter(shelf::removed_at.is_not_null())
+            .load(connection)?
+    } else {
+        some.filter(shelf::removed_at.is_null()).load(connection)?
+    };
+    Ok((rows, total))
 }
 
-/// Keeps things: all or none.
+fn one(connection: &mut SqliteConnection, id: &str) -> QueryResult<Option<ShelfRow>> {
+    shelf::table
+        .find(id)
+        .select(ShelfRow::as_select())
+        .first(connection)
+        .optional()
+}
+
+/// Keeps things: all or none. Those whose name is there already are answered as they stand.
 ///
 /// # Errors
 /// Whatever the database says.
@@ -68,6 +110,9 @@ pub fn add(connection: &mut SqliteConnection, things: &[NewShelf]) -> QueryResul
         things
             .iter()
             .map(|thing| {
+                if let Some(there) = one(connection, &thing.id)? {
+                    return Ok(there);
+                }
                 diesel::insert_into(shelf::table)
                     .values(thing)
                     .returning(ShelfRow::as_returning())
@@ -77,26 +122,30 @@ pub fn add(connection: &mut SqliteConnection, things: &[NewShelf]) -> QueryResul
     })
 }
 
-/// Changes a thing of a kind; nothing when it is not there.
+/// Changes a thing of a kind that stands at a revision.
 ///
 /// # Errors
 /// Whatever the database says.
 pub fn change(
     connection: &mut SqliteConnection,
-    id: i32,
+    id: &str,
     kind: &str,
+    revision: i32,
     edit: &ShelfEdit,
-) -> QueryResult<Option<ShelfRow>> {
-    let there = shelf::id
-        .eq(id)
-        .and(shelf::kind.eq(kind))
-        .and(shelf::removed_at.is_null());
+) -> QueryResult<Changed<ShelfRow>> {
     connection.immediate_transaction(|connection| {
-        diesel::update(shelf::table.filter(there))
-            .set(edit)
+        let there = one(connection, id)?;
+        let Some(there) = there.filter(|t| t.kind == kind && t.removed_at.is_none()) else {
+            return Ok(Changed::Missing);
+        };
+        if there.revision != revision {
+            return Ok(Changed::Stale(there));
+        }
+        diesel::update(shelf::table.find(id))
+            .set((edit, shelf::revision.eq(revision + 1)))
             .returning(ShelfRow::as_returning())
             .get_result(connection)
-            .optional()
+            .map(Changed::Done)
     })
 }
 
@@ -104,10 +153,17 @@ pub fn change(
 ///
 /// # Errors
 /// Whatever the database says.
-pub fn put_away(connection: &mut SqliteConnection, id: i32, at: Option<&str>) -> QueryResult<bool> {
+pub fn put_away(
+    connection: &mut SqliteConnection,
+    id: &str,
+    at: Option<&str>,
+) -> QueryResult<bool> {
     connection.immediate_transaction(|connection| {
-        let changed = diesel::update(shelf::table.filter(shelf::id.eq(id)))
-            .set(shelf::removed_at.eq(at))
+        let changed = diesel::update(shelf::table.find(id))
+            .set((
+                shelf::removed_at.eq(at),
+                shelf::revision.eq(shelf::revision + 1),
+            ))
             .execute(connection)?;
         Ok(changed == 1)
     })

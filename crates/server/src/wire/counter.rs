@@ -347,6 +347,10 @@ pub enum ShelfBody {
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct ShelfNew {
+    /// Its name to programs, made by whoever writes: 1 to 64 letters, digits, - and _. The same
+    /// thing sent again under the same name is kept once.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub id: Option<String>,
     /// What it is called, up to 60 characters.
     pub name: String,
     /// What it is.
@@ -364,18 +368,25 @@ pub struct ShelfImport {
 /// A thing as kept.
 #[derive(Debug, Clone, Serialize, ToSchema)]
 pub struct ShelfItem {
-    /// Its number.
-    pub id: i32,
+    /// Its name to programs.
+    pub id: String,
+    /// piece, lot or fish.
+    pub kind: String,
     /// What it is called.
     pub name: String,
-    /// What it is.
-    pub body: ShelfBody,
+    /// What it is; null when it cannot be read.
+    pub body: Option<ShelfBody>,
+    /// Why it cannot be read.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub unreadable: Option<String>,
     /// When it was saved, RFC 3339.
     pub saved_at: String,
+    /// Counts changes; its ETag.
+    pub revision: i32,
     /// Of a lot: what it is today.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub lot_today: Option<LotStateWire>,
-    /// Of a fish: as the counter shows it, under the key `own:` and the number.
+    /// Of a fish: as the counter shows it, under the key `own:` and its id.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub fish: Option<FishWire>,
 }
@@ -385,6 +396,12 @@ pub struct ShelfItem {
 pub struct ShelfList {
     /// Newest first.
     pub items: Vec<ShelfItem>,
+    /// Which page, from 1.
+    pub page: i64,
+    /// How many at most on a page.
+    pub size: i64,
+    /// How many there are on all pages.
+    pub total: i64,
 }
 
 impl WholeRequest {
@@ -641,7 +658,7 @@ impl ShelfBody {
     /// What goes beside it in a list.
     pub fn beside(
         &self,
-        id: i32,
+        id: &str,
         today: jiff::civil::Date,
     ) -> (Option<LotStateWire>, Option<FishWire>) {
         match self {

@@ -7,7 +7,10 @@ mod fish;
 mod keep;
 mod piece;
 
-pub use cards::{CardChange, CardId, CardList, CardNew, CardWire, ResultChange, ResultWire};
+pub use cards::{
+    CardChange, CardList, CardNew, CardSummary, CardWire, PlannedWire, ResultChange, ResultWire,
+    TallyWire,
+};
 pub use counter::{
     BuyWire, FreezingWire, FreshnessAnswer, FreshnessRequest, KeptPieceWire, KeptWire,
     LotStateWire, LotWire, NoticeWire, NoticesAnswer, NoticesRequest, PortionWire, PortionsAnswer,

@@ -144,7 +144,7 @@ async fn a_fish_of_ones_own_is_kept_planned_changed_and_brought_back() {
         )
         .await;
     assert_eq!(kept.status, StatusCode::CREATED, "{}", kept.json);
-    let id = kept.json["items"][0]["id"].as_i64().unwrap();
+    let id = kept.json["items"][0]["id"].as_str().unwrap().to_owned();
     assert_eq!(kept.json["items"][0]["fish"]["key"], format!("own:{id}"));
 
     // It is planned like any other, and the fish that ship are as they were.
@@ -178,15 +178,15 @@ async fn a_fish_of_ones_own_is_kept_planned_changed_and_brought_back() {
     fatter["protein_share"] = json!(0.2);
     let body = json!({ "name": "Harbour bream", "body": { "fish": fatter } });
     let path = format!("/api/shelf/{id}");
-    let refused = kitchen.ask(Method::PUT, &path, body.to_string()).await;
+    let refused = kitchen.change(Method::PUT, &path, 1, &body).await;
     assert_eq!(refused.field(), "own_fish.fat_share", "{}", refused.json);
     fatter["fat_share"] = json!(0.1);
     let body = json!({ "name": "Fat bream", "body": { "fish": fatter } });
-    let changed = kitchen.ask(Method::PUT, &path, body.to_string()).await;
+    let changed = kitchen.change(Method::PUT, &path, 1, &body).await;
     assert_eq!(changed.json["name"], "Fat bream", "{}", changed.json);
     // A fish does not become a lot.
     let lot = json!({ "name": "x", "body": { "lot": lot() } });
-    let wrong = kitchen.ask(Method::PUT, &path, lot.to_string()).await;
+    let wrong = kitchen.change(Method::PUT, &path, 2, &lot).await;
     assert_eq!(wrong.status, StatusCode::NOT_FOUND);
 
     let gone = kitchen.ask(Method::DELETE, &path, "").await;

@@ -5,23 +5,32 @@ mod cards;
 mod command_line;
 mod counter;
 mod engine;
+mod guarded;
+mod kept;
 
 use actix_web::body::to_bytes;
 use actix_web::dev::{Service, ServiceResponse};
+use actix_web::http::header::HeaderMap;
 use actix_web::http::{Method, StatusCode};
-use actix_web::{App, test};
+use actix_web::test;
+use cindo_server::guard::Guard;
 use cindo_server::{routes, store};
 use serde_json::{Value, json};
 
 /// A request as the application answers it.
 struct Answer {
     status: StatusCode,
+    headers: HeaderMap,
     json: Value,
 }
 
 impl Answer {
     fn field(&self) -> &str {
         self.json["error"]["field"].as_str().unwrap_or("no error")
+    }
+    /// A header; empty when it is not there.
+    fn header(&self, name: &str) -> &str {
+        self.headers.get(name).map_or("", |v| v.to_str().unwrap())
     }
     fn code(&self) -> &str {
         self.json["error"]["code"].as_str().unwrap_or("no error")
@@ -40,19 +49,54 @@ impl Kitchen {
         }
     }
 
+    /// Over a store that is there already.
+    fn on(database: &[u8]) -> Self {
+        let kitchen = Self::new();
+        std::fs::write(kitchen.folder.path().join("cindo.sqlite"), database).unwrap();
+        kitchen
+    }
+
     /// One request to a freshly started application: whatever is kept must outlive a restart.
     async fn ask(&self, method: Method, path: &str, body: impl Into<Vec<u8>>) -> Answer {
+        self.ask_with(method, path, body, &[]).await
+    }
+
+    /// The same with headers, which go in place of the usual ones.
+    async fn ask_with(
+        &self,
+        method: Method,
+        path: &str,
+        body: impl Into<Vec<u8>>,
+        headers: &[(&str, &str)],
+    ) -> Answer {
         let store = store::open(self.folder.path()).unwrap();
-        let app = test::init_service(App::new().configure(routes::configure(store))).await;
-        let request = test::TestRequest::with_uri(path)
+        let app = test::init_service(routes::app(store, Guard::default())).await;
+        let body = body.into();
+        let mut request = test::TestRequest::with_uri(path)
             .method(method)
-            .set_payload(body.into())
-            .to_request();
-        let response: ServiceResponse = app.call(request).await.unwrap();
-        let status = response.status();
-        let bytes = to_bytes(response.into_body()).await.unwrap();
+            .insert_header(("host", "localhost"))
+            .insert_header(("content-length", body.len().to_string()))
+            .insert_header(("content-type", "application/json"))
+            .set_payload(body);
+        for (name, value) in headers {
+            request = request.insert_header((*name, *value));
+        }
+        let response: ServiceResponse<_> = app.call(request.to_request()).await.unwrap();
+        let (status, headers) = (response.status(), response.headers().clone());
+        let bytes = to_bytes(response.into_body()).await.ok().unwrap();
         let json = serde_json::from_slice(&bytes).unwrap_or(Value::Null);
-        Answer { status, json }
+        Answer {
+            status,
+            headers,
+            json,
+        }
+    }
+
+    /// A change of what stands at a revision.
+    async fn change(&self, method: Method, path: &str, revision: i64, body: &Value) -> Answer {
+        let tag = format!("\"{revision}\"");
+        self.ask_with(method, path, body.to_string(), &[("if-match", &tag)])
+            .await
     }
 
     async fn post(&self, path: &str, body: &Value) -> Answer {

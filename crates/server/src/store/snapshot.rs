@@ -1,0 +1,187 @@
+//! What is kept of a card: a form of the store's own, with a number, that outlives the types of the
+//! wire. A row that cannot be read says so and hides nothing but itself.
+
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+
+/// The form that is written now.
+pub const FORM: i32 = 2;
+
+/// A card as it was planned: the request word for word, and what was answered.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Snapshot {
+    /// As it was given, readable by the present types or not.
+    pub request: Value,
+    /// Kind of method.
+    pub kind: String,
+    /// Its name in words.
+    pub name: String,
+    /// When what was to be done, s.
+    pub times: Times,
+    /// The band aimed at.
+    pub band: Band,
+    /// How it was to come out.
+    pub outcome: Outcome,
+}
+
+/// Times of a plan, s.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Times {
+    /// Off the heat.
+    pub off_heat_s: f64,
+    /// When to begin to look.
+    pub look_from_s: f64,
+    /// When nine in ten are done.
+    pub latest_s: f64,
+    /// When it is turned.
+    #[serde(default)]
+    pub turns_s: Vec<f64>,
+    /// How long it rests.
+    pub rest_s: f64,
+}
+
+/// Core temperatures aimed at, C.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+pub struct Band {
+    /// Low end.
+    pub low_c: f64,
+    /// High end.
+    pub high_c: f64,
+}
+
+/// How a piece was to come out. What was not known when it was written is not there.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+pub struct Outcome {
+    /// Coldest point at its highest, C.
+    pub core_peak_c: f64,
+    /// Coldest point as it leaves the heat, C.
+    #[serde(default)]
+    pub core_at_off_c: Option<f64>,
+    /// The same at the thin end at its highest, C.
+    #[serde(default)]
+    pub thin_end_peak_c: Option<f64>,
+    /// Share that is overcooked.
+    #[serde(default)]
+    pub overcooked_share: Option<f64>,
+    /// Share in the band.
+    #[serde(default)]
+    pub even_share: Option<f64>,
+    /// Weight lost.
+    #[serde(default)]
+    pub weight_loss_share: Option<f64>,
+}
+
+/// Why a snapshot cannot be read.
+#[derive(Debug, Clone, PartialEq, thiserror::Error)]
+pub enum Unreadable {
+    /// Written by a newer version.
+    #[error("written by a newer Cindo (form {form})")]
+    Newer {
+        /// Its form.
+        form: i32,
+    },
+    /// Not what its form should hold.
+    #[error("what was written is damaged: {why}")]
+    Damaged {
+        /// What is wrong.
+        why: String,
+    },
+}
+
+/// Reads a snapshot of any form so far.
+///
+/// # Errors
+/// [`Unreadable`], with a reason for a person.
+pub fn read(form: i32, text: &str) -> Result<Snapshot, Unreadable> {
+    let damaged = |why: serde_json::Error| Unreadable::Damaged {
+        why: why.to_string(),
+    };
+    match form {
+        1 => first(&serde_json::from_str(text).map_err(damaged)?),
+        FORM => serde_json::from_str(text).map_err(damaged),
+        _ => Err(Unreadable::Newer { form }),
+    }
+}
+
+/// Form 1: request and plan of the first version as texts within; of the plan only what is needed is
+/// looked for, so that a field that has gone since spoils nothing.
+fn first(held: &Value) -> Result<Snapshot, Unreadable> {
+    let part = |name: &str| -> Result<Value, Unreadable> {
+        let text = held[name].as_str().unwrap_or_default();
+        serde_json::from_str(text).map_err(|cause| Unreadable::Damaged {
+            why: format!("{name}: {cause}"),
+        })
+    };
+    let (request, plan) = (part("request")?, part("plan")?);
+    let number = |at: &Value, key: &str| {
+        at[key].as_f64().ok_or_else(|| Unreadable::Damaged {
+            why: format!("plan: {key} is missing"),
+        })
+    };
+    let word = |key: &str| plan[key].as_str().unwrap_or_default().to_owned();
+    let maybe = |key: &str| plan[key].as_f64();
+    Ok(Snapshot {
+        kind: word("kind"),
+        name: word("name"),
+        times: Times {
+            off_heat_s: number(&plan, "off_heat_s")?,
+            look_from_s: number(&plan, "look_from_s")?,
+            latest_s: number(&plan, "latest_s")?,
+            turns_s: plan["turns_s"].as_array().map_or_else(Vec::new, |turns| {
+                turns.iter().filter_map(Value::as_f64).collect()
+            }),
+            rest_s: number(&plan, "rest_s")?,
+        },
+        band: Band {
+            low_c: number(&plan["target"], "low_c")?,
+            high_c: number(&plan["target"], "high_c")?,
+        },
+        outcome: Outcome {
+            core_peak_c: number(&plan, "core_peak_c")?,
+            core_at_off_c: maybe("core_at_off_c"),
+            thin_end_peak_c: maybe("thin_end_peak_c"),
+            overcooked_share: maybe("overcooked_share"),
+            even_share: maybe("even_share"),
+            weight_loss_share: maybe("weight_loss_share"),
+        },
+        request,
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn what_is_written_is_read_again_and_newer_forms_say_so() {
+        let snapshot = Snapshot {
+            request: serde_json::json!({ "piece": { "fish": "hake" }, "unheard_of": 3 }),
+            kind: "steam".into(),
+            name: "Steam".into(),
+            times: Times {
+                off_heat_s: 400.0,
+                look_from_s: 350.0,
+                latest_s: 470.0,
+                turns_s: vec![],
+                rest_s: 60.0,
+            },
+            band: Band {
+                low_c: 52.0,
+                high_c: 55.0,
+            },
+            outcome: Outcome {
+                core_peak_c: 53.5,
+                core_at_off_c: None,
+                thin_end_peak_c: Some(60.0),
+                overcooked_share: None,
+                even_share: None,
+                weight_loss_share: None,
+            },
+        };
+        let text = serde_json::to_string(&snapshot).unwrap();
+        assert_eq!(read(FORM, &text), Ok(snapshot));
+        assert_eq!(read(FORM + 1, &text), Err(Unreadable::Newer { form: 3 }));
+        assert!(matches!(read(FORM, "{"), Err(Unreadable::Damaged { .. })));
+        assert!(matches!(read(1, "{}"), Err(Unreadable::Damaged { .. })));
+    }
+}
