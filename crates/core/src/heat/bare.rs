@@ -101,6 +101,8 @@ pub struct BareAnswer {
     pub coldest_peak_s: f64,
 }
 
+/// Most stages: each may take thousands of steps.
+const MOST_STAGES: f64 = 24.0;
 /// Most temperatures in one answer.
 const MOST_REPORTED: f64 = 100_000.0;
 
@@ -140,19 +142,35 @@ fn face(field: &str, bare: &BareFace) -> Result<Face, InputError> {
 }
 
 impl BareProblem {
-    /// Solves with cells half as wide as a plan has them, and short steps.
+    /// Solves with cells half as wide as a plan has them, and steps of an error of a hundred
+    /// thousandth of the span of temperatures.
     ///
     /// # Errors
-    /// [`InputError`] for anything out of range, more than 100 stages, 10 000 report times,
+    /// [`InputError`] for anything out of range, more than 24 stages, 10 000 report times,
     /// 1000 depths or 100 000 temperatures.
     pub fn solve(&self) -> Result<BareAnswer, InputError> {
         self.solve_with(
             Fineness::ORDINARY.scaled(0.5),
             Steps {
-                tolerance_k: 0.001,
+                tolerance_k: 1e-5 * self.span_k().max(100.0),
                 longest_s: 1e4,
             },
         )
+    }
+
+    /// How far apart the temperatures of the problem lie, K: what an error is a share of.
+    fn span_k(&self) -> f64 {
+        let faces = self.stages.iter().flat_map(|stage| [stage.low, stage.high]);
+        let around = faces.filter_map(|face| match face {
+            BareFace::Fluid { fluid_c: t_c, .. } | BareFace::Surface { surface_c: t_c } => {
+                Some(t_c)
+            }
+            BareFace::Flux { .. } | BareFace::Insulated => None,
+        });
+        let (low, high) = around.fold((self.start_c, self.start_c), |(low, high), t_c| {
+            (low.min(t_c), high.max(t_c))
+        });
+        high - low
     }
 
     /// Solves with a grid and steps of one's own.
@@ -165,7 +183,12 @@ impl BareProblem {
         checked("rho_kg_m3", self.rho_kg_m3, (1.0, 3e4), "kg/m3")?;
         checked("cp_j_kgk", self.cp_j_kgk, (10.0, 2e4), "J/kgK")?;
         checked("start_c", self.start_c, (-200.0, 2000.0), "C")?;
-        checked("stages", self.stages.len() as f64, (1.0, 100.0), "stages")?;
+        checked(
+            "stages",
+            self.stages.len() as f64,
+            (1.0, MOST_STAGES),
+            "stages",
+        )?;
         checked(
             "report_s",
             self.report_s.len() as f64,
