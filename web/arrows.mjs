@@ -4,7 +4,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import { dirname, join, relative, resolve } from "node:path";
 
 const root = resolve(dirname(new URL(import.meta.url).pathname), "src");
-const rooms = { api: ["wire"], units: [], piece: ["api", "units"], slice: ["api", "units"] };
+const rooms = { api: ["wire"], units: [], card: ["api", "units"], slice: ["api", "units"] };
 rooms.ui = ["units"];
 const problems = [];
 

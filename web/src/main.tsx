@@ -1,10 +1,21 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { lazy, StrictMode, Suspense, useEffect, useMemo, useState } from "react";
 import { createRoot } from "react-dom/client";
-import { BrowserRouter, Link, Route, Routes, useNavigate } from "react-router";
+import { BrowserRouter, Link, Route, Routes, useLocation, useNavigate } from "react-router";
 import "./app.css";
 import { Counter } from "./features/counter";
-import { Keys, PieceProvider, Rail, UnitSwitch, useKeys, usePiece, useStored } from "./shell";
+import {
+  Keys,
+  Mishap,
+  PieceProvider,
+  Rail,
+  reloadAfterUpgrade,
+  UnitSwitch,
+  useKeys,
+  usePiece,
+  useStored,
+  VIEWS,
+} from "./shell";
 import { UnitsContext } from "./ui";
 import { METRIC, type Units } from "./units";
 
@@ -36,6 +47,7 @@ function House() {
   const dark = window.matchMedia?.("(prefers-color-scheme: dark)").matches ?? false;
   const night = theme.night ?? dark;
   const go = useNavigate();
+  const { pathname } = useLocation();
   const { query } = usePiece();
   useEffect(() => {
     document.documentElement.dataset.theme = night ? "night" : "day";
@@ -43,11 +55,17 @@ function House() {
   useKeys(
     useMemo(
       () => ({
-        "1": () => go({ pathname: "/", search: query }),
-        "2": () => go({ pathname: "/ways", search: query }),
-        "3": () => go("/book"),
-        n: () => setTheme({ night: !night }),
-        "?": () => setKeys(true),
+        ...Object.fromEntries(
+          VIEWS.map((view) => [
+            view.key,
+            {
+              does: () => go({ pathname: view.path, search: view.withPiece ? query : "" }),
+              says: VIEWS.map((v) => v.name).join(", "),
+            },
+          ]),
+        ),
+        n: { does: () => setTheme({ night: !night }), says: "day or night" },
+        "?": { does: () => setKeys(true), says: "this list" },
       }),
       [go, query, night, setTheme],
     ),
@@ -62,16 +80,18 @@ function House() {
         showKeys={() => setKeys(true)}
       />
       <main className="pb-20 md:pb-0 md:pl-[84px] print:pl-0">
-        <Suspense fallback={<p className="p-8 quiet">One moment</p>}>
-          <Routes>
-            <Route path="/" element={<Counter />} />
-            <Route path="/ways" element={<Ways />} />
-            <Route path="/ways/:kind" element={<Card />} />
-            <Route path="/book" element={<Book />} />
-            <Route path="/book/:id" element={<Book />} />
-            <Route path="*" element={<Nowhere />} />
-          </Routes>
-        </Suspense>
+        <Mishap key={pathname.split("/")[1]}>
+          <Suspense fallback={<p className="p-8 quiet">One moment</p>}>
+            <Routes>
+              <Route path="/" element={<Counter />} />
+              <Route path="/ways" element={<Ways />} />
+              <Route path="/ways/:kind" element={<Card />} />
+              <Route path="/book" element={<Book />} />
+              <Route path="/book/:id" element={<Book />} />
+              <Route path="*" element={<Nowhere />} />
+            </Routes>
+          </Suspense>
+        </Mishap>
         <p className="md:hidden no-print flex items-center px-4 text-small quiet">
           Units
           <UnitSwitch units={units} setUnits={setUnits} />
@@ -81,6 +101,8 @@ function House() {
     </UnitsContext.Provider>
   );
 }
+
+reloadAfterUpgrade();
 
 const root = document.getElementById("root");
 if (root)

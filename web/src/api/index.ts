@@ -19,6 +19,10 @@ export type RankRequest = Schemas["RankRequest"];
 export type Rank = Schemas["RankAnswer"];
 export type Way = Schemas["WayWire"];
 export type Card = Schemas["CardWire"];
+export type CardLine = Schemas["CardSummary"];
+export type CardList = Schemas["CardList"];
+export type Tally = Schemas["TallyWire"];
+export type Result = Schemas["ResultWire"];
 export type CardChange = Schemas["CardChange"];
 export type CardNew = Schemas["CardNew"];
 export type OwnFish = Schemas["OwnFishWire"];
@@ -48,9 +52,24 @@ export class Refused extends Error {
 
 const UNREACHABLE = "Cindo does not answer. What you typed is kept; try again in a moment.";
 
+// How many questions are under way stands on the page: whoever waits for it, a test or a reader of the
+// screen, can see when it has come to rest.
+let underWay = 0;
+const count = (by: number) => {
+  underWay += by;
+  document.documentElement.dataset.asking = String(underWay);
+};
+
 const client = createClient<paths>({
   baseUrl: globalThis.location.origin,
-  fetch: (request) => fetch(request),
+  fetch: async (request) => {
+    count(1);
+    try {
+      return await fetch(request);
+    } finally {
+      count(-1);
+    }
+  },
 });
 
 type Answer<T> = { data?: T; error?: unknown; response: Response };
@@ -75,6 +94,17 @@ async function take<T>(call: Promise<Answer<T>>): Promise<T> {
   throw new Refused("unreachable", "", UNREACHABLE);
 }
 
+/** Cards on one page of the book. */
+export const CARDS_A_PAGE = 50;
+const MOST_ON_SHELF = 200;
+
+/** An id for something new: a write that has to be sent again makes one thing. */
+export function newId(): string {
+  return globalThis.crypto.randomUUID?.() ?? `${Date.now()}-${Math.random().toString(36).slice(2)}`;
+}
+
+const ifMatch = (revision: number) => ({ "If-Match": `"${revision}"` });
+
 const withSignal = (signal?: AbortSignal) => (signal ? { signal } : {});
 
 export const api = {
@@ -90,20 +120,44 @@ export const api = {
   portions: (body: PortionsRequest) => take(client.POST("/api/portions", { body })),
   shopping: (body: ShoppingRequest) => take(client.POST("/api/shopping", { body })),
   thaw: (body: ThawRequest) => take(client.POST("/api/thaw", { body })),
-  shelf: () => take(client.GET("/api/shelf")),
-  addToShelf: (items: ShelfNew[]) => take(client.POST("/api/shelf", { body: { items } })),
-  changeOnShelf: (id: number, body: ShelfNew) =>
-    take(client.PUT("/api/shelf/{id}", { params: { path: { id } }, body })),
-  takeOffShelf: (id: number) =>
+  shelf: () => take(client.GET("/api/shelf", { params: { query: { size: MOST_ON_SHELF } } })),
+  addToShelf: (items: ShelfNew[]) =>
+    take(
+      client.POST("/api/shelf", {
+        body: { items: items.map((item) => ({ id: newId(), ...item })) },
+      }),
+    ),
+  changeOnShelf: (id: string, revision: number, body: ShelfNew) =>
+    take(
+      client.PUT("/api/shelf/{id}", { params: { path: { id }, header: ifMatch(revision) }, body }),
+    ),
+  takeOffShelf: (id: string) =>
     take(client.DELETE("/api/shelf/{id}", { params: { path: { id } } })),
-  backOnShelf: (id: number) =>
+  backOnShelf: (id: string) =>
     take(client.POST("/api/shelf/{id}/restore", { params: { path: { id } } })),
-  cards: () => take(client.GET("/api/cards")),
-  card: (id: number) => take(client.GET("/api/cards/{id}", { params: { path: { id } } })),
+  cards: (page: number, removed: boolean) =>
+    take(client.GET("/api/cards", { params: { query: { page, size: CARDS_A_PAGE, removed } } })),
+  card: (id: string) => take(client.GET("/api/cards/{id}", { params: { path: { id } } })),
   saveCard: (body: CardNew) => take(client.POST("/api/cards", { body })),
-  changeCard: (id: number, body: CardChange) =>
-    take(client.PATCH("/api/cards/{id}", { params: { path: { id } }, body })),
-  removeCard: (id: number) => take(client.DELETE("/api/cards/{id}", { params: { path: { id } } })),
-  restoreCard: (id: number) =>
+  changeCard: (id: string, revision: number, body: CardChange) =>
+    take(
+      client.PATCH("/api/cards/{id}", {
+        params: { path: { id }, header: ifMatch(revision) },
+        body,
+      }),
+    ),
+  removeCard: (id: string) => take(client.DELETE("/api/cards/{id}", { params: { path: { id } } })),
+  restoreCard: (id: string) =>
     take(client.POST("/api/cards/{id}/restore", { params: { path: { id } } })),
 };
+
+export {
+  type Draft,
+  draftOf,
+  dropDraft,
+  type Field,
+  keepDraft,
+  type Sent,
+  sendDraft,
+  unsentCards,
+} from "./unsent";

@@ -1,18 +1,11 @@
 import { useEffect, useRef } from "react";
+import { keysTaken } from "./useKeys";
 
-const KEYS = [
-  ["1 2 3", "Counter, Ways, Book"],
-  ["/", "find a fish by typing"],
-  ["[ ]", "the questions of the counter, one after another"],
-  ["↑ ↓", "up and down the ways; change a number by one"],
-  ["Enter", "open the card"],
-  ["s", "save the card"],
-  ["l", "thirty seconds too late"],
-  ["t", "two millimetres thicker"],
-  ["u", "undo the last change of a setting"],
-  ["n", "day or night"],
-  ["?", "this list"],
-] as const;
+// What every number and list takes, wherever it stands.
+const EVERYWHERE: [string, string][] = [
+  ["↑ ↓", "change a number by one; up and down a list"],
+  ["Enter", "open what is chosen"],
+];
 
 export function Keys({ open, close }: { open: boolean; close: () => void }) {
   const ref = useRef<HTMLDialogElement>(null);
@@ -26,12 +19,13 @@ export function Keys({ open, close }: { open: boolean; close: () => void }) {
       <div className="modal-box">
         <h2 className="text-lead font-bold pb-3">Keys</h2>
         <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
-          {KEYS.map(([key, what]) => (
-            <div key={key} className="contents">
-              <dt className="figures font-semibold">{key}</dt>
-              <dd>{what}</dd>
-            </div>
-          ))}
+          {open &&
+            [...keysTaken(), ...EVERYWHERE].map(([key, what]) => (
+              <div key={what} className="contents">
+                <dt className="figures font-semibold">{key}</dt>
+                <dd>{what}</dd>
+              </div>
+            ))}
         </dl>
         <form method="dialog" className="pt-5">
           <button type="submit" className="btn">

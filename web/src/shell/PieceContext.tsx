@@ -1,11 +1,20 @@
 // The piece in hand: one for all views, in the address and kept for the next visit.
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo } from "react";
 import { useSearchParams } from "react-router";
-import { FIRST, fromQuery, type Piece, toQuery } from "../piece";
+import { FIRST, fromQuery, type Piece, toQuery } from "../card";
 import { useStored } from "./useStored";
 
 type Held = { piece: Piece; change: (part: Partial<Piece>) => void; query: string };
 const Context = createContext<Held | null>(null);
+
+/** What a change takes away: another fish is of what it is, and a level is no band. */
+function settled(part: Partial<Piece>): Partial<Piece> {
+  return {
+    ...("fish" in part || "own" in part ? { composition: null } : {}),
+    ...("level" in part ? { band: null } : {}),
+    ...("band" in part && part.band ? { level: null } : {}),
+  };
+}
 
 export function PieceProvider({ children }: { children: ReactNode }) {
   const [params, setParams] = useSearchParams();
@@ -18,7 +27,7 @@ export function PieceProvider({ children }: { children: ReactNode }) {
   }, [text, kept, keep, piece]);
   const change = useCallback(
     (part: Partial<Piece>) => {
-      const next = { ...piece, ...part };
+      const next = { ...piece, ...settled(part), ...part };
       keep(next);
       setParams(
         (before) => {

@@ -1,19 +1,7 @@
 import { NavLink } from "react-router";
 import type { Units } from "../units";
 import { usePiece } from "./PieceContext";
-
-// Marks of our own, drawn from the slice: a piece on the board, strips on one clock, a page.
-const MARKS = {
-  counter: <path d="M3 17c0-6 5-10 13-10 3 0 5 3 5 6v4zM2 20h20" />,
-  ways: <path d="M3 5h16M3 5v3h16V5M3 11h9v3H3zM3 17h13v3H3z" />,
-  book: <path d="M5 3h12l2 2v16H5zM9 8h6M9 12h6M9 16h3" />,
-};
-
-const VIEWS = [
-  { to: "/", name: "Counter", mark: MARKS.counter, key: "1" },
-  { to: "/ways", name: "Ways", mark: MARKS.ways, key: "2" },
-  { to: "/book", name: "Book", mark: MARKS.book, key: "3" },
-];
+import { VIEWS } from "./views";
 
 type Switch = { units: Units; setUnits: (units: Units) => void };
 
@@ -68,9 +56,9 @@ export function Rail({ units, setUnits, night, setNight, showKeys }: Props) {
       <div className="hidden md:block px-3 pt-5 pb-4 text-lead font-bold tracking-tight">Cindo</div>
       {VIEWS.map((view) => (
         <NavLink
-          key={view.to}
-          to={{ pathname: view.to, search: view.to === "/book" ? "" : query }}
-          end={view.to === "/"}
+          key={view.path}
+          to={{ pathname: view.path, search: view.withPiece ? query : "" }}
+          end={view.path === "/"}
           className={({ isActive }) =>
             `flex flex-col justify-center gap-0.5 px-3 min-w-16 md:py-3 text-small border-primary ${
               isActive

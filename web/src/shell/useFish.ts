@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { api, type Fish } from "../api";
-import type { Piece } from "../piece";
+import type { Piece } from "../card";
 
 /** What the counter offers, and the fish of the piece: one that ships, or one sent along whole. */
 export function useFish(piece: Piece) {

@@ -1,8 +1,28 @@
+// Keys that work wherever nobody types. Whoever takes one says what it does; the list of keys lists
+// what is taken.
 import { useEffect } from "react";
 
-/** Keys that work wherever nobody types. */
-export function useKeys(keys: Record<string, () => void>): void {
+export type Key = { does: () => void; says?: string };
+type Keys = Record<string, Key | (() => void)>;
+
+const taken: Map<string, string>[] = [];
+
+/** Every key that is taken now, with what it does; the same words on several keys stand together. */
+export function keysTaken(): [string, string][] {
+  const said = new Map<string, string[]>();
+  for (const keys of taken)
+    for (const [key, what] of keys) said.set(what, [...(said.get(what) ?? []), key]);
+  return [...said].map(([what, keys]) => [[...new Set(keys)].join(" "), what]);
+}
+
+const NAMES: Record<string, string> = { ArrowUp: "↑", ArrowDown: "↓", " ": "Space" };
+
+export function useKeys(keys: Keys): void {
   useEffect(() => {
+    const listed = new Map<string, string>();
+    for (const [key, act] of Object.entries(keys))
+      if (typeof act !== "function" && act.says) listed.set(NAMES[key] ?? key, act.says);
+    taken.push(listed);
     const press = (e: KeyboardEvent) => {
       const typing =
         e.target instanceof HTMLElement &&
@@ -12,9 +32,13 @@ export function useKeys(keys: Record<string, () => void>): void {
       const act = keys[e.key];
       if (!act) return;
       e.preventDefault();
-      act();
+      if (typeof act === "function") act();
+      else act.does();
     };
     window.addEventListener("keydown", press);
-    return () => window.removeEventListener("keydown", press);
+    return () => {
+      taken.splice(taken.indexOf(listed), 1);
+      window.removeEventListener("keydown", press);
+    };
   }, [keys]);
 }

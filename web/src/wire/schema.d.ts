@@ -11,10 +11,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All cards, newest first. */
+        /** A page of the cards, newest first. */
         get: operations["list"];
         put?: never;
-        /** Plans a request and keeps it. */
+        /** Plans a request and keeps it. Sent again under the same id it is kept once. */
         post: operations["add"];
         delete?: never;
         options?: never;
@@ -29,15 +29,18 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** One card. */
+        /** One card, in the book or taken out of it. */
         get: operations["one"];
         put?: never;
         post?: never;
-        /** Takes a card out of the book. It can be brought back. */
+        /** Takes a card out of the book. It can be found with `removed=true` and brought back. */
         delete: operations["remove"];
         options?: never;
         head?: never;
-        /** Changes the name, the result or the note of a card. */
+        /**
+         * Changes the name, the result or the note of a card. If-Match says which state this changes, so
+         *     that two editors never overwrite each other silently.
+         */
         patch: operations["change"];
         trace?: never;
     };
@@ -269,7 +272,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Pieces, lots and fish of the kitchen's own, newest first. */
+        /** A page of the pieces, lots and fish of the kitchen's own, newest first. */
         get: operations["shelf_list"];
         put?: never;
         /** Keeps things: all or none. */
@@ -288,7 +291,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Changes a thing; its kind stays. */
+        /** Changes a thing; its kind stays. If-Match says which state this changes. */
         put: operations["shelf_change"];
         post?: never;
         /** Takes a thing away; it can be brought back. */
@@ -447,38 +450,65 @@ export interface components {
             /** @description What it is called. */
             title?: string | null;
         };
-        /**
-         * Format: int32
-         * @description Name of a card.
-         */
-        CardId: number;
-        /** @description The book. */
+        /** @description A page of the book. */
         CardList: {
             /** @description Newest first. */
-            cards: components["schemas"]["CardWire"][];
+            cards: components["schemas"]["CardSummary"][];
+            /**
+             * Format: int64
+             * @description Which page, from 1.
+             */
+            page: number;
+            /**
+             * Format: int64
+             * @description How many cards at most on a page.
+             */
+            size: number;
+            /** @description How they came out. */
+            tally: components["schemas"]["TallyWire"];
+            /**
+             * Format: int64
+             * @description How many cards there are on all pages.
+             */
+            total: number;
         };
         /** @description A card to keep. The plan is computed here, not sent. */
         CardNew: {
+            /**
+             * @description Its name to programs, made by whoever writes: 1 to 64 letters, digits, - and _. The same card
+             *     sent again under the same name is kept once. Made here when it is not said.
+             */
+            id?: string | null;
             /** @description What was asked. */
             request: components["schemas"]["PlanRequest"];
             /** @description What it is called, up to 120 characters. */
             title: string;
         };
-        /** @description A card of the book. */
-        CardWire: {
-            /** @description Its name. */
-            id: components["schemas"]["CardId"];
+        /** @description A card of the book, in a line. */
+        CardSummary: {
+            /** @description Its name to programs. */
+            id: string;
             /** @description What to remember. */
             note: string;
-            /** @description What was answered then. */
-            plan: components["schemas"]["PlanAnswer"];
-            /** @description What was asked. */
-            request: components["schemas"]["PlanRequest"];
+            planned?: components["schemas"]["PlannedWire"] | null;
+            /** @description When it was taken out of the book, RFC 3339. */
+            removed_at?: string | null;
             result?: components["schemas"]["ResultWire"] | null;
+            /**
+             * Format: int32
+             * @description Counts changes; the ETag of the card.
+             */
+            revision: number;
             /** @description When it was saved, RFC 3339. */
             saved_at: string;
             /** @description What it is called. */
             title: string;
+            /** @description Why what was planned cannot be read, or not be opened as a card. */
+            unreadable?: string | null;
+        };
+        /** @description A card of the book. */
+        CardWire: components["schemas"]["CardSummary"] & {
+            request?: components["schemas"]["PlanRequest"] | null;
         };
         /** @description What the flesh is made of, in place of a fish. */
         CompositionWire: {
@@ -620,7 +650,7 @@ export interface components {
         FieldAskedWire: {
             /** @description Rows, 2 to 200. */
             depths: number;
-            /** @description Columns, 2 to 600. */
+            /** @description Columns, 2 to 600; columns by rows at most 18 000 in a plan, 3 600 in a ranking. */
             times: number;
         };
         /** @description What a counter offers. */
@@ -856,20 +886,16 @@ export interface components {
             /**
              * Format: double
              * @description Height above the sea, m, -400 to 5000: water boils lower up a hill.
-             * @default 0
              */
-            altitude_m: number;
+            altitude_m?: number;
             /**
              * @description What it has, list by list (pans, hobs, ovens, wares, fryers, pots, grates, ridges, broilers,
              *     steamers, fats): keys of things that ship, or rows of its own. A list that is not there is
              *     all there.
              */
             kit?: Record<string, never> | null;
-            /**
-             * @description Whose rules it keeps.
-             * @default us
-             */
-            rules: components["schemas"]["RulesWire"];
+            /** @description Whose rules it keeps. */
+            rules?: components["schemas"]["RulesWire"];
         };
         /** @description A level of doneness. */
         LevelWire: {
@@ -1233,6 +1259,47 @@ export interface components {
             /** @description What a turn goes by in the range of times. */
             turn_by?: components["schemas"]["TurnByWire"];
         };
+        /** @description What a card was planned to be. */
+        PlannedWire: {
+            /**
+             * Format: double
+             * @description Coldest point at its highest, C.
+             */
+            core_peak_c: number;
+            /** @description Kind of method. */
+            kind: string;
+            /**
+             * Format: double
+             * @description When nine in ten are done, s.
+             */
+            latest_s: number;
+            /**
+             * Format: double
+             * @description When to begin to look, s.
+             */
+            look_from_s: number;
+            /** @description Its name in words. */
+            name: string;
+            /**
+             * Format: double
+             * @description When it leaves the heat, s.
+             */
+            off_heat_s: number;
+            /**
+             * Format: double
+             * @description How long it rests, s.
+             */
+            rest_s: number;
+            /** @description The band aimed at. */
+            target: components["schemas"]["BandWire"];
+            /**
+             * Format: double
+             * @description Thickness of the piece, mm.
+             */
+            thickness_mm?: number | null;
+            /** @description When it is turned, s. */
+            turns_s: number[];
+        };
         /** @description One portion. */
         PortionWire: {
             /**
@@ -1503,29 +1570,54 @@ export interface components {
         };
         /** @description A thing as kept. */
         ShelfItem: {
-            /** @description What it is. */
-            body: components["schemas"]["ShelfBody"];
+            body?: components["schemas"]["ShelfBody"] | null;
             fish?: components["schemas"]["FishWire"] | null;
-            /**
-             * Format: int32
-             * @description Its number.
-             */
-            id: number;
+            /** @description Its name to programs. */
+            id: string;
+            /** @description piece, lot or fish. */
+            kind: string;
             lot_today?: components["schemas"]["LotStateWire"] | null;
             /** @description What it is called. */
             name: string;
+            /**
+             * Format: int32
+             * @description Counts changes; its ETag.
+             */
+            revision: number;
             /** @description When it was saved, RFC 3339. */
             saved_at: string;
+            /** @description Why it cannot be read. */
+            unreadable?: string | null;
         };
         /** @description The shelf. */
         ShelfList: {
             /** @description Newest first. */
             items: components["schemas"]["ShelfItem"][];
+            /**
+             * Format: int64
+             * @description Which page, from 1.
+             */
+            page: number;
+            /**
+             * Format: int64
+             * @description How many at most on a page.
+             */
+            size: number;
+            /**
+             * Format: int64
+             * @description How many there are on all pages.
+             */
+            total: number;
         };
         /** @description A thing to keep. */
         ShelfNew: {
             /** @description What it is. */
             body: components["schemas"]["ShelfBody"];
+            /**
+             * @description Its name to programs, made by whoever writes: 1 to 64 letters, digits, - and _. The same
+             *     thing sent again under the same name is kept once.
+             */
+            id?: string | null;
             /** @description What it is called, up to 60 characters. */
             name: string;
         };
@@ -1680,6 +1772,34 @@ export interface components {
          * @enum {string}
          */
         TailWire: "left" | "trimmed" | "tucked";
+        /** @description How the cards came out, counted over the whole book. */
+        TallyWire: {
+            /**
+             * Format: int64
+             * @description Not said yet.
+             */
+            not_said: number;
+            /**
+             * Format: int64
+             * @description Overdone.
+             */
+            over: number;
+            /**
+             * Format: int64
+             * @description Taken out of the book.
+             */
+            removed: number;
+            /**
+             * Format: int64
+             * @description As wanted.
+             */
+            right: number;
+            /**
+             * Format: int64
+             * @description Not done enough.
+             */
+            under: number;
+        };
         /** @description A target: a level of the fish by key, or a band. Without either, the usual level. */
         TargetWire: {
             /**
@@ -1752,39 +1872,33 @@ export interface components {
             /**
              * Format: double
              * @description Contact and convection are so many times as good.
-             * @default null
              */
-            contact: number | null;
+            contact?: number | null;
             /**
              * Format: double
              * @description The fire is so much hotter, K.
-             * @default null
              */
-            heat_k: number | null;
+            heat_k?: number | null;
             /**
              * Format: double
              * @description Hob or heater gives this share of what it should.
-             * @default null
              */
-            hob_share: number | null;
+            hob_share?: number | null;
             /**
              * Format: int32
              * @description So many pieces are in it.
-             * @default null
              */
-            pieces: number | null;
+            pieces?: number | null;
             /**
              * Format: double
              * @description Temperature at the start, C.
-             * @default null
              */
-            start_c: number | null;
+            start_c?: number | null;
             /**
              * Format: double
              * @description Thickness, mm.
-             * @default null
              */
-            thickness_mm: number | null;
+            thickness_mm?: number | null;
         };
         /**
          * @description What a turn goes by in the range of times.
@@ -1947,20 +2061,36 @@ export type $defs = Record<string, never>;
 export interface operations {
     list: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Which page, from 1. */
+                page?: number;
+                /** @description How many on a page, 1 to 200. */
+                size?: number;
+                /** @description Those taken out instead of those that are there. */
+                removed?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description The book */
+            /** @description A page of the book */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["CardList"];
+                };
+            };
+            /** @description A page that is none */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
                 };
             };
         };
@@ -1978,6 +2108,15 @@ export interface operations {
             };
         };
         responses: {
+            /** @description It was kept before, as it stands */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardWire"];
+                };
+            };
             /** @description The card as kept */
             201: {
                 headers: {
@@ -1989,6 +2128,15 @@ export interface operations {
             };
             /** @description Not of the described shape */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Another card has this id */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2013,13 +2161,13 @@ export interface operations {
             header?: never;
             path: {
                 /** @description Its name */
-                id: number;
+                id: string;
             };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description The card */
+            /** @description The card; its ETag is its revision */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -2045,7 +2193,7 @@ export interface operations {
             header?: never;
             path: {
                 /** @description Its name */
-                id: number;
+                id: string;
             };
             cookie?: never;
         };
@@ -2072,10 +2220,13 @@ export interface operations {
     change: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description The ETag of the card as it was read */
+                "If-Match": string;
+            };
             path: {
                 /** @description Its name */
-                id: number;
+                id: string;
             };
             cookie?: never;
         };
@@ -2112,8 +2263,26 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description Changed by somebody else meanwhile */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description A title or note that does not do */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description If-Match is missing */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2129,7 +2298,7 @@ export interface operations {
             header?: never;
             path: {
                 /** @description Its name */
-                id: number;
+                id: string;
             };
             cookie?: never;
         };
@@ -2672,20 +2841,36 @@ export interface operations {
     };
     shelf_list: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Which page, from 1. */
+                page?: number;
+                /** @description How many on a page, 1 to 200. */
+                size?: number;
+                /** @description Those taken out instead of those that are there. */
+                removed?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description The shelf */
+            /** @description A page of the shelf */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["ShelfList"];
+                };
+            };
+            /** @description A page that is none */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
                 };
             };
         };
@@ -2735,10 +2920,13 @@ export interface operations {
     shelf_change: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                /** @description Its revision as it was read, in quotes */
+                "If-Match": string;
+            };
             path: {
-                /** @description Its number */
-                id: number;
+                /** @description Its name */
+                id: string;
             };
             cookie?: never;
         };
@@ -2757,8 +2945,26 @@ export interface operations {
                     "application/json": components["schemas"]["ShelfItem"];
                 };
             };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
             /** @description No such thing of that kind */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Changed by somebody else meanwhile */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2775,6 +2981,15 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
+            /** @description If-Match is missing */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
         };
     };
     shelf_remove: {
@@ -2782,8 +2997,8 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description Its number */
-                id: number;
+                /** @description Its name */
+                id: string;
             };
             cookie?: never;
         };
@@ -2812,8 +3027,8 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description Its number */
-                id: number;
+                /** @description Its name */
+                id: string;
             };
             cookie?: never;
         };

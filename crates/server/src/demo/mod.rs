@@ -26,14 +26,19 @@ struct DemoCard {
 pub fn fill(store: &Store, now: Timestamp) -> Result<(), RequestError> {
     let cards: Vec<DemoCard> = wire::read(include_bytes!("kitchen.json"))?;
     let mut connection = store.get().map_err(RequestError::ours)?;
-    for demo in &cards {
+    for (i, demo) in cards.iter().enumerate() {
         let saved = now
             .to_zoned_datetime(TimeZone::system())
             .checked_sub(demo.days_ago.days())
             .and_then(|day| day.with().time(demo.at).build())
             .map_err(RequestError::ours)?
             .timestamp();
-        let mut row = card_answered(&demo.card, saved.to_string())?;
+        // Names that stay, so that a link into the demo holds over a restart.
+        let card = CardNew {
+            id: Some(format!("demo-{}", i + 1)),
+            ..demo.card.clone()
+        };
+        let mut row = card_answered(&card, saved.to_string())?;
         row.result.clone_from(&demo.result);
         row.note.clone_from(&demo.note);
         store::cards::add(&mut connection, &row).map_err(RequestError::ours)?;

@@ -49,16 +49,18 @@ pub enum RulesWire {
 
 /// The kitchen. It travels whole: what it has, how high it lies, whose rules it keeps.
 #[derive(Debug, Clone, Default, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields, default)]
+#[serde(deny_unknown_fields)]
 pub struct KitchenWire {
     /// Height above the sea, m, -400 to 5000: water boils lower up a hill.
+    #[serde(default)]
     pub altitude_m: f64,
     /// Whose rules it keeps.
+    #[serde(default)]
     pub rules: RulesWire,
     /// What it has, list by list (pans, hobs, ovens, wares, fryers, pots, grates, ridges, broilers,
     /// steamers, fats): keys of things that ship, or rows of its own. A list that is not there is
     /// all there.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(value_type = Option<Object>)]
     pub kit: Option<KitAsked>,
 }
@@ -90,25 +92,25 @@ pub enum TurnByWire {
 
 /// How piece and fire really are, where they differ from what was asked.
 #[derive(Debug, Clone, Copy, Default, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields, default)]
+#[serde(deny_unknown_fields)]
 pub struct TruthWire {
     /// Thickness, mm.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub thickness_mm: Option<f64>,
     /// Temperature at the start, C.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub start_c: Option<f64>,
     /// Contact and convection are so many times as good.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub contact: Option<f64>,
     /// The fire is so much hotter, K.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub heat_k: Option<f64>,
     /// Hob or heater gives this share of what it should.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub hob_share: Option<f64>,
     /// So many pieces are in it.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub pieces: Option<u32>,
 }
 

@@ -3,7 +3,7 @@
 use fantoccini::{Client, ClientBuilder, Locator};
 use hyper_util::client::legacy::connect::HttpConnector;
 use serde_json::{Value, json};
-use std::io::{BufRead, BufReader};
+use std::io::{BufRead, BufReader, Read, Write};
 use std::os::unix::process::CommandExt;
 use std::process::{Child, Command, Stdio};
 use std::time::Duration;
@@ -51,11 +51,38 @@ fn start(command: &mut Command, find: impl Fn(&str) -> Option<String>) -> (Proce
     )
 }
 
+fn ready(line: &str) -> Option<String> {
+    line.strip_prefix("Cindo is ready at ").map(str::to_owned)
+}
+
+/// A page of another origin, with no rules of its own about what it may ask.
+pub struct Elsewhere {
+    pub base: String,
+}
+
+impl Elsewhere {
+    pub fn new() -> Self {
+        let listener = std::net::TcpListener::bind("127.0.0.1:0").unwrap();
+        let base = format!("http://{}", listener.local_addr().unwrap());
+        std::thread::spawn(move || {
+            for stream in listener.incoming() {
+                let mut stream = stream.unwrap();
+                let _ = stream.read(&mut [0; 4096]).unwrap();
+                let page = "HTTP/1.1 200 OK\r\nContent-Type: text/html\r\n\
+                    Content-Length: 9\r\nConnection: close\r\n\r\n<p>Hello.";
+                stream.write_all(page.as_bytes()).unwrap();
+            }
+        });
+        Self { base }
+    }
+}
+
 /// One person at one screen.
 pub struct Person {
     pub client: Client,
     pub base: String,
-    _server: Process,
+    server: Option<Process>,
+    data: Option<std::path::PathBuf>,
     _driver: Process,
     _profile: tempfile::TempDir,
 }
@@ -69,7 +96,6 @@ impl Person {
             Some(folder) => serve.arg("--data").arg(folder),
             None => serve.arg("--demo"),
         };
-        let ready = |line: &str| line.strip_prefix("Cindo is ready at ").map(str::to_owned);
         let (server, base) = start(&mut serve, ready);
         let (driver, port) = start(Command::new("chromedriver").arg("--port=0"), |line| {
             let port = line.split("successfully on port ").nth(1)?;
@@ -80,6 +106,8 @@ impl Person {
             "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
             "--disable-background-networking", "--disable-component-update", "--disable-sync",
             "--lang=en-GB",
+            // A name that somebody outside points at this machine.
+            "--host-resolver-rules=MAP rebound.example 127.0.0.1",
             format!("--user-data-dir={}", profile.path().display()),
         ]});
         let mut wanted = serde_json::Map::new();
@@ -106,7 +134,8 @@ impl Person {
         Self {
             client,
             base,
-            _server: server,
+            server: Some(server),
+            data: data.map(Into::into),
             _driver: driver,
             _profile: profile,
         }
@@ -172,6 +201,47 @@ impl Person {
             tokio::time::sleep(Duration::from_millis(100)).await;
         }
         panic!("waited in vain: {what}");
+    }
+
+    /// Waits until the page asks nothing any more and has drawn what it knows.
+    pub async fn settled(&self) {
+        let script = "const done = arguments[arguments.length - 1]; let still = 0; \
+             const look = () => { \
+               still = (document.documentElement.dataset.asking ?? '0') === '0' ? still + 1 : 0; \
+               if (still > 20) done(true); else requestAnimationFrame(look); }; \
+             document.fonts.ready.then(look);";
+        self.client.execute_async(script, vec![]).await.unwrap();
+    }
+
+    /// The server goes away in the middle of it all.
+    pub fn pull_server(&mut self) {
+        self.server = None;
+    }
+
+    /// And comes back at the same address, over the same folder.
+    pub fn bring_server_back(&mut self) {
+        let data = self
+            .data
+            .clone()
+            .expect("a folder that outlives the server");
+        let listen = self
+            .base
+            .trim_start_matches("http://")
+            .trim_end_matches('/');
+        let mut serve = Command::new(env!("CARGO_BIN_EXE_cindo"));
+        serve
+            .args(["serve", "--listen", listen, "--data"])
+            .arg(data);
+        self.server = Some(start(&mut serve, ready).0);
+    }
+
+    /// What the page's own origin answers to a question, as JSON.
+    pub async fn ask(&self, path: &str) -> Value {
+        let script = format!(
+            "const done = arguments[arguments.length - 1]; \
+             fetch('{path}').then(r => r.json()).then(done, e => done(String(e)))"
+        );
+        self.client.execute_async(&script, vec![]).await.unwrap()
     }
 
     /// Ends the session, then what was found can be asserted.

@@ -219,7 +219,7 @@ async fn portions_lots_pieces_and_ones_own_fish_are_kept() {
         .await;
     person.click("see-ways").await;
     person
-        .until("ways for it", "return document.querySelector('h1').innerText.startsWith('Harbour bream') && document.querySelectorAll('[data-way]').length > 3")
+        .until("ways for it", "return document.querySelector('h1')?.innerText.startsWith('Harbour bream') && document.querySelectorAll('[data-way]').length > 3")
         .await;
 
     // The next visit, from another address: all of it is still there.
@@ -247,7 +247,7 @@ async fn every_question_of_the_counter_is_accessible_by_key_and_reader() {
                 "return document.querySelector('[data-testid=tab-{tab}]').getAttribute('aria-selected') === 'true'"
             );
             person.until(tab, &open).await;
-            tokio::time::sleep(std::time::Duration::from_millis(500)).await;
+            person.settled().await;
             let lines = person.violations().await.into_iter();
             found.extend(lines.map(|v| format!("{tab}: {v}")));
             // On with the key.

@@ -132,9 +132,10 @@ async fn a_cook_goes_the_whole_way() {
         .js("document.querySelector('input[type=range]').focus()")
         .await;
     let dial = person.client.active_element().await.unwrap();
-    for _ in 0..3 {
+    for wanted in [150, 151, 152] {
         dial.send_keys("\u{e014}").await.unwrap();
-        tokio::time::sleep(std::time::Duration::from_millis(150)).await;
+        let there = format!("return document.activeElement.value === '{wanted}'");
+        person.until("a step hotter", &there).await;
     }
     person
         .until(
@@ -142,6 +143,7 @@ async fn a_cook_goes_the_whole_way() {
             &format!("return document.querySelector('[data-testid=off]').innerText !== '{off}'"),
         )
         .await;
+    person.settled().await;
     let hotter = person.text("off").await;
     let address = person.client.current_url().await.unwrap();
     person.client.goto(address.as_str()).await.unwrap();
@@ -178,11 +180,12 @@ async fn a_cook_goes_the_whole_way() {
             "return document.querySelector('[data-testid=note]')?.value === 'salt earlier'",
         )
         .await;
+    let book = person.client.current_url().await.unwrap();
     person.leave().await;
 
     // A new server and a new browser over the same folder.
     let person = Person::new(1280, 800, Some(data.path())).await;
-    person.open("/book/1").await;
+    person.open(book.path()).await;
     person.find("note").await;
     let note = person
         .js("return document.querySelector('[data-testid=note]').value")
@@ -240,12 +243,18 @@ async fn every_view_fits_a_phone_and_asks_nobody_else() {
     let person = Person::new(500, 844, None).await; // the narrowest window the browser makes
     let mut wide = Vec::new();
     let mut foreign = Vec::new();
-    for path in ["/", "/ways", "/ways/sear_skin_first", "/book", "/book/2"] {
+    for path in [
+        "/",
+        "/ways",
+        "/ways/sear_skin_first",
+        "/book",
+        "/book/demo-2",
+    ] {
         person.open(path).await;
         person
             .until("drawn", "return document.querySelectorAll('h1').length > 0")
             .await;
-        tokio::time::sleep(std::time::Duration::from_millis(600)).await;
+        person.settled().await;
         let sticks_out = person
             .js("return document.documentElement.scrollWidth > document.documentElement.clientWidth + 1")
             .await;
@@ -278,13 +287,13 @@ async fn every_view_is_accessible() {
             "/ways/sear_skin_first",
             "/ways/deep_fry_batter",
             "/book",
-            "/book/2",
+            "/book/demo-2",
         ] {
             person.open(path).await;
             person
                 .until("drawn", "return document.querySelectorAll('h1').length > 0")
                 .await;
-            tokio::time::sleep(std::time::Duration::from_millis(800)).await;
+            person.settled().await;
             let lines = person.violations().await.into_iter();
             found.extend(lines.map(|v| format!("{path} night {night}: {v}")));
         }

@@ -4,4 +4,5 @@
 mod browser;
 mod counter;
 mod journey;
+mod kept;
 mod screenshots;

@@ -2,7 +2,6 @@
 
 use super::browser::Person;
 use std::path::Path;
-use std::time::Duration;
 
 #[tokio::test(flavor = "multi_thread")]
 #[ignore = "writes docs/screenshots; run by make screenshots"]
@@ -23,7 +22,7 @@ async fn screenshots() {
             "card",
             "/ways/sear_skin_first?fish=hake&cut=fillet&mm=25&thin=14&g=170&n=2&skin=on&at=8",
         ),
-        ("book", "/book/2"),
+        ("book", "/book/demo-2"),
         (
             "counter-whole",
             "/?fish=sea_bass&cut=whole_round&mm=44&g=520&n=2&bone=1&scored=1&at=5",
@@ -77,7 +76,7 @@ async fn screenshots() {
                     person.click(&format!("look-{look}")).await;
                 }
             }
-            tokio::time::sleep(Duration::from_millis(1500)).await;
+            person.settled().await;
             let png = person.client.screenshot().await.unwrap();
             std::fs::write(root.join(format!("{name}{suffix}.png")), png).unwrap();
         }

@@ -1,7 +1,7 @@
 // How much to buy for so many, in each form it is sold in, and what is left for stock.
 import { useState } from "react";
 import { api } from "../../api";
-import { type Piece, which } from "../../piece";
+import { type Piece, which } from "../../card";
 import { NumberField, useUnits } from "../../ui";
 import { withUnit } from "../../units";
 import { useAnswer } from "./useAnswer";

@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import { api, type Fish, Refused } from "../../api";
-import { asked, FOOD_SAFETY, ownKey, target } from "../../piece";
+import { FOOD_SAFETY, ownKey, question } from "../../card";
 import { useFish, useKeys, usePiece, useStored } from "../../shell";
 import { Choice, Failure } from "../../ui";
 import { clock } from "../../units";
@@ -19,7 +19,7 @@ import { Portions } from "./Portions";
 import { fresh, knownOf, NOTHING, type Record } from "./record";
 import { type Tab, Tabs, tabFrom } from "./Tabs";
 import { Thaw } from "./Thaw";
-import { useShelf } from "./useShelf";
+import { fishOf, useShelf } from "./useShelf";
 
 const EATERS = [
   { key: "everyone", name: "everyone" },
@@ -34,11 +34,15 @@ export function Counter() {
   const { list, fish } = useFish(piece);
   const ways = useQuery({
     queryKey: ["rank", query],
-    queryFn: ({ signal }) => api.rank({ piece: asked(piece), target: target(piece) }, signal),
+    queryFn: ({ signal }) => api.rank(question(piece), signal),
     placeholderData: keepPreviousData,
     retry: false,
   });
-  useKeys({ "[": () => setTab(tabFrom(tab, -1)), "]": () => setTab(tabFrom(tab, 1)) });
+  const turning = "the questions of the counter, one after another";
+  useKeys({
+    "[": { does: () => setTab(tabFrom(tab, -1)), says: turning },
+    "]": { does: () => setTab(tabFrom(tab, 1)), says: turning },
+  });
   if (list.isError)
     return (
       <div className="p-8">
@@ -56,7 +60,7 @@ export function Counter() {
     const kept = shelf.items.find((i) => i.fish?.key === f.key);
     const usual = f.thickness_mm[1] ?? piece.thicknessMm;
     const cut = f.cuts[0] ?? "fillet";
-    const ownFish = kept && "fish" in kept.body ? kept.body.fish : null;
+    const ownFish = kept ? fishOf(kept) : null;
     const key = ownFish ? ownKey(ownFish) : f.key;
     change({
       fish: key,

@@ -1,6 +1,6 @@
 // The cook's levels on a line of temperatures, with the food-safety figure as a mark of its own.
 import type { Fish, FishList } from "../../api";
-import { FOOD_SAFETY } from "../../piece";
+import { FOOD_SAFETY } from "../../card";
 import { FieldError, useUnits } from "../../ui";
 import { figure, scale } from "../../units";
 

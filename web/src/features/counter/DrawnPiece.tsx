@@ -1,6 +1,6 @@
 // The piece from its cut side, to scale, with a ruler; its two ends are handles.
 import { useId } from "react";
-import type { Piece } from "../../piece";
+import type { Piece } from "../../card";
 import { profile, useWidth } from "../../slice";
 import { Grip, MAX_MM, MIN_MM } from "./Grip";
 import { Bones, Frost, Scales, Scores } from "./Marks";

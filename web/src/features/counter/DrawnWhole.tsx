@@ -1,6 +1,6 @@
 // A whole fish cut across at its thickest, to scale, lying on its side on the board.
 import { useId } from "react";
-import type { Piece } from "../../piece";
+import type { Piece } from "../../card";
 import { useWidth } from "../../slice";
 import { Grip, MAX_MM, MIN_MM } from "./Grip";
 import { Bones, Frost } from "./Marks";

@@ -1,7 +1,7 @@
 // Cut, condition, weight, count and temperature of the piece in hand.
 import { useState } from "react";
 import type { Fish, FishList } from "../../api";
-import { isWhole, type Piece } from "../../piece";
+import { isWhole, type Piece } from "../../card";
 import { Choice, FieldError, NumberField, type Problem } from "../../ui";
 
 const SKIN = [

@@ -1,6 +1,6 @@
 import { useEffect, useId, useRef, useState } from "react";
 import type { Fish } from "../../api";
-import { search } from "../../piece";
+import { search } from "../../card";
 import { useKeys } from "../../shell";
 import { FieldError } from "../../ui";
 
@@ -20,7 +20,7 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
   const open = text !== null;
   const found = search(fish, text ?? "");
   const active = found[Math.min(at, found.length - 1)];
-  useKeys({ "/": () => input.current?.focus() });
+  useKeys({ "/": { does: () => input.current?.focus(), says: "find a fish by typing" } });
   useEffect(() => {
     if (open) document.getElementById(`${id}-${active?.key}`)?.scrollIntoView({ block: "nearest" });
   }, [open, active, id]);

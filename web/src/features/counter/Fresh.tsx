@@ -1,6 +1,6 @@
 // A walk of the senses, and the days it was kept; what that leaves.
 import { api, type Form } from "../../api";
-import { type Piece, which } from "../../piece";
+import { type Piece, which } from "../../card";
 import { Failure, FieldError, NumberField } from "../../ui";
 import { Cue } from "./Cue";
 import { answersOf, formOf, type Record } from "./record";

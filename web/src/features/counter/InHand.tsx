@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { api } from "../../api";
-import { isWhole, type Piece, which } from "../../piece";
+import { isWhole, type Piece, which } from "../../card";
 import { NumberField, type Problem, useUnits } from "../../ui";
 import { withUnit } from "../../units";
 import { DrawnPiece } from "./DrawnPiece";

@@ -1,11 +1,11 @@
 // Pieces kept by name, and lots that came in; each feeds the piece in hand.
 import { useState } from "react";
 import type { Fish, Lot, ShelfItem } from "../../api";
-import { asked, fromRequest, type Piece, target } from "../../piece";
+import { asked, fromRequest, type Piece, target } from "../../card";
 import { Failure, FieldError, NumberField, useUnits } from "../../ui";
 import { withUnit } from "../../units";
 import { fresh, type Record, today } from "./record";
-import { refused, useShelf } from "./useShelf";
+import { lotOf, pieceOf, refused, useShelf } from "./useShelf";
 
 type Props = {
   piece: Piece;
@@ -19,8 +19,8 @@ export function Kept({ piece, fish, name, change, setRecord }: Props) {
   const shelf = useShelf();
   const [title, setTitle] = useState<string | null>(null);
   const called = title ?? name;
-  const pieces = shelf.items.filter((i) => "piece" in i.body);
-  const lots = shelf.items.filter((i) => "lot" in i.body);
+  const pieces = shelf.items.filter(pieceOf);
+  const lots = shelf.items.filter(lotOf);
   const problem = refused(shelf.add.error);
   if (shelf.list.isError)
     return <Failure message={shelf.list.error.message} retry={() => void shelf.list.refetch()} />;
@@ -79,6 +79,7 @@ export function Kept({ piece, fish, name, change, setRecord }: Props) {
         change={change}
         setRecord={setRecord}
       />
+      <Broken shelf={shelf} />
       {shelf.gone && (
         <p className="lg:col-span-2" role="status">
           {shelf.gone.name} is off the shelf.{" "}
@@ -97,6 +98,39 @@ export function Kept({ piece, fish, name, change, setRecord }: Props) {
 
 type Shelf = ReturnType<typeof useShelf>;
 
+/** Things that cannot be read: named, so that nobody looks for them in vain. */
+function Broken({ shelf }: { shelf: Shelf }) {
+  const broken = shelf.items.filter((item) => item.unreadable);
+  if (broken.length === 0) return null;
+  return (
+    <div className="lg:col-span-2" data-testid="broken">
+      <h2 className="text-small quiet">Cannot be read</h2>
+      <ul>
+        {broken.map((item) => (
+          <li
+            key={item.id}
+            className="grid grid-cols-[1fr_auto_auto] gap-x-4 items-center hair-b py-1"
+          >
+            <span>
+              {item.name}
+              <span className="block text-small quiet">
+                kept {new Date(item.saved_at).toLocaleDateString()}; {item.unreadable}
+              </span>
+            </span>
+            <button
+              type="button"
+              className="pick text-small"
+              onClick={() => shelf.remove.mutate(item)}
+            >
+              remove
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
 function KeptPiece(props: {
   item: ShelfItem;
   shelf: Shelf;
@@ -105,10 +139,11 @@ function KeptPiece(props: {
 }) {
   const { item, shelf, change, setRecord } = props;
   const units = useUnits();
-  if (!("piece" in item.body)) return null;
-  const { piece, target: aim } = item.body.piece;
+  const kept = pieceOf(item);
+  if (!kept) return null;
+  const { piece, target: aim } = kept;
   const copy = () =>
-    shelf.add.mutate([{ name: `${item.name}, again`.slice(0, 60), body: item.body }]);
+    shelf.add.mutate([{ name: `${item.name}, again`.slice(0, 60), body: { piece: kept } }]);
   return (
     <li className="grid grid-cols-[1fr_auto_auto_auto] gap-x-4 items-center hair-b">
       <button
@@ -195,8 +230,8 @@ function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps) {
       )}
       <ul className="max-h-64 overflow-y-auto">
         {lots.map((item) => {
-          if (!("lot" in item.body)) return null;
-          const lot = item.body.lot;
+          const lot = lotOf(item);
+          if (!lot) return null;
           const today = item.lot_today;
           const past = today?.past_use_by;
           return (

@@ -1,6 +1,6 @@
 // The dangers of this fish for this eater at this target, and what would settle them.
 import { api } from "../../api";
-import { isWhole, type Piece, target, which } from "../../piece";
+import { isWhole, type Piece, target, which } from "../../card";
 import { Fold, NumberField } from "../../ui";
 import type { Record } from "./record";
 import { useAnswer } from "./useAnswer";

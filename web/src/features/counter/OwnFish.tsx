@@ -1,9 +1,9 @@
 // Fish of the kitchen's own: written down, changed, carried in and out as JSON.
 import { useRef, useState } from "react";
 import type { FishList, OwnFish as Own, ShelfItem, ShelfNew } from "../../api";
-import { ownKey, type Piece } from "../../piece";
+import { ownKey, type Piece } from "../../card";
 import { Choice, Failure, FieldError, NumberField, type Problem } from "../../ui";
-import { refused, useShelf } from "./useShelf";
+import { fishOf, refused, useShelf } from "./useShelf";
 
 type Props = { list: FishList; change: (part: Partial<Piece>) => void };
 
@@ -29,13 +29,13 @@ const NEW: Own = {
 
 export function OwnFish({ list, change }: Props) {
   const shelf = useShelf();
-  const [edited, setEdited] = useState<{ id: number | null; fish: Own } | null>(null);
+  const [edited, setEdited] = useState<{ item: ShelfItem | null; fish: Own } | null>(null);
   const [badFile, setBadFile] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
-  const own = shelf.items.filter((i) => "fish" in i.body);
+  const own = shelf.items.filter(fishOf);
   const take = (item: ShelfItem) => {
-    if (!("fish" in item.body)) return;
-    const fish = item.body.fish;
+    const fish = fishOf(item);
+    if (!fish) return;
     change({
       own: fish,
       fish: ownKey(fish),
@@ -49,8 +49,8 @@ export function OwnFish({ list, change }: Props) {
     if (!edited) return;
     const body: ShelfNew = { name: edited.fish.name, body: { fish: edited.fish } };
     const done = { onSuccess: () => setEdited(null) };
-    if (edited.id === null) shelf.add.mutate([body], done);
-    else shelf.change.mutate({ id: edited.id, body }, done);
+    if (edited.item === null) shelf.add.mutate([body], done);
+    else shelf.change.mutate({ item: edited.item, body }, done);
   };
   const carryOut = () => {
     const items = own.map((i) => ({ name: i.name, body: i.body }));
@@ -80,7 +80,7 @@ export function OwnFish({ list, change }: Props) {
       onError: (error) => setBadFile(`${chosen.name}: ${error.message}`),
     });
   };
-  const problem = refused(edited?.id === null ? shelf.add.error : shelf.change.error);
+  const problem = refused(edited?.item === null ? shelf.add.error : shelf.change.error);
   return (
     <section aria-label="Fish of your own" className="grid gap-y-3">
       {edited ? (
@@ -112,9 +112,10 @@ export function OwnFish({ list, change }: Props) {
                 <button
                   type="button"
                   className="pick"
-                  onClick={() =>
-                    "fish" in item.body && setEdited({ id: item.id, fish: item.body.fish })
-                  }
+                  onClick={() => {
+                    const fish = fishOf(item);
+                    if (fish) setEdited({ item, fish });
+                  }}
                 >
                   change
                 </button>
@@ -143,7 +144,7 @@ export function OwnFish({ list, change }: Props) {
               data-testid="new-own"
               onClick={() => {
                 shelf.add.reset();
-                setEdited({ id: null, fish: NEW });
+                setEdited({ item: null, fish: NEW });
               }}
             >
               Write down a fish

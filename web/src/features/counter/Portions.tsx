@@ -1,7 +1,7 @@
 // A side cut into portions of one weight, squared off or its tail tucked; drawn from the side.
 import { useId, useState } from "react";
 import { api } from "../../api";
-import type { Piece } from "../../piece";
+import type { Piece } from "../../card";
 import { useWidth } from "../../slice";
 import { Choice, NumberField, useUnits } from "../../ui";
 import { figure, scale, withUnit } from "../../units";

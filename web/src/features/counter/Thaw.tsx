@@ -1,7 +1,7 @@
 // How long the piece takes to thaw, in the fridge and in cold running water, and the limit.
 import { useState } from "react";
 import { api } from "../../api";
-import { asked, type Piece } from "../../piece";
+import { asked, type Piece } from "../../card";
 import { NumberField } from "../../ui";
 import { span } from "../../units";
 import { useAnswer } from "./useAnswer";

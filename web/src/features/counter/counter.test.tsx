@@ -3,7 +3,7 @@ import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/re
 import { type ReactNode, useState } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Fish, FishList, Form, Notice } from "../../api";
-import { FIRST, type Piece } from "../../piece";
+import { FIRST, type Piece } from "../../card";
 import { Buy } from "./Buy";
 import { Fresh } from "./Fresh";
 import { Kept } from "./Kept";

@@ -1,7 +1,7 @@
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Fish } from "../../api";
-import { FOOD_SAFETY } from "../../piece";
+import { FOOD_SAFETY } from "../../card";
 import { Doneness } from "./Doneness";
 
 afterEach(cleanup);

@@ -10,7 +10,8 @@ export function useShelf() {
   const settled = { onSuccess: () => queries.invalidateQueries({ queryKey: ["shelf"] }) };
   const add = useMutation({ mutationFn: (items: ShelfNew[]) => api.addToShelf(items), ...settled });
   const change = useMutation({
-    mutationFn: ({ id, body }: { id: number; body: ShelfNew }) => api.changeOnShelf(id, body),
+    mutationFn: ({ item, body }: { item: ShelfItem; body: ShelfNew }) =>
+      api.changeOnShelf(item.id, item.revision, body),
     ...settled,
   });
   const remove = useMutation({
@@ -29,6 +30,12 @@ export function useShelf() {
   });
   return { list, items: list.data?.items ?? [], add, change, remove, bringBack, gone };
 }
+
+/** The piece, the lot or the fish that a thing on the shelf is; null when it is another, or cannot be
+ * read. */
+export const pieceOf = ({ body }: ShelfItem) => (body && "piece" in body ? body.piece : null);
+export const lotOf = ({ body }: ShelfItem) => (body && "lot" in body ? body.lot : null);
+export const fishOf = ({ body }: ShelfItem) => (body && "fish" in body ? body.fish : null);
 
 export function refused(error: unknown): Refused | null {
   return error instanceof Refused ? error : null;

@@ -1,8 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
-import { api, type Plan, type PlanRequest } from "../../api";
-import { asked, target } from "../../piece";
+import { api, newId, type Plan, type PlanRequest } from "../../api";
+import { question } from "../../card";
 import { useFish, useKeys, usePiece } from "../../shell";
 import { decode, NAMES, SliceNow, SliceOverTime, STATES } from "../../slice";
 import { Failure, useUnits } from "../../ui";
@@ -28,46 +28,54 @@ export function Card() {
   const name = piece.own?.name ?? fish?.name ?? "Fish";
 
   const request: PlanRequest = {
-    piece: asked(thicker ? { ...piece, thicknessMm: piece.thicknessMm + THICKER_MM } : piece),
+    ...question(piece),
     method,
-    target: target(piece),
     range: true,
     late_s: 0,
     field: FIELD,
   };
-  // A thicker piece keeps the times of the piece that was planned: that is the question.
-  const right = usePlan({ ...request, piece: asked(piece) });
-  const plannedOff = right.plan?.off_heat_s ?? 0;
+  const right = usePlan(request);
+  // Another piece at the times of this one, and the same left too late, are one question each.
   const whatIf = late || thicker;
-  const base = usePlan(thicker ? request : null);
-  const lateS =
-    thicker && base.plan
-      ? plannedOff - base.plan.off_heat_s + (late ? LATE_S : 0)
-      : late
-        ? LATE_S
-        : 0;
-  const other = usePlan(whatIf ? { ...request, late_s: lateS } : null);
+  const lateS = late ? LATE_S : 0;
+  const other = usePlan(
+    whatIf
+      ? {
+          ...request,
+          late_s: lateS,
+          ...(thicker ? { truth: { thickness_mm: piece.thicknessMm + THICKER_MM } } : {}),
+        }
+      : null,
+  );
   const shown = whatIf && other.plan ? { ...other, settled: right.settled } : right;
   const { plan, settled, problem, again } = shown;
 
   const queries = useQueryClient();
+  // Made here, so that a save that has to be sent again makes one card.
+  const cardId = useRef(newId());
   const title = `${name}, ${(right.plan?.name ?? kind).toLowerCase()}`;
   const save = useMutation({
     mutationFn: () => {
-      const { field: _, ...kept } = { ...request, piece: asked(piece) };
-      return api.saveCard({ title, request: kept });
+      const { field: _, ...kept } = request;
+      return api.saveCard({ id: cardId.current, title, request: kept });
     },
     onSuccess: () => queries.invalidateQueries({ queryKey: ["cards"] }),
   });
   // A changed card is not the saved one any more.
   const state = `${query}${JSON.stringify(method)}`;
   // biome-ignore lint/correctness/useExhaustiveDependencies: reset when what is set changes
-  useEffect(() => save.reset(), [state]);
+  useEffect(() => {
+    save.reset();
+    cardId.current = newId();
+  }, [state]);
   useKeys({
-    s: () => !save.isSuccess && !save.isPending && save.mutate(),
-    l: () => setLate(!late),
-    t: () => setThicker(!thicker),
-    u: undo,
+    s: {
+      does: () => !save.isSuccess && !save.isPending && save.mutate(),
+      says: "save the card",
+    },
+    l: { does: () => setLate(!late), says: "thirty seconds too late" },
+    t: { does: () => setThicker(!thicker), says: "two millimetres thicker" },
+    u: { does: undo, says: "undo the last change of a setting" },
   });
 
   if (!plan && problem && !problem.field.startsWith("method."))

@@ -1,7 +1,7 @@
 import type { Plan, Setting } from "../../api";
+import type { SettingValue } from "../../card";
 import { Choice, Dial, Fold, useUnits } from "../../ui";
 import { type Quantity, rise } from "../../units";
-import type { SettingValue } from "./useSettings";
 
 const QUANTITY: Record<string, Quantity> = {
   C: "celsius",

@@ -1,41 +1,36 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo, useRef } from "react";
-import { Link, useSearchParams } from "react-router";
-import { api, type Way, type Wishes } from "../../api";
-import { asked, FOOD_SAFETY, target } from "../../piece";
+import { Link } from "react-router";
+import { api, type Way } from "../../api";
+import { FOOD_SAFETY, question, WISHES, type Wish, wishes } from "../../card";
 import { useFish, useKeys, usePiece } from "../../shell";
 import { decode, Thumb, useWidth } from "../../slice";
 import { Failure, useUnits } from "../../ui";
 import { clock, figure, scale, span, withUnit } from "../../units";
 
-const WISHES: { key: keyof Wishes; name: string }[] = [
-  { key: "crisp", name: "crisp skin" },
-  { key: "tender", name: "tender" },
-  { key: "quick", name: "quick" },
-  { key: "hands_off", name: "hands off" },
-  { key: "forgiving", name: "forgiving" },
-  { key: "little_smell", name: "little smell" },
-  { key: "little_fat", name: "little fat" },
-];
+const WISH_NAMES: Record<Wish, string> = {
+  crisp: "crisp skin",
+  tender: "tender",
+  quick: "quick",
+  hands_off: "hands off",
+  forgiving: "forgiving",
+  little_smell: "little smell",
+  little_fat: "little fat",
+};
 
 /** Strips are 44 px high, and higher while there are few. */
 const strip = (rows: number) => (rows <= 4 ? 84 : 44);
 
 export function Ways() {
-  const { piece, query } = usePiece();
+  const { piece, query, change } = usePiece();
   const units = useUnits();
-  const [params, setParams] = useSearchParams();
-  const wishes = useMemo(() => {
-    const on = (params.get("want") ?? "").split(",");
-    return Object.fromEntries(WISHES.map(({ key }) => [key, on.includes(key)])) as Wishes;
-  }, [params]);
   const rows = useRef<HTMLOListElement>(null);
   const [clockBox, clockWidth] = useWidth<HTMLDivElement>();
   const ways = useQuery({
-    queryKey: ["rank", query, wishes],
+    queryKey: ["rank", query],
     queryFn: ({ signal }) =>
       api.rank(
-        { piece: asked(piece), target: target(piece), wishes, field: { times: 120, depths: 24 } },
+        { ...question(piece), wishes: wishes(piece), field: { times: 120, depths: 24 } },
         signal,
       ),
     placeholderData: keepPreviousData,
@@ -48,19 +43,15 @@ export function Ways() {
     const i = all.indexOf(document.activeElement as HTMLElement);
     all[Math.min(Math.max(i + by, 0), all.length - 1)]?.focus();
   };
-  useKeys({ ArrowDown: () => move(1), ArrowUp: () => move(-1) });
+  useKeys({
+    ArrowUp: { does: () => move(-1), says: "up and down the ways" },
+    ArrowDown: { does: () => move(1), says: "up and down the ways" },
+  });
 
-  const toggle = (key: keyof Wishes) =>
-    setParams(
-      (before) => {
-        const next = { ...wishes, [key]: !wishes[key] };
-        const on = WISHES.filter((w) => next[w.key]).map((w) => w.key);
-        if (on.length) before.set("want", on.join(","));
-        else before.delete("want");
-        return before;
-      },
-      { replace: true },
-    );
+  const toggle = (wish: Wish) =>
+    change({
+      wishes: WISHES.filter((w) => piece.wishes.includes(w) !== (w === wish)),
+    });
 
   const plans = ways.data?.ways.flatMap((w) => (w.plan ? [w.plan] : [])) ?? [];
   const longestS = Math.max(60, ...plans.map((p) => p.off_heat_s + p.rest_s));
@@ -90,16 +81,16 @@ export function Ways() {
         </div>
         <fieldset className="flex flex-wrap items-center gap-x-5">
           <legend className="text-small quiet">What matters tonight</legend>
-          {WISHES.map(({ key, name }) => (
+          {WISHES.map((wish) => (
             <button
-              key={key}
+              key={wish}
               type="button"
               className="pick"
-              aria-pressed={wishes[key]}
-              onClick={() => toggle(key)}
-              data-testid={`want-${key}`}
+              aria-pressed={piece.wishes.includes(wish)}
+              onClick={() => toggle(wish)}
+              data-testid={`want-${wish}`}
             >
-              {name}
+              {WISH_NAMES[wish]}
             </button>
           ))}
         </fieldset>

@@ -1,29 +1,8 @@
 // Settings of a card, in the address: a deep link opens the card as it stands.
 import { useCallback, useRef } from "react";
 import { useSearchParams } from "react-router";
-import type { MethodAsked, Setting } from "../../api";
-
-export type SettingValue = string | number | boolean;
-
-function read(text: string): SettingValue {
-  if (text === "true" || text === "false") return text === "true";
-  const number = Number(text);
-  return text.trim() !== "" && Number.isFinite(number) ? number : text;
-}
-
-export function methodFrom(kind: string, params: URLSearchParams): MethodAsked {
-  const said = [...params].filter(([key]) => key.startsWith("s."));
-  return { kind, ...Object.fromEntries(said.map(([key, value]) => [key.slice(2), read(value)])) };
-}
-
-/** Settings as an address says them, from what a card keeps. */
-export function settingsQuery(method: MethodAsked): string {
-  const query = new URLSearchParams();
-  for (const [key, value] of Object.entries(method))
-    if (key !== "kind" && value !== null && value !== undefined)
-      query.set(`s.${key}`, String(value));
-  return query.toString();
-}
+import type { Setting } from "../../api";
+import { methodFrom, type SettingValue, writeSetting } from "../../card";
 
 const SAME_DRAG_MS = 800;
 
@@ -40,7 +19,7 @@ export function useSettings(kind: string) {
       setParams(
         (old) => {
           if (value === setting.control.default) old.delete(`s.${setting.key}`);
-          else old.set(`s.${setting.key}`, String(value));
+          else old.set(`s.${setting.key}`, writeSetting(value));
           return old;
         },
         { replace: true },

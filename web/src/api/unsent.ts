@@ -1,0 +1,86 @@
+// What was typed and is not acknowledged yet: kept in this browser, sent again, and put beside what
+// somebody else wrote meanwhile. One field of one card at a time.
+import { api, type Card, Refused } from ".";
+
+export type Field = "note" | "title";
+/** What is to be written, and what stood there when the typing began. */
+export type Draft = { text: string; base: string };
+
+const KEY = "cindo.unsent";
+type Kept = Record<string, Draft>;
+
+function all(): Kept {
+  try {
+    const read: unknown = JSON.parse(localStorage.getItem(KEY) ?? "{}");
+    return typeof read === "object" && read !== null ? (read as Kept) : {};
+  } catch {
+    return {};
+  }
+}
+
+function keep(kept: Kept): void {
+  try {
+    localStorage.setItem(KEY, JSON.stringify(kept));
+  } catch {
+    // Private windows may refuse; then it holds until the page is closed.
+  }
+}
+
+const name = (id: string, field: Field) => `${field} ${id}`;
+
+export function draftOf(id: string, field: Field): Draft | null {
+  return all()[name(id, field)] ?? null;
+}
+
+export function keepDraft(id: string, field: Field, draft: Draft): void {
+  keep({ ...all(), [name(id, field)]: draft });
+}
+
+/** Forgets a draft, unless more has been typed since. */
+export function dropDraft(id: string, field: Field, written: string): void {
+  const { [name(id, field)]: draft, ...rest } = all();
+  if (draft?.text === written) keep(rest);
+}
+
+/** Cards with something unsent. */
+export function unsentCards(): { id: string; field: Field }[] {
+  return Object.keys(all()).map((key) => {
+    const space = key.indexOf(" ");
+    return { field: key.slice(0, space) as Field, id: key.slice(space + 1) };
+  });
+}
+
+export type Sent =
+  | { is: "written"; card: Card }
+  /** Nobody answered: it is to be sent again. */
+  | { is: "waits" }
+  /** Somebody else wrote there. */
+  | { is: "conflict"; card: Card }
+  | { is: "refused"; problem: Refused };
+
+/** Sends a draft on top of a card as it was last seen. What others changed elsewhere on the card is
+ * no conflict; what they wrote in the same field is. */
+export async function sendDraft(card: Card, field: Field, draft: Draft): Promise<Sent> {
+  let on = card;
+  for (;;) {
+    try {
+      const written = await api.changeCard(on.id, on.revision, { [field]: draft.text });
+      dropDraft(on.id, field, draft.text);
+      return { is: "written", card: written };
+    } catch (cause) {
+      const problem = cause instanceof Refused ? cause : new Refused("page", "", String(cause));
+      if (problem.code === "unreachable") return { is: "waits" };
+      if (problem.code !== "changed_meanwhile") return { is: "refused", problem };
+    }
+    try {
+      on = await api.card(card.id);
+    } catch {
+      return { is: "waits" };
+    }
+    if (on[field] === draft.text) {
+      dropDraft(on.id, field, draft.text);
+      return { is: "written", card: on };
+    }
+    if (on[field] !== draft.base) return { is: "conflict", card: on };
+  }
+}

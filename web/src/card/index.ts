@@ -1,0 +1,55 @@
+// What is in hand, between the page, an address and a request.
+import type { Fish, PlanRequest, WhichFish } from "../api";
+import { settingsQuery } from "./settings";
+import { type Asked, fromRequest, type Piece, toQuery } from "./table";
+
+export {
+  methodFrom,
+  readSetting,
+  type SettingValue,
+  settingsQuery,
+  writeSetting,
+} from "./settings";
+export {
+  type Asked,
+  asked,
+  FIRST,
+  FOOD_SAFETY,
+  fromQuery,
+  fromRequest,
+  ownKey,
+  type Piece,
+  question,
+  type State,
+  target,
+  toQuery,
+  WISHES,
+  type Wish,
+  wishes,
+} from "./table";
+
+/** The address of the card that a request asks for, settings and all. */
+export function addressOf(request: Asked & Pick<PlanRequest, "method">): string {
+  const query = toQuery(fromRequest(request));
+  for (const [key, value] of settingsQuery(request.method)) query.set(key, value);
+  return `/ways/${request.method.kind}?${query}`;
+}
+
+/** Which fish, for what is asked about the fish alone. */
+export function which(piece: Piece): WhichFish {
+  return piece.own ? { own_fish: piece.own } : { fish: piece.fish };
+}
+
+/** A whole fish, fins and all. */
+export function isWhole(cut: string): boolean {
+  return cut === "whole_round" || cut === "whole_flat" || cut === "small_whole";
+}
+
+/** Fish whose name, alias or scientific name begins, in any word, with what was typed. */
+export function search(fish: Fish[], text: string): Fish[] {
+  const typed = text.trim().toLowerCase();
+  if (!typed) return fish;
+  const words = (f: Fish) =>
+    [f.name, f.scientific, ...f.aliases].flatMap((n) => [n, ...n.split(/[\s,]+/)]);
+  return fish.filter((f) => words(f).some((w) => w.toLowerCase().startsWith(typed)));
+}

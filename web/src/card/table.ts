@@ -1,0 +1,361 @@
+// The one table between what is in hand, an address and a request. A row says how a part of it
+// stands in each; nothing else on the page translates. What an address or a request leaves out means
+// the value the row has for it.
+import type { OwnFish, PieceAsked, PlanRequest, RankRequest, TargetAsked, Wishes } from "../api";
+
+export type State = "fresh" | "thawed" | "frozen";
+export type Composition = NonNullable<PieceAsked["composition"]>;
+export type Kitchen = NonNullable<PlanRequest["kitchen"]>;
+export type Wish = keyof Wishes;
+export const FOOD_SAFETY = "food_safety";
+
+export const WISHES: readonly Wish[] = [
+  "crisp",
+  "tender",
+  "quick",
+  "hands_off",
+  "forgiving",
+  "little_smell",
+  "little_fat",
+];
+
+/** The piece in hand, what it is to become, where, and what matters. */
+export type Piece = {
+  fish: string;
+  cut: string;
+  thicknessMm: number;
+  thinEndMm: number | null;
+  widthMm: number;
+  massG: number;
+  pieces: number;
+  skin: "on" | "off";
+  startC: number;
+  state: State;
+  bone: boolean;
+  scales: boolean;
+  scored: boolean;
+  /** How the thickness is known. */
+  measured: "eye" | "ruler";
+  /** A fish of the kitchen's own, with its whole description: an address needs no shelf. */
+  own: OwnFish | null;
+  /** What the flesh is made of, in place of a fish. */
+  composition: Composition | null;
+  /** Key of a level; null for the usual one, or for a band. */
+  level: string | null;
+  /** A band of one's own in place of a level, C. */
+  band: { lowC: number; highC: number } | null;
+  /** Who eats: someone at risk moves the target to the food-safety figure. */
+  atRisk: boolean;
+  /** Altitude, rules and kit; null for the usual. */
+  kitchen: Kitchen | null;
+  wishes: Wish[];
+};
+
+export const FIRST: Piece = {
+  fish: "hake",
+  cut: "fillet",
+  thicknessMm: 25,
+  thinEndMm: 14,
+  widthMm: 60,
+  massG: 170,
+  pieces: 2,
+  skin: "on",
+  startC: 8,
+  state: "fresh",
+  bone: false,
+  scales: false,
+  scored: false,
+  measured: "eye",
+  own: null,
+  composition: null,
+  level: null,
+  band: null,
+  atRisk: false,
+  kitchen: null,
+  wishes: [],
+};
+
+/** What a request says of the piece, as far as this table goes. */
+export type Asked = { piece: PieceAsked; target?: TargetAsked; kitchen?: Kitchen };
+
+type Row<K extends keyof Piece> = {
+  key: K;
+  /** Name in an address. */
+  q: string;
+  /** What an address that does not say it means; without it the row always stands there. */
+  absent?: Piece[K] | undefined;
+  write: (value: Piece[K]) => string;
+  /** Undefined for what cannot be read: then it is as in the first piece. */
+  read: (text: string) => Piece[K] | undefined;
+  /** What it adds to a request; nothing when it goes without saying. */
+  ask: (value: Piece[K], piece: Piece) => Partial<PieceAsked>;
+  /** Back from a request. */
+  told: (request: Asked) => Piece[K];
+};
+type AnyRow = { [K in keyof Piece]: Row<K> }[keyof Piece];
+
+const number = (text: string) => {
+  const value = Number(text);
+  return text.trim() !== "" && Number.isFinite(value) ? value : undefined;
+};
+const json = (text: string): unknown => {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined; // a mangled address says nothing; the server would refuse it too
+  }
+};
+function object<T>(text: string, has: keyof T): T | undefined {
+  const read = json(text);
+  return typeof read === "object" && read !== null && has in read ? (read as T) : undefined;
+}
+const oneOf =
+  <T extends string>(...words: T[]) =>
+  (text: string) =>
+    words.find((word) => word === text);
+const nothing = () => ({});
+
+/** A number that stands in both as it is. */
+function plain<K extends "thicknessMm" | "massG" | "pieces" | "startC">(
+  key: K,
+  q: string,
+  name: "thickness_mm" | "mass_g" | "pieces" | "start_c",
+  untold: number,
+): Row<K> {
+  const tidy = (value: number) => (key === "pieces" ? Math.round(value) : value);
+  return {
+    key,
+    q,
+    write: (value) => String(value),
+    read: (text) => {
+      const value = number(text);
+      return value === undefined ? undefined : (tidy(value) as Piece[K]);
+    },
+    ask: (value) => ({ [name]: value }),
+    told: ({ piece }) => (piece[name] ?? untold) as Piece[K],
+  };
+}
+
+function flag<K extends "bone" | "scales" | "scored">(key: K): Row<K> {
+  return {
+    key,
+    q: key,
+    absent: false as Piece[K],
+    write: () => "1",
+    read: (text) => (text === "1") as Piece[K],
+    ask: (value) => (value ? { [key]: true } : {}),
+    told: ({ piece }) => (piece[key] ?? false) as Piece[K],
+  };
+}
+
+const row = <K extends keyof Piece>(one: Row<K>) => one;
+
+export const TABLE: readonly AnyRow[] = [
+  row({
+    key: "fish",
+    q: "fish",
+    write: String,
+    read: (text) => text,
+    ask: (fish, piece) => (piece.own || piece.composition ? {} : { fish }),
+    told: ({ piece }) =>
+      piece.own_fish
+        ? ownKey(piece.own_fish)
+        : (piece.fish ?? (piece.composition ? "" : FIRST.fish)),
+  }),
+  row({
+    key: "cut",
+    q: "cut",
+    write: String,
+    read: (text) => text || undefined,
+    ask: (cut) => ({ cut }),
+    told: ({ piece }) => piece.cut ?? "fillet",
+  }),
+  plain("thicknessMm", "mm", "thickness_mm", FIRST.thicknessMm),
+  row({
+    key: "thinEndMm",
+    q: "thin",
+    absent: null,
+    write: String,
+    read: number,
+    ask: (mm) => (mm === null ? {} : { thin_end_mm: mm }),
+    told: ({ piece }) => piece.thin_end_mm ?? null,
+  }),
+  row({
+    key: "widthMm",
+    q: "wide",
+    absent: FIRST.widthMm,
+    write: String,
+    read: number,
+    ask: (mm) => (mm === FIRST.widthMm ? {} : { width_mm: mm }),
+    told: ({ piece }) => piece.width_mm ?? FIRST.widthMm,
+  }),
+  plain("massG", "g", "mass_g", FIRST.massG),
+  plain("pieces", "n", "pieces", 1),
+  row({
+    key: "skin",
+    q: "skin",
+    write: String,
+    read: oneOf("on", "off"),
+    ask: (skin) => ({ skin }),
+    told: ({ piece }) => (piece.skin === "off" ? "off" : "on"),
+  }),
+  plain("startC", "at", "start_c", FIRST.startC),
+  row({
+    key: "state",
+    q: "state",
+    absent: "fresh",
+    write: String,
+    read: oneOf<State>("fresh", "thawed", "frozen"),
+    ask: (state) => (state === "fresh" ? {} : { state }),
+    told: ({ piece }) => oneOf<State>("fresh", "thawed", "frozen")(piece.state ?? "") ?? "fresh",
+  }),
+  flag("bone"),
+  flag("scales"),
+  flag("scored"),
+  row({
+    key: "measured",
+    q: "by",
+    absent: "eye",
+    write: String,
+    read: oneOf("eye", "ruler"),
+    ask: (measured) => (measured === "eye" ? {} : { measured }),
+    told: ({ piece }) => (piece.measured === "ruler" ? "ruler" : "eye"),
+  }),
+  row({
+    key: "own",
+    q: "own",
+    absent: null,
+    write: (own) => JSON.stringify(own),
+    read: (text) => object<OwnFish>(text, "name"),
+    ask: (own) => (own ? { own_fish: own } : {}),
+    told: ({ piece }) => piece.own_fish ?? null,
+  }),
+  row({
+    key: "composition",
+    q: "of",
+    absent: null,
+    write: (made) => JSON.stringify(made),
+    read: (text) => object<Composition>(text, "water_share"),
+    ask: (composition) => (composition ? { composition } : {}),
+    told: ({ piece }) => piece.composition ?? null,
+  }),
+  row({
+    key: "level",
+    q: "level",
+    absent: null,
+    write: String,
+    read: (text) => text || undefined,
+    ask: nothing,
+    told: ({ target }) => target?.level ?? null,
+  }),
+  row({
+    key: "band",
+    q: "band",
+    absent: null,
+    write: (band) => (band ? `${band.lowC}_${band.highC}` : ""),
+    read: (text) => {
+      const [lowC, highC] = text.split("_").map(number);
+      return lowC === undefined || highC === undefined ? undefined : { lowC, highC };
+    },
+    ask: nothing,
+    told: ({ target }) =>
+      target?.low_c != null && target.high_c != null
+        ? { lowC: target.low_c, highC: target.high_c }
+        : null,
+  }),
+  row({
+    key: "atRisk",
+    q: "eater",
+    absent: false,
+    write: () => "risk",
+    read: (text) => text === "risk",
+    ask: nothing,
+    told: ({ target }) => target?.level === FOOD_SAFETY,
+  }),
+  row({
+    key: "kitchen",
+    q: "kitchen",
+    absent: null,
+    write: (kitchen) => JSON.stringify(kitchen),
+    read: (text) => object<Kitchen>(text, "altitude_m"),
+    ask: nothing,
+    told: ({ kitchen }) => kitchen ?? null,
+  }),
+  row({
+    key: "wishes",
+    q: "want",
+    absent: [],
+    write: (wishes) => wishes.join(","),
+    read: (text) => WISHES.filter((wish) => text.split(",").includes(wish)),
+    ask: nothing,
+    told: () => [],
+  }),
+];
+
+/** Key of a fish of the kitchen's own: never that of one that ships. */
+export function ownKey(own: OwnFish): string {
+  return `own:${own.name}`;
+}
+
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+
+/** As an address says it. */
+export function toQuery(piece: Piece): URLSearchParams {
+  const query = new URLSearchParams();
+  for (const one of TABLE as readonly Row<keyof Piece>[]) {
+    const value = piece[one.key];
+    if (!("absent" in one) || !same(value, one.absent)) query.set(one.q, one.write(value));
+  }
+  return query;
+}
+
+function fill(value: (one: Row<keyof Piece>) => Piece[keyof Piece] | undefined): Piece {
+  const piece: Record<string, unknown> = {};
+  for (const one of TABLE as readonly Row<keyof Piece>[]) {
+    const said = value(one);
+    piece[one.key] = said === undefined ? FIRST[one.key] : said;
+  }
+  return piece as Piece;
+}
+
+/** Reads an address; null when it says no piece. What it leaves out comes from the first piece. */
+export function fromQuery(query: URLSearchParams): Piece | null {
+  if (!(query.get("fish") || query.get("of")) || !query.get("mm")) return null;
+  return fill((one) => {
+    const text = query.get(one.q);
+    const read = text === null ? undefined : one.read(text);
+    if (read === undefined && one.key === "pieces") return 1;
+    return read === undefined && "absent" in one ? one.absent : read;
+  });
+}
+
+/** The piece as a request asks it. */
+export function asked(piece: Piece): PieceAsked {
+  const parts = (TABLE as readonly Row<keyof Piece>[]).map((one) => one.ask(piece[one.key], piece));
+  return Object.assign({}, ...parts) as PieceAsked;
+}
+
+/** The target as a request asks it. */
+export function target(piece: Piece): TargetAsked {
+  if (piece.band) return { low_c: piece.band.lowC, high_c: piece.band.highC };
+  return piece.level ? { level: piece.level } : {};
+}
+
+/** Piece, target and kitchen: the part that every question about a piece shares. */
+export function question(piece: Piece): Asked {
+  return {
+    piece: asked(piece),
+    target: target(piece),
+    ...(piece.kitchen ? { kitchen: piece.kitchen } : {}),
+  };
+}
+
+/** What matters, as a ranking asks it. */
+export function wishes(piece: Piece): NonNullable<RankRequest["wishes"]> {
+  return Object.fromEntries(WISHES.map((wish) => [wish, piece.wishes.includes(wish)])) as Wishes;
+}
+
+/** Back from what a request asks. */
+export function fromRequest(request: Asked): Piece {
+  return fill((one) => one.told(request));
+}

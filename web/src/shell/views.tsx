@@ -1,0 +1,38 @@
+// The views, in one place: path, name, mark and key. The rail draws them, the keys go to them, and the
+// list of keys lists them.
+import type { ReactNode } from "react";
+
+export type View = {
+  path: string;
+  name: string;
+  /** Its key, and what it is called in the list of keys. */
+  key: string;
+  /** Drawn from the slice: a piece on the board, strips on one clock, a page. */
+  mark: ReactNode;
+  /** The piece in hand goes along in its address. */
+  withPiece: boolean;
+};
+
+export const VIEWS: readonly View[] = [
+  {
+    path: "/",
+    name: "Counter",
+    key: "1",
+    mark: <path d="M3 17c0-6 5-10 13-10 3 0 5 3 5 6v4zM2 20h20" />,
+    withPiece: true,
+  },
+  {
+    path: "/ways",
+    name: "Ways",
+    key: "2",
+    mark: <path d="M3 5h16M3 5v3h16V5M3 11h9v3H3zM3 17h13v3H3z" />,
+    withPiece: true,
+  },
+  {
+    path: "/book",
+    name: "Book",
+    key: "3",
+    mark: <path d="M5 3h12l2 2v16H5zM9 8h6M9 12h6M9 16h3" />,
+    withPiece: false,
+  },
+];
