@@ -75,13 +75,13 @@ pub struct Outcome {
 #[derive(Debug, Clone, PartialEq, thiserror::Error)]
 pub enum Unreadable {
     /// Written by a newer version.
-    #[error("written by a newer Cindo (form {form})")]
+    #[error("a newer Cindo wrote it (form {form})")]
     Newer {
         /// Its form.
         form: i32,
     },
     /// Not what its form should hold.
-    #[error("what was written is damaged: {why}")]
+    #[error("the writing is damaged ({why})")]
     Damaged {
         /// What is wrong.
         why: String,

@@ -1,7 +1,7 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { api, type Card, type CardLine, type Tally } from "../../api";
+import { api, type Card, type CardLine, Refused, type Tally } from "../../api";
 import { Failure } from "../../ui";
 import { Line } from "./Line";
 import { Opened } from "./Opened";
@@ -130,11 +130,15 @@ export function Book() {
           </button>
         </p>
       )}
-      {id && opened.isError && (
-        <p role="alert" className="font-semibold py-4">
-          There is no card {id} in the book.
-        </p>
-      )}
+      {id &&
+        opened.isError &&
+        (opened.error instanceof Refused ? (
+          <p role="alert" className="font-semibold py-4">
+            This card is not in the book.
+          </p>
+        ) : (
+          <Failure message={opened.error.message} retry={() => void opened.refetch()} />
+        ))}
       {tally && tally.removed > 0 && (
         <section className="pt-8" aria-label="Taken out of the book">
           <button

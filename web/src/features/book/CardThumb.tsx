@@ -34,8 +34,10 @@ export function CardThumb(props: { card: CardLine; width: number; height: number
     retry: false,
   });
   const field = useMemo(() => (plan.data?.field ? decode(plan.data.field) : null), [plan.data]);
+  const bare = Boolean(card.unreadable) || plan.isError || plan.data === null;
   return (
-    <div ref={ref} style={{ width, height }} className="bg-base-200">
+    <div ref={ref} style={{ width, height }} className={bare ? "" : "bg-base-200"}>
+      {bare && <span className="text-small quiet">no picture of this one</span>}
       {field && (
         <Thumb
           field={field}

@@ -35,7 +35,7 @@ export function Line(props: { card: CardLine; day: string; on: boolean; narrow: 
           <span className="quiet running">{HOUR.format(new Date(card.saved_at))}</span>
         </span>
         <span className="min-w-0">
-          <span className="block font-bold text-lead leading-tight truncate">{card.title}</span>
+          <span className="block font-bold text-lead leading-tight line-clamp-2">{card.title}</span>
           <span className="block text-small quiet truncate">
             {planned ? planned.name : "cannot be read"}
             {planned?.thickness_mm != null &&

@@ -45,10 +45,15 @@ export function Opened({ card, seen, remove }: Props) {
         <Standing of="title" draft={title} quietly />
       </div>
       {card.unreadable && (
-        <p role="alert" className="text-small">
-          <b>{planned ? "It does not open as a card." : "What was planned cannot be read."}</b>{" "}
-          {card.unreadable}. What is written on it is kept.
-        </p>
+        <div role="alert" className="border-l-4 border-warning pl-3">
+          <p>
+            <b>
+              {planned ? "This cannot be opened as a card." : "What was planned cannot be read."}
+            </b>{" "}
+            Its date, name and note are kept.
+          </p>
+          <p className="text-small quiet pt-1">Why: {card.unreadable}.</p>
+        </div>
       )}
       {planned && (
         <>
@@ -123,7 +128,7 @@ const SAID: Record<DraftState["is"], string> = {
   writing: "Writing it down",
   written: "Written down",
   waits: "Not written down yet: Cindo does not answer. It is kept here and sent again.",
-  conflict: "Somebody else wrote here meanwhile. Nothing is lost: choose.",
+  conflict: "Somebody else wrote here meanwhile. Nothing is lost: say what stays.",
   refused: " ",
 };
 
@@ -151,7 +156,10 @@ function Standing(props: {
         </p>
       )}
       {state.is === "conflict" && (
-        <div className="grid gap-y-2 border-l-4 border-warning pl-3" data-testid={`${of}-conflict`}>
+        <div
+          className="grid gap-y-1 mt-3 border-l-4 border-warning pl-3"
+          data-testid={`${of}-conflict`}
+        >
           <p className="text-small quiet">They wrote</p>
           <p className="whitespace-pre-wrap">{state.theirs || "nothing"}</p>
           <p className="text-small quiet">You wrote</p>
@@ -160,16 +168,16 @@ function Standing(props: {
             {of === "note" && (
               <button
                 type="button"
-                className="pick"
+                className="pick underline"
                 onClick={() => draft.keepMine(`${state.theirs}\n${text}`)}
               >
                 Keep both
               </button>
             )}
-            <button type="button" className="pick" onClick={() => draft.keepMine(text)}>
+            <button type="button" className="pick underline" onClick={() => draft.keepMine(text)}>
               Keep mine
             </button>
-            <button type="button" className="pick" onClick={draft.takeTheirs}>
+            <button type="button" className="pick underline" onClick={draft.takeTheirs}>
               Take theirs
             </button>
           </div>
