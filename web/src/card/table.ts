@@ -167,7 +167,8 @@ export const TABLE: readonly AnyRow[] = [
     q: "cut",
     write: String,
     read: (text) => text || undefined,
-    ask: (cut) => ({ cut }),
+    // Whatever an address says: the core knows the cuts and says when it is none of them.
+    ask: (cut) => ({ cut: cut as NonNullable<PieceAsked["cut"]> }),
     told: ({ piece }) => piece.cut ?? "fillet",
   }),
   plain("thicknessMm", "mm", "thickness_mm", FIRST.thicknessMm),

@@ -402,8 +402,8 @@ export interface components {
             /** @description In words. */
             words: string;
         };
-        /** @description A band of core temperatures. */
-        BandWire: {
+        /** @description A band of core temperatures after the rest. */
+        Band: {
             /**
              * Format: double
              * @description High end, C.
@@ -415,31 +415,57 @@ export interface components {
              */
             low_c: number;
         };
-        /** @description The largest batch that keeps the frying oil within a drop. */
-        BatchWire: {
+        /** @description Temperatures of a bare body. */
+        BareAnswer: {
             /**
              * Format: double
-             * @description The drop allowed, K.
+             * @description The highest temperature that the coldest point reached, C. The coldest point is the one
+             *     whose own highest temperature is lowest.
+             */
+            coldest_peak_c: number;
+            /**
+             * Format: double
+             * @description When it was reached, s.
+             */
+            coldest_peak_s: number;
+            /** @description One row a report time, one column a depth, C. */
+            temperature_c: number[][];
+        };
+        /** @description The largest batch. */
+        Batch: {
+            /**
+             * Format: double
+             * @description The drop that was allowed, K.
              */
             drop_k: number;
             /**
              * Format: double
-             * @description Fish at once, g.
+             * @description How much fish, g.
              */
             most_g: number;
             /**
              * Format: int32
-             * @description Of these pieces.
+             * @description How many of these pieces.
              */
             most_pieces: number;
         };
+        /**
+         * @description White beads on the surface.
+         * @enum {string}
+         */
+        Beads: "none" | "few" | "many";
+        /**
+         * @description How water leaves: the bubbling of a fryer, the sizzling of a pan.
+         * @enum {string}
+         */
+        Bubbling: "quiet" | "dying_down" | "lively" | "roaring";
         /** @description How much of one form. */
-        BuyWire: {
-            /** @description To buy, g, low and high. */
+        Buy: {
+            /** @description Weight to buy, g, low and high: buy the high end to be sure. */
             buy_g: number[];
-            /** @description whole, gutted, head_off or fillet. */
-            sold: string;
-            /** @description Left for stock, g, low and high. */
+            /** @description The form. */
+            sold: components["schemas"]["Sold"];
+            /** @description Heads and frames that are left for stock, g, low and high. */
             stock_g: number[];
         };
         /** @description What can be changed on a card. Leave out what stays. */
@@ -546,21 +572,6 @@ export interface components {
              */
             t_s: number;
         };
-        /** @description How long cooling takes, counted from 57 C. */
-        CoolAnswer: {
-            /**
-             * Format: double
-             * @description To 21 C, s; null when it never is within two days.
-             */
-            to_21c_s?: number | null;
-            /**
-             * Format: double
-             * @description To 5 C, s.
-             */
-            to_5c_s?: number | null;
-            /** @description Within two hours, and six in all (Food Code 3-501.14). */
-            within_limit: boolean;
-        };
         /** @description A cooked piece, as hot all through. */
         CoolRequest: {
             /**
@@ -578,11 +589,47 @@ export interface components {
             /** @description The piece. */
             piece: components["schemas"]["PieceWire"];
         };
+        /** @description How long it takes. */
+        Cooled: {
+            /**
+             * Format: double
+             * @description The warmest part is at 21 C, s after it was at 57 C or at the start; none when it never
+             *     is within a day.
+             */
+            to_21c_s?: number | null;
+            /**
+             * Format: double
+             * @description At 5 C, s.
+             */
+            to_5c_s?: number | null;
+            /** @description Within two hours, and six in all. */
+            within_limit: boolean;
+        };
         /**
          * @description How something cools.
          * @enum {string}
          */
         CoolingWire: "fridge" | "ice_water";
+        /**
+         * @description How the piece was cut.
+         * @enum {string}
+         */
+        Cut: "fillet" | "loin" | "tail" | "steak" | "medallion" | "cubes" | "strips" | "whole_round" | "whole_flat" | "butterfly" | "wing" | "small_whole";
+        /** @description A side cut up. */
+        CutUp: {
+            /**
+             * Format: double
+             * @description Thinnest over thickest of all that is served.
+             */
+            even_share: number;
+            /** @description From the thick end on. */
+            portions: components["schemas"]["Portion"][];
+            /**
+             * Format: double
+             * @description Trimmed off, g: for cakes, raw dishes, stock.
+             */
+            trim_g: number;
+        };
         /** @description A cut. */
         CutWire: {
             /** @description Name on the wire. */
@@ -632,13 +679,13 @@ export interface components {
              */
             surface_c?: number | null;
         };
-        /** @description A fat against the hottest it meets. */
-        FatWire: {
+        /** @description A fat against the hottest it gets. */
+        FatMargin: {
             /** @description Name on the wire. */
             key: string;
             /**
              * Format: double
-             * @description Low end less the hottest it meets, K; negative: it may smoke.
+             * @description How far the low end lies above the hottest it gets, K; negative: it may smoke.
              */
             margin_k: number;
             /** @description In words. */
@@ -646,11 +693,14 @@ export interface components {
             /** @description Low and high end of its smoke point, C. */
             smoke_c: number[];
         };
-        /** @description Size of the slice over time that is wanted. */
-        FieldAskedWire: {
-            /** @description Rows, 2 to 200. */
+        /** @description How many samples are wanted. */
+        FieldAsked: {
+            /** @description Rows, 2 to 200: evenly from the low face (skin) to the high face. */
             depths: number;
-            /** @description Columns, 2 to 600; columns by rows at most 18 000 in a plan, 3 600 in a ranking. */
+            /**
+             * @description Columns, 2 to 600: evenly from the start to the end of the rest. Columns by rows are at most
+             *     18 000 in a plan, 3 600 in a ranking.
+             */
             times: number;
         };
         /** @description What a counter offers. */
@@ -687,10 +737,10 @@ export interface components {
              * @description Fat, share of mass.
              */
             fat_share: number;
-            /** @description large, medium, fine or none. */
-            flake: string;
-            /** @description histamine, reef_toxin, wax_esters, parasites, spines. */
-            hazards: string[];
+            /** @description How it comes apart when done. */
+            flake: components["schemas"]["Flake"];
+            /** @description What can hurt. */
+            hazards: components["schemas"]["Hazard"][];
             /** @description Days on melting ice, low and high. */
             ice_days: number[];
             /** @description Where those are from. */
@@ -698,9 +748,9 @@ export interface components {
             /** @description Name on the wire. */
             key: string;
             /** @description From rare to well. */
-            levels: components["schemas"]["LevelWire"][];
-            /** @description low, some or high. */
-            mercury: string;
+            levels: components["schemas"]["Level"][];
+            /** @description Class of mercury advice. */
+            mercury: components["schemas"]["Mercury"];
             /** @description Common name. */
             name: string;
             /**
@@ -710,26 +760,26 @@ export interface components {
             protein_share: number;
             /** @description Scientific name. */
             scientific: string;
-            /** @description crisps, tough or not_eaten. */
-            skin: string;
+            /** @description What becomes of the skin. */
+            skin: components["schemas"]["SkinEats"];
             /** @description Where the composition is from. */
             source: string;
             /** @description The source is of a near relation. */
             stand_in: boolean;
-            /** @description delicate, medium or firm. */
-            texture: string;
+            /** @description How the flesh holds together. */
+            texture: components["schemas"]["Texture"];
             /** @description Thin, usual and thick fillet, mm. */
             thickness_mm: number[];
             /** @description Key of the level most cooks aim at. */
             usual_level: string;
-            /** @description cold, temperate or tropical. */
-            waters: string;
+            /** @description Where it lives. */
+            waters: components["schemas"]["Waters"];
         };
         /**
-         * @description How it comes apart when done.
+         * @description How the flesh comes apart when it is done.
          * @enum {string}
          */
-        FlakeWire: "large" | "medium" | "fine" | "none";
+        Flake: "large" | "medium" | "fine" | "none";
         /** @description The looks at one form of fish. */
         FormWire: {
             /** @description whole, fillet or frozen. */
@@ -740,7 +790,7 @@ export interface components {
             name: string;
         };
         /** @description How a fish was frozen. */
-        FreezingWire: {
+        Freezing: {
             /**
              * Format: double
              * @description At so many C or colder.
@@ -751,29 +801,8 @@ export interface components {
              * @description For so many hours.
              */
             hours: number;
-            /** @description Frozen solid at -35 C or colder first. */
+            /** @description Frozen solid at -35 C or colder first, then kept at `at_c`. */
             solid_at_35?: boolean;
-        };
-        /** @description How fresh. */
-        FreshnessAnswer: {
-            /** @description Days on ice that are left. */
-            left_days?: number[] | null;
-            /** @description In a sentence. */
-            message: string;
-            /**
-             * Format: int32
-             * @description All there could be of what was looked at.
-             */
-            most: number;
-            /**
-             * Format: int32
-             * @description Points of demerit.
-             */
-            points: number;
-            /** @description Do not use it. */
-            refuse: boolean;
-            /** @description Days on ice it has had, low and high; null for frozen fish. */
-            used_days?: number[] | null;
         };
         /** @description What the senses say, and how it was kept. */
         FreshnessRequest: {
@@ -784,35 +813,20 @@ export interface components {
             /** @description whole, fillet or frozen. */
             form: string;
             /** @description One after another since the catch. */
-            kept?: components["schemas"]["KeptWire"][];
+            kept?: components["schemas"]["Kept"][];
             /** @description Which fish. */
             which: components["schemas"]["WhichFish"];
         };
         /**
-         * @description Shape of a bare body.
+         * @description Shape of the body.
          * @enum {string}
          */
-        GeometryWire: "slab" | "cylinder" | "sphere";
+        Geometry: "slab" | "cylinder" | "sphere";
         /**
-         * @description What can hurt.
+         * @description What a fish can have.
          * @enum {string}
          */
-        HazardWire: "histamine" | "reef_toxin" | "wax_esters" | "parasites" | "spines";
-        /** @description Temperatures of a bare body. */
-        HeatAnswer: {
-            /**
-             * Format: double
-             * @description Coldest point at its highest, C.
-             */
-            coldest_peak_c: number;
-            /**
-             * Format: double
-             * @description When, s.
-             */
-            coldest_peak_s: number;
-            /** @description One row a report time, one column a depth, C. */
-            temperature_c: number[][];
-        };
+        Hazard: "histamine" | "reef_toxin" | "wax_esters" | "parasites" | "spines";
         /** @description The bare solver with constant properties. */
         HeatRequest: {
             /** @description Depths to report, 0 low face to 1 high face. */
@@ -823,7 +837,7 @@ export interface components {
              */
             cp_j_kgk: number;
             /** @description Shape. */
-            geometry: components["schemas"]["GeometryWire"];
+            geometry: components["schemas"]["Geometry"];
             /**
              * Format: double
              * @description Conductivity, W/(m K).
@@ -861,6 +875,40 @@ export interface components {
             /** @description Low face. */
             low: components["schemas"]["FaceWire"];
         };
+        /** @description What came of it. */
+        Judged: {
+            /** @description Days on ice that are left, low and high. */
+            left_days?: number[] | null;
+            /** @description Why, or what to do, in plain words. */
+            message: string;
+            /**
+             * Format: int32
+             * @description All there could be.
+             */
+            most: number;
+            /**
+             * Format: int32
+             * @description Points of demerit, and as many as there could be among what was looked at.
+             */
+            points: number;
+            /** @description Do not use it. */
+            refuse: boolean;
+            /** @description Days on ice it has had, low and high; none for frozen fish. */
+            used_days?: number[] | null;
+        };
+        /** @description A while at one temperature. */
+        Kept: {
+            /**
+             * Format: double
+             * @description At so many C, -3 to 15.
+             */
+            at_c: number;
+            /**
+             * Format: double
+             * @description For so many days.
+             */
+            days: number;
+        };
         /** @description A kept piece: the piece and how it is to be done. */
         KeptPieceWire: {
             /** @description The piece. */
@@ -868,21 +916,8 @@ export interface components {
             /** @description The target. */
             target?: components["schemas"]["TargetWire"];
         };
-        /** @description A while at one temperature. */
-        KeptWire: {
-            /**
-             * Format: double
-             * @description At, C, -3 to 15.
-             */
-            at_c: number;
-            /**
-             * Format: double
-             * @description Days.
-             */
-            days: number;
-        };
-        /** @description The kitchen. It travels whole: what it has, how high it lies, whose rules it keeps. */
-        KitchenWire: {
+        /** @description A kitchen as asked for, unchecked. */
+        KitchenAsked: {
             /**
              * Format: double
              * @description Height above the sea, m, -400 to 5000: water boils lower up a hill.
@@ -895,10 +930,10 @@ export interface components {
              */
             kit?: Record<string, never> | null;
             /** @description Whose rules it keeps. */
-            rules?: components["schemas"]["RulesWire"];
+            rules?: components["schemas"]["Rules"];
         };
-        /** @description A level of doneness. */
-        LevelWire: {
+        /** @description One level of a family. */
+        Level: {
             /**
              * Format: double
              * @description High end, C.
@@ -914,6 +949,11 @@ export interface components {
             /** @description In the cook's words. */
             name: string;
         };
+        /**
+         * @description The tester held in the middle and then to the lip.
+         * @enum {string}
+         */
+        Lip: "cold" | "just_warm" | "warm" | "hot";
         /** @description One thing to look at. */
         LookWire: {
             /** @description Name on the wire. */
@@ -925,20 +965,23 @@ export interface components {
             /** @description Where to look. */
             place: string;
         };
-        /** @description What a lot is today. */
-        LotStateWire: {
+        /** @description What a lot is on some day. */
+        LotState: {
             /**
              * Format: int64
              * @description Days since it came in.
              */
             days: number;
-            /** @description Days on ice left, low and high; null while frozen. */
+            /**
+             * @description Days on ice that are left at the temperature it is kept, low and high; none while it is
+             *     frozen.
+             */
             left_days?: number[] | null;
-            /** @description Frozen long and cold enough against parasites. */
+            /** @description Frozen so many hours, long and cold enough against parasites. */
             parasites_killed: boolean;
-            /** @description It is past its day. */
+            /** @description Past its day. */
             past_use_by: boolean;
-            /** @description It came in warmer than 5 C. */
+            /** @description Came in warmer than 5 C. */
             received_warm: boolean;
         };
         /** @description A lot as written down. */
@@ -968,10 +1011,15 @@ export interface components {
             use_by?: string | null;
         };
         /**
-         * @description Class of mercury advice.
+         * @description How the thickness is known.
          * @enum {string}
          */
-        MercuryWire: "low" | "some" | "high";
+        Measured: "eye" | "ruler";
+        /**
+         * @description Class of advice on mercury.
+         * @enum {string}
+         */
+        Mercury: "low" | "some" | "high";
         /**
          * @description The way to cook, and its settings by key beside `kind`; what they are is in the `settings` of a
          *     plan. A setting the method does not have is refused.
@@ -990,20 +1038,20 @@ export interface components {
             name: string;
         };
         /** @description A word about a danger. */
-        NoticeWire: {
+        Notice: {
             /** @description Stable name. */
             code: string;
-            /** @description In a sentence or two. */
+            /** @description One or two short sentences without figures that have a unit. */
             message: string;
-            /** @description refuse, warn, advise or note. */
-            weight: string;
+            /** @description How grave it is. */
+            weight: components["schemas"]["Severity"];
         };
         /** @description What there is to say. */
         NoticesAnswer: {
             /** @description The target for an eater at risk: the food-safety figure and just above. */
-            at_risk_target: components["schemas"]["BandWire"];
+            at_risk_target: components["schemas"]["Band"];
             /** @description The heaviest first. */
-            notices: components["schemas"]["NoticeWire"][];
+            notices: components["schemas"]["Notice"][];
         };
         /** @description Who eats what, how done. */
         NoticesRequest: {
@@ -1011,10 +1059,10 @@ export interface components {
             at_risk?: boolean;
             /** @description Farmed on feed without live parasites, and the seller says so. */
             farmed?: boolean;
-            freezing?: components["schemas"]["FreezingWire"] | null;
+            freezing?: components["schemas"]["Freezing"] | null;
             /** @description How done. */
             target?: components["schemas"]["TargetWire"];
-            warmth?: components["schemas"]["WarmthWire"] | null;
+            warmth?: components["schemas"]["Warmth"] | null;
             /** @description Which fish. */
             which: components["schemas"]["WhichFish"];
             /** @description It lies there whole, fins and all. */
@@ -1043,13 +1091,13 @@ export interface components {
              */
             fat_share: number;
             /** @description How it comes apart. */
-            flake?: components["schemas"]["FlakeWire"];
+            flake?: components["schemas"]["Flake"];
             /** @description What can hurt. */
-            hazards?: components["schemas"]["HazardWire"][];
+            hazards?: components["schemas"]["Hazard"][];
             /** @description Days on melting ice, low and high. */
             ice_days?: number[];
             /** @description Class of mercury advice. */
-            mercury?: components["schemas"]["MercuryWire"];
+            mercury?: components["schemas"]["Mercury"];
             /** @description What it is called. */
             name: string;
             /**
@@ -1060,30 +1108,31 @@ export interface components {
             /** @description Scientific name, if known. */
             scientific?: string;
             /** @description What becomes of the skin. */
-            skin?: components["schemas"]["SkinEatsWire"];
+            skin?: components["schemas"]["SkinEats"];
             /** @description How the flesh holds together. */
-            texture?: components["schemas"]["TextureWire"];
+            texture?: components["schemas"]["Texture"];
             /** @description Thin, usual and thick fillet, mm. */
             thickness_mm?: number[];
             /** @description Where it lives. */
-            waters?: components["schemas"]["WatersWire"];
+            waters?: components["schemas"]["Waters"];
         };
         /** @description The piece in hand. */
         PieceWire: {
             /** @description The bone is in. */
             bone?: boolean;
             composition?: components["schemas"]["CompositionWire"] | null;
-            /** @description Cut; fillet when not said. */
-            cut?: string | null;
-            /** @description Key of the fish; or give `composition`. */
+            cut?: components["schemas"]["Cut"] | null;
+            /**
+             * @description Key of the fish; or give `composition`.
+             * @example hake
+             */
             fish?: string | null;
             /**
              * Format: double
              * @description Mass of one piece, g; 170 when not said.
              */
             mass_g?: number | null;
-            /** @description How the thickness is known: "ruler" or "eye"; eye when not said. */
-            measured?: string | null;
+            measured?: components["schemas"]["Measured"] | null;
             own_fish?: components["schemas"]["OwnFishWire"] | null;
             /**
              * Format: int32
@@ -1094,18 +1143,17 @@ export interface components {
             scales?: boolean;
             /** @description Scored. */
             scored?: boolean;
-            /** @description "on" or "off". */
-            skin?: string | null;
+            skin?: components["schemas"]["Skin"] | null;
             /**
              * Format: double
              * @description Temperature at the start, C; 8 when not said, -18 when frozen.
              */
             start_c?: number | null;
-            /** @description fresh, thawed or frozen; by the temperature when not said. */
-            state?: string | null;
+            state?: components["schemas"]["State"] | null;
             /**
              * Format: double
              * @description Thick part, mm, 2 to 120.
+             * @example 28
              */
             thickness_mm: number;
             /**
@@ -1121,7 +1169,7 @@ export interface components {
         };
         /** @description Times out. */
         PlanAnswer: {
-            batch?: components["schemas"]["BatchWire"] | null;
+            batch?: components["schemas"]["Batch"] | null;
             /**
              * Format: double
              * @description Height of the cooked line from the skin side at the end, share.
@@ -1143,20 +1191,20 @@ export interface components {
              * Format: double
              * @description Of it the water boiled and steamed off.
              */
-            evaporated_share?: number;
+            evaporated_share: number;
             /**
              * Format: double
              * @description Share of the thick part in the band.
              */
             even_share: number;
             /** @description Fats for the hottest they meet, the safest first; empty where nothing is fried. */
-            fats: components["schemas"]["FatWire"][];
+            fats: components["schemas"]["FatMargin"][];
             field?: components["schemas"]["SliceFieldWire"] | null;
             /**
              * Format: double
              * @description Of it the juice, an estimate good to half of itself.
              */
-            juice_share?: number;
+            juice_share: number;
             /** @description Kind of method. */
             kind: string;
             /**
@@ -1202,17 +1250,17 @@ export interface components {
              */
             rest_s: number;
             /** @description Safety figures. */
-            safety: components["schemas"]["SafetyWire"];
+            safety: components["schemas"]["Safety"];
             /** @description All settings, defaults filled in. */
             settings: components["schemas"]["SettingWire"][];
             /** @description What can be seen and felt. */
             signs: components["schemas"]["SignsWire"];
             /** @description What to do. */
-            steps: components["schemas"]["StepWire"][];
+            steps: components["schemas"]["Step"][];
             /** @description One line that says what it is. */
             summary: string;
             /** @description The band aimed at. */
-            target: components["schemas"]["BandWire"];
+            target: components["schemas"]["Band"];
             /**
              * Format: double
              * @description Share of the thin end above 66 C.
@@ -1227,20 +1275,20 @@ export interface components {
             /** @description When it is turned, s. */
             turns_s: number[];
             /** @description What to know. */
-            warnings: components["schemas"]["WarningWire"][];
+            warnings: components["schemas"]["Warning"][];
             /**
              * Format: double
              * @description Water steamed off and juice squeezed out, share of the raw mass.
              */
             weight_loss_share: number;
             /** @description How forgiving it is. */
-            window: components["schemas"]["WindowWire"];
+            window: components["schemas"]["Window"];
         };
         /** @description Settings and target in. */
         PlanRequest: {
-            field?: components["schemas"]["FieldAskedWire"] | null;
+            field?: components["schemas"]["FieldAsked"] | null;
             /** @description The kitchen. */
-            kitchen?: components["schemas"]["KitchenWire"];
+            kitchen?: components["schemas"]["KitchenAsked"];
             /**
              * Format: double
              * @description Leave the heat this much later than planned, s; negative for earlier.
@@ -1254,10 +1302,10 @@ export interface components {
             range?: boolean;
             /** @description The target. */
             target?: components["schemas"]["TargetWire"];
-            times?: components["schemas"]["TimesWire"] | null;
-            truth?: components["schemas"]["TruthWire"] | null;
+            times?: components["schemas"]["TimesAsked"] | null;
+            truth?: components["schemas"]["TruthAsked"] | null;
             /** @description What a turn goes by in the range of times. */
-            turn_by?: components["schemas"]["TurnByWire"];
+            turn_by?: components["schemas"]["TurnBy"];
         };
         /** @description What a card was planned to be. */
         PlannedWire: {
@@ -1291,7 +1339,7 @@ export interface components {
              */
             rest_s: number;
             /** @description The band aimed at. */
-            target: components["schemas"]["BandWire"];
+            target: components["schemas"]["Band"];
             /**
              * Format: double
              * @description Thickness of the piece, mm.
@@ -1301,10 +1349,10 @@ export interface components {
             turns_s: number[];
         };
         /** @description One portion. */
-        PortionWire: {
+        Portion: {
             /**
              * Format: double
-             * @description Where it begins, share from the thick end.
+             * @description Where it begins and ends along the side, share from the thick end.
              */
             from_share: number;
             /**
@@ -1324,24 +1372,9 @@ export interface components {
             thin_mm: number;
             /**
              * Format: double
-             * @description Where it ends.
+             * @description End.
              */
             to_share: number;
-        };
-        /** @description A side cut up. */
-        PortionsAnswer: {
-            /**
-             * Format: double
-             * @description Thinnest over thickest of what is served.
-             */
-            even_share: number;
-            /** @description From the thick end on. */
-            portions: components["schemas"]["PortionWire"][];
-            /**
-             * Format: double
-             * @description Trimmed off, g.
-             */
-            trim_g: number;
         };
         /** @description A side to cut. */
         PortionsRequest: {
@@ -1361,7 +1394,7 @@ export interface components {
              */
             portions?: number | null;
             /** @description What is done to the thin end first. */
-            tail?: components["schemas"]["TailWire"];
+            tail?: components["schemas"]["Tail"];
             /**
              * Format: double
              * @description Thick end, mm.
@@ -1373,6 +1406,11 @@ export interface components {
              */
             thin_mm: number;
         };
+        /**
+         * @description A finger pressed on the thickest part.
+         * @enum {string}
+         */
+        Press: "springs_back" | "gives" | "dent_stays" | "falls_apart";
         /** @description Every method, planned and ordered. */
         RankAnswer: {
             /** @description Best first, unsuitable last. */
@@ -1380,23 +1418,23 @@ export interface components {
         };
         /** @description Piece, target and wishes in. */
         RankRequest: {
-            field?: components["schemas"]["FieldAskedWire"] | null;
+            field?: components["schemas"]["FieldAsked"] | null;
             /** @description The kitchen. */
-            kitchen?: components["schemas"]["KitchenWire"];
+            kitchen?: components["schemas"]["KitchenAsked"];
             /** @description The piece. */
             piece: components["schemas"]["PieceWire"];
             /** @description The target. */
             target?: components["schemas"]["TargetWire"];
             /** @description What matters. */
-            wishes?: components["schemas"]["WishesWire"];
+            wishes?: components["schemas"]["Wishes"];
         };
         /** @description A reason for or against. */
-        ReasonWire: {
+        Reason: {
             /** @description Stable name. */
             code: string;
-            /** @description Speaks for it. */
+            /** @description Speaks for the method. */
             good: boolean;
-            /** @description One sentence. */
+            /** @description One short sentence. */
             message: string;
         };
         /**
@@ -1410,10 +1448,24 @@ export interface components {
          */
         ResultWire: "under" | "right" | "over";
         /**
-         * @description Whose rules a kitchen keeps.
+         * @description Whose rules a kitchen keeps; local rules come first.
          * @enum {string}
          */
-        RulesWire: "us" | "eu_uk";
+        Rules: "us" | "eu_uk";
+        /** @description What the coldest part has been through. */
+        Safety: {
+            /** @description 63 C for 15 s all through. */
+            food_code_63c_15s: boolean;
+            /** @description At least 57 C all through when it is served: it may be held hot. */
+            hot_hold_57c: boolean;
+            /**
+             * Format: double
+             * @description Log reductions of Listeria where it is least.
+             */
+            listeria_log: number;
+            /** @description 60 C for a minute all through. */
+            parasite_60c_1min: boolean;
+        };
         /** @description The food-safety figure, kept apart from doneness. */
         SafetyMarkWire: {
             /**
@@ -1427,22 +1479,8 @@ export interface components {
              */
             held_s: number;
         };
-        /** @description Food safety where it is least. */
-        SafetyWire: {
-            /** @description 63 C for 15 s all through (Food Code 3-401.11). */
-            food_code_63c_15s: boolean;
-            /** @description At least 57 C all through when served: it may be held hot (Food Code 3-501.16). */
-            hot_hold_57c?: boolean;
-            /**
-             * Format: double
-             * @description Log reductions of Listeria.
-             */
-            listeria_log: number;
-            /** @description 60 C for a minute all through. */
-            parasite_60c_1min: boolean;
-        };
         /** @description Temperatures at one time. */
-        SeriesWire: {
+        SeriesPoint: {
             /**
              * Format: double
              * @description Coldest cell, C.
@@ -1450,12 +1488,12 @@ export interface components {
             core_c: number;
             /**
              * Format: double
-             * @description Surface on the flesh side, C.
+             * @description Flesh side surface, C.
              */
             flesh_c: number;
             /**
              * Format: double
-             * @description Surface on the skin side, C.
+             * @description Skin side surface, C.
              */
             skin_c: number;
             /**
@@ -1517,7 +1555,7 @@ export interface components {
             /** @description What it takes, and its value. */
             control: components["schemas"]["SettingTakes"];
             /** @description Most cooks leave it as it is. */
-            finer?: boolean;
+            finer: boolean;
             /** @description Name on the wire. */
             key: string;
             /** @description In words. */
@@ -1552,6 +1590,11 @@ export interface components {
              */
             within_s?: number | null;
         };
+        /**
+         * @description How grave a word is.
+         * @enum {string}
+         */
+        Severity: "note" | "advise" | "warn" | "refuse";
         /** @description What is kept. */
         ShelfBody: {
             /** @description A piece. */
@@ -1576,7 +1619,7 @@ export interface components {
             id: string;
             /** @description piece, lot or fish. */
             kind: string;
-            lot_today?: components["schemas"]["LotStateWire"] | null;
+            lot_today?: components["schemas"]["LotState"] | null;
             /** @description What it is called. */
             name: string;
             /**
@@ -1622,12 +1665,12 @@ export interface components {
             name: string;
         };
         /** @description A shopping list. */
-        ShoppingAnswer: {
+        Shopping: {
             /** @description For each form. */
-            forms: components["schemas"]["BuyWire"][];
+            forms: components["schemas"]["Buy"][];
             /**
              * Format: double
-             * @description Fillet served, g.
+             * @description Fillet that is served, g.
              */
             served_g: number;
         };
@@ -1648,8 +1691,8 @@ export interface components {
         };
         /** @description What can be seen and felt. */
         SignsWire: {
-            /** @description White beads as it leaves the heat: none, few or many. */
-            beads: string;
+            /** @description White beads as it leaves the heat. */
+            beads: components["schemas"]["Beads"];
             /**
              * Format: double
              * @description When bone lets go all through, s; null when it does not.
@@ -1657,8 +1700,8 @@ export interface components {
             bone_lets_go_s?: number | null;
             /** @description Browning of skin side and flesh side, minutes at 120 C. */
             browning_min: number[];
-            /** @description How water leaves just before it leaves the heat: roaring, lively, dying_down or quiet. */
-            bubbling?: string;
+            /** @description How water leaves just before it leaves the heat. */
+            bubbling: components["schemas"]["Bubbling"];
             /** @description The cooked line up the side. */
             cooked_line: components["schemas"]["CookedLineWire"][];
             /**
@@ -1666,17 +1709,17 @@ export interface components {
              * @description When the flesh side lets go, s.
              */
             flesh_release_s?: number | null;
-            /** @description Tester to the lip: cold, just_warm, warm or hot. */
-            lip: string;
-            /** @description A finger pressed as it leaves the heat: springs_back, gives, dent_stays or falls_apart. */
-            press?: string;
+            /** @description Tester to the lip. */
+            lip: components["schemas"]["Lip"];
+            /** @description A finger pressed as it leaves the heat. */
+            press: components["schemas"]["Press"];
             /**
              * Format: double
              * @description When the skin side lets go of pan or grate, s; null when it does not.
              */
             skin_release_s?: number | null;
-            /** @description The tester as it leaves the heat: stops, grips or slides. */
-            tester: string;
+            /** @description The tester as it leaves the heat. */
+            tester: components["schemas"]["Tester"];
         };
         /** @description Temperatures out. */
         SimulateAnswer: {
@@ -1698,7 +1741,7 @@ export interface components {
              */
             heat_imbalance_share: number;
             /** @description Evenly spaced from 0 to the end of the rest. */
-            series: components["schemas"]["SeriesWire"][];
+            series: components["schemas"]["SeriesPoint"][];
             /**
              * Format: double
              * @description Water the books do not account for, share of what was lost.
@@ -1713,20 +1756,25 @@ export interface components {
         /** @description Settings and times in. */
         SimulateRequest: {
             /** @description The kitchen. */
-            kitchen?: components["schemas"]["KitchenWire"];
+            kitchen?: components["schemas"]["KitchenAsked"];
             /** @description The method. */
             method: components["schemas"]["MethodWire"];
             /** @description The piece. */
             piece: components["schemas"]["PieceWire"];
             /** @description The times. */
-            times: components["schemas"]["TimesWire"];
-            truth?: components["schemas"]["TruthWire"] | null;
+            times: components["schemas"]["TimesAsked"];
+            truth?: components["schemas"]["TruthAsked"] | null;
         };
+        /**
+         * @description Skin on the low side, or not.
+         * @enum {string}
+         */
+        Skin: "on" | "off";
         /**
          * @description What becomes of the skin.
          * @enum {string}
          */
-        SkinEatsWire: "crisps" | "tough" | "not_eaten";
+        SkinEats: "crisps" | "tough" | "not_eaten";
         /** @description The slice over time: `times` columns of `depths` bytes each, low face (skin) first. */
         SliceFieldWire: {
             /** @description Rows. */
@@ -1746,8 +1794,18 @@ export interface components {
             /** @description Columns. */
             times: number;
         };
+        /**
+         * @description How it is sold.
+         * @enum {string}
+         */
+        Sold: "whole" | "gutted" | "head_off" | "fillet";
+        /**
+         * @description Fresh, thawed or frozen.
+         * @enum {string}
+         */
+        State: "fresh" | "thawed" | "frozen";
         /** @description One step of the card. */
-        StepWire: {
+        Step: {
             /** @description What to do. */
             act: string;
             /**
@@ -1764,14 +1822,19 @@ export interface components {
             cautions: string[];
             /** @description What to look for. */
             cues: string[];
-            /** @description prepare, start, adjust, turn, look, off or serve. */
-            kind: string;
+            /** @description What kind of step. */
+            kind: components["schemas"]["StepKind"];
         };
         /**
-         * @description What is done to the thin end.
+         * @description What kind of step it is.
          * @enum {string}
          */
-        TailWire: "left" | "trimmed" | "tucked";
+        StepKind: "prepare" | "start" | "adjust" | "turn" | "look" | "off" | "serve";
+        /**
+         * @description What is done to it first.
+         * @enum {string}
+         */
+        Tail: "left" | "trimmed" | "tucked";
         /** @description How the cards came out, counted over the whole book. */
         TallyWire: {
             /**
@@ -1816,10 +1879,15 @@ export interface components {
             low_c?: number | null;
         };
         /**
-         * @description How the flesh holds together.
+         * @description What a thin metal tester meets, pushed through the thickest part.
          * @enum {string}
          */
-        TextureWire: "delicate" | "medium" | "firm";
+        Tester: "stops" | "grips" | "slides";
+        /**
+         * @description How the flesh holds together while it is handled.
+         * @enum {string}
+         */
+        Texture: "delicate" | "medium" | "firm";
         /** @description How long thawing takes. */
         ThawAnswer: {
             /**
@@ -1857,8 +1925,8 @@ export interface components {
          * @enum {string}
          */
         ThawingWire: "fridge" | "water";
-        /** @description Times of a simulation. */
-        TimesWire: {
+        /** @description Times as a cook gives them: seconds a side, and the rest. */
+        TimesAsked: {
             /**
              * Format: double
              * @description Time of the rest, s.
@@ -1867,11 +1935,11 @@ export interface components {
             /** @description Time of each side on the heat, s. */
             sides_s: number[];
         };
-        /** @description How piece and fire really are, where they differ from what was asked. */
-        TruthWire: {
+        /** @description What differs from what was asked for; what is not said is as asked. */
+        TruthAsked: {
             /**
              * Format: double
-             * @description Contact and convection are so many times as good.
+             * @description Contact and convection are this many times as good.
              */
             contact?: number | null;
             /**
@@ -1881,7 +1949,7 @@ export interface components {
             heat_k?: number | null;
             /**
              * Format: double
-             * @description Hob or heater gives this share of what it should.
+             * @description The hob or heater gives this share of what it should.
              */
             hob_share?: number | null;
             /**
@@ -1901,14 +1969,14 @@ export interface components {
             thickness_mm?: number | null;
         };
         /**
-         * @description What a turn goes by in the range of times.
+         * @description What a turn goes by where pieces differ from what was asked.
          * @enum {string}
          */
-        TurnByWire: "clock" | "piece";
+        TurnBy: "clock" | "piece";
         /** @description A value of a setting: a number in the unit of its name, true or false, or a word. */
         ValueWire: boolean | number | string;
-        /** @description How long it was out of the cold. */
-        WarmthWire: {
+        /** @description How long it was out of the cold since it was caught. */
+        Warmth: {
             /**
              * Format: double
              * @description Hours above 4.4 C (40 F), all together.
@@ -1922,8 +1990,8 @@ export interface components {
             /** @description It had been frozen before. */
             was_frozen?: boolean;
         };
-        /** @description Something to know before lighting the fire. */
-        WarningWire: {
+        /** @description Something the cook should know before lighting the fire. */
+        Warning: {
             /**
              * Format: double
              * @description By how much, K, where that says something.
@@ -1931,14 +1999,14 @@ export interface components {
             by_k?: number | null;
             /** @description Stable name. */
             code: string;
-            /** @description One sentence. */
+            /** @description One sentence, without figures that have a unit. */
             message: string;
         };
         /**
-         * @description Where it lives.
+         * @description Where it lives: spoilage at a temperature depends on what its bacteria are used to.
          * @enum {string}
          */
-        WatersWire: "cold" | "temperate" | "tropical";
+        Waters: "cold" | "temperate" | "tropical";
         /** @description One way to cook the piece. */
         WayWire: {
             /** @description Kind of method. */
@@ -1947,7 +2015,7 @@ export interface components {
             name: string;
             plan?: components["schemas"]["PlanAnswer"] | null;
             /** @description Why. */
-            reasons: components["schemas"]["ReasonWire"][];
+            reasons: components["schemas"]["Reason"][];
             /**
              * Format: double
              * @description Higher stands first.
@@ -1964,21 +2032,21 @@ export interface components {
             fish?: string | null;
             own_fish?: components["schemas"]["OwnFishWire"] | null;
         };
-        /** @description A whole fish. */
-        WholeAnswer: {
+        /** @description A whole fish as its length says. */
+        WholeFish: {
             /**
              * Format: double
-             * @description Length, mm.
+             * @description Total length, mm.
              */
             length_mm: number;
             /**
              * Format: double
-             * @description Weight, g; true to about a third from the length alone.
+             * @description Weight, g.
              */
             mass_g: number;
             /**
              * Format: double
-             * @description Body at its thickest, or the cut, mm.
+             * @description Body at its thickest, mm.
              */
             thickness_mm: number;
         };
@@ -1999,11 +2067,11 @@ export interface components {
             /** @description Which fish. */
             which: components["schemas"]["WhichFish"];
         };
-        /** @description How early and late the piece may leave the heat and still end in the band. */
-        WindowWire: {
+        /** @description How early and how late the piece may leave the heat and still end in the band. */
+        Window: {
             /**
              * Format: double
-             * @description Seconds before `off_heat_s`.
+             * @description Seconds before.
              */
             early_s: number;
             /**
@@ -2012,8 +2080,8 @@ export interface components {
              */
             late_s: number;
         };
-        /** @description What matters to the cook. */
-        WishesWire: {
+        /** @description What matters to the cook, each on or off. */
+        Wishes: {
             /**
              * @description Crisp skin or crust.
              * @default false
@@ -2343,7 +2411,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CoolAnswer"];
+                    "application/json": components["schemas"]["Cooled"];
                 };
             };
             /** @description Not of the described shape */
@@ -2414,7 +2482,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FreshnessAnswer"];
+                    "application/json": components["schemas"]["Judged"];
                 };
             };
             /** @description Not of the described shape */
@@ -2483,7 +2551,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HeatAnswer"];
+                    "application/json": components["schemas"]["BareAnswer"];
                 };
             };
             /** @description Not of the described shape */
@@ -2705,7 +2773,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PortionsAnswer"];
+                    "application/json": components["schemas"]["CutUp"];
                 };
             };
             /** @description Not of the described shape */
@@ -3071,7 +3139,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShoppingAnswer"];
+                    "application/json": components["schemas"]["Shopping"];
                 };
             };
             /** @description Not of the described shape */
@@ -3224,7 +3292,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WholeAnswer"];
+                    "application/json": components["schemas"]["WholeFish"];
                 };
             };
             /** @description Not of the described shape */

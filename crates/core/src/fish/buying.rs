@@ -4,9 +4,12 @@
 use super::species::Species;
 use crate::InputError;
 use crate::quantity::checked;
+use serde::Serialize;
 
 /// How it is sold.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Sold {
     /// As caught.
     Whole,
@@ -19,7 +22,8 @@ pub enum Sold {
 }
 
 /// How much of one form.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Buy {
     /// The form.
     pub sold: Sold,
@@ -30,7 +34,8 @@ pub struct Buy {
 }
 
 /// A shopping list.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Shopping {
     /// Fillet that is served, g.
     pub served_g: f64,

@@ -4,6 +4,11 @@ use crate::InputError;
 
 /// How the piece was cut.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[cfg_attr(
+    feature = "schema",
+    derive(utoipa::ToSchema),
+    schema(rename_all = "snake_case")
+)]
 pub enum Cut {
     /// Side or portion of a side.
     Fillet,

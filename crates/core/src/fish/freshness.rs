@@ -9,7 +9,7 @@
 use super::species::{Species, Waters};
 use crate::quantity::checked;
 use crate::{InputError, Within};
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 use std::sync::OnceLock;
 
 /// One answer to one look.
@@ -82,11 +82,15 @@ impl Form {
 }
 
 /// A while at one temperature.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Kept {
-    /// At so many C.
+    /// At so many C, -3 to 15.
+    #[cfg_attr(feature = "schema", schema(minimum = -3, maximum = 15))]
     pub at_c: f64,
     /// For so many days.
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 60))]
     pub days: f64,
 }
 
@@ -119,7 +123,8 @@ pub fn ice_days(waters: Waters, kept: &[Kept]) -> Result<f64, InputError> {
 }
 
 /// What came of it.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Judged {
     /// Points of demerit, and as many as there could be among what was looked at.
     pub points: u32,

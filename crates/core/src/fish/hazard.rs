@@ -9,6 +9,7 @@ use super::species::{Hazard, Mercury, Species};
 use crate::quantity::checked;
 use crate::target::{Band, safety};
 use crate::{InputError, Within};
+use serde::{Deserialize, Serialize};
 
 /// Who eats.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
@@ -21,13 +22,18 @@ pub enum Eater {
 }
 
 /// How a fish was frozen.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Freezing {
     /// At so many C or colder.
+    #[cfg_attr(feature = "schema", schema(minimum = -80, maximum = -1))]
     pub at_c: f64,
     /// For so many hours.
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 50000))]
     pub hours: f64,
     /// Frozen solid at -35 C or colder first, then kept at `at_c`.
+    #[serde(default)]
     pub solid_at_35: bool,
 }
 
@@ -44,18 +50,25 @@ pub enum ParasiteRecord {
 }
 
 /// How long it was out of the cold since it was caught.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Warmth {
     /// Hours above 4.4 C (40 F), all together.
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1000))]
     pub hours: f64,
     /// The warmest it was, C.
+    #[cfg_attr(feature = "schema", schema(minimum = -40, maximum = 60))]
     pub warmest_c: f64,
     /// It had been frozen before.
+    #[serde(default)]
     pub was_frozen: bool,
 }
 
 /// How grave a word is.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Severity {
     /// Good to know.
     Note,
@@ -68,11 +81,13 @@ pub enum Severity {
 }
 
 /// A word about a danger.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Notice {
     /// Stable name.
     pub code: &'static str,
     /// How grave it is.
+    #[serde(rename = "weight")]
     pub severity: Severity,
     /// One or two short sentences without figures that have a unit.
     pub message: &'static str,

@@ -7,6 +7,7 @@ use super::species::Species;
 use crate::quantity::checked;
 use crate::target::safety;
 use crate::{InputError, Wrong};
+use serde::Serialize;
 
 /// What is written down when it comes in.
 #[derive(Debug, Clone, PartialEq)]
@@ -26,7 +27,8 @@ pub struct Lot {
 }
 
 /// What a lot is on some day.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct LotState {
     /// Days since it came in.
     pub days: i64,

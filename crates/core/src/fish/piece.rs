@@ -10,6 +10,11 @@ use std::sync::Arc;
 
 /// Skin on the low side, or not.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[cfg_attr(
+    feature = "schema",
+    derive(utoipa::ToSchema),
+    schema(rename_all = "snake_case")
+)]
 pub enum Skin {
     /// Skin on one side, drawn at the bottom.
     On,
@@ -19,6 +24,11 @@ pub enum Skin {
 
 /// Fresh, thawed or frozen.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[cfg_attr(
+    feature = "schema",
+    derive(utoipa::ToSchema),
+    schema(rename_all = "snake_case")
+)]
 pub enum State {
     /// Never frozen.
     Fresh,
@@ -39,6 +49,11 @@ impl State {
 
 /// How the thickness is known.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+#[cfg_attr(
+    feature = "schema",
+    derive(utoipa::ToSchema),
+    schema(rename_all = "snake_case")
+)]
 pub enum Measured {
     /// Judged by eye.
     #[default]

@@ -6,6 +6,7 @@
 
 use crate::quantity::{Mass, Thickness, checked};
 use crate::{InputError, Wrong};
+use serde::{Deserialize, Serialize};
 use std::f64::consts::PI;
 
 /// A side of fish.
@@ -20,7 +21,9 @@ pub struct Side {
 }
 
 /// What is done to it first.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Tail {
     /// As it is.
     #[default]
@@ -32,7 +35,8 @@ pub enum Tail {
 }
 
 /// One portion.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Portion {
     /// Where it begins and ends along the side, share from the thick end.
     pub from_share: f64,
@@ -47,7 +51,8 @@ pub struct Portion {
 }
 
 /// A side cut up.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct CutUp {
     /// From the thick end on.
     pub portions: Vec<Portion>,

@@ -7,15 +7,16 @@ use crate::InputError;
 use crate::matter::Composition;
 use crate::quantity::checked;
 use crate::target::Family;
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 use std::sync::{Arc, OnceLock};
 
 /// Ash of raw fish, share of mass: middle of the table of fish in `ASHRAE-THERMAL`.
 const ASH_SHARE: f64 = 0.012;
 
 /// How the flesh holds together while it is handled.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, Serialize)]
 #[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Texture {
     /// Breaks on a bare grate.
     Delicate,
@@ -26,8 +27,9 @@ pub enum Texture {
 }
 
 /// How the flesh comes apart when it is done.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, Serialize)]
 #[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Flake {
     /// In large flakes.
     Large,
@@ -40,8 +42,9 @@ pub enum Flake {
 }
 
 /// What becomes of the skin.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, Serialize)]
 #[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum SkinEats {
     /// Crisps and is eaten.
     Crisps,
@@ -52,8 +55,9 @@ pub enum SkinEats {
 }
 
 /// Where it lives: spoilage at a temperature depends on what its bacteria are used to.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, Serialize)]
 #[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Waters {
     /// Cold.
     Cold,
@@ -64,8 +68,9 @@ pub enum Waters {
 }
 
 /// What a fish can have.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, Serialize)]
 #[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Hazard {
     /// Builds histamine when it is not kept cold; heat does not undo it.
     Histamine,
@@ -80,8 +85,9 @@ pub enum Hazard {
 }
 
 /// Class of advice on mercury.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, Serialize)]
 #[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Mercury {
     /// Eaten freely.
     Low,

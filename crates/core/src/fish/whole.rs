@@ -7,6 +7,7 @@ use super::cut::Cut;
 use super::species::Species;
 use crate::quantity::{Thickness, checked};
 use crate::{InputError, Wrong};
+use serde::Serialize;
 
 /// Lengths of fish that anybody cooks, mm.
 const LENGTHS_MM: (f64, f64) = (50.0, 2500.0);
@@ -14,7 +15,8 @@ const LENGTHS_MM: (f64, f64) = (50.0, 2500.0);
 const PLAUSIBLE: (f64, f64) = (0.5, 2.0);
 
 /// A whole fish as its length says.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct WholeFish {
     /// Total length, mm.
     pub length_mm: f64,

@@ -9,9 +9,12 @@ use super::sink::{Moment, Sink};
 use crate::InputError;
 use crate::matter::Material;
 use crate::quantity::checked;
+use serde::{Deserialize, Serialize};
 
 /// Shape of the body.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, Serialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Geometry {
     /// Flat, heat from both faces.
     Slab,
@@ -90,7 +93,8 @@ pub struct BareProblem {
 }
 
 /// Temperatures of a bare body.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct BareAnswer {
     /// One row a report time, one column a depth, C.
     pub temperature_c: Vec<Vec<f64>>,

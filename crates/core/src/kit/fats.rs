@@ -3,7 +3,8 @@
 use super::{Fat, Kit, Listed};
 
 /// A fat against the hottest it gets.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, PartialEq, serde::Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct FatMargin {
     /// Name on the wire.
     pub key: String,

@@ -9,6 +9,7 @@ use serde::{Deserialize, Serialize};
 /// Whose rules a kitchen keeps; local rules come first.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
 #[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Rules {
     /// The US Food Code.
     #[default]
@@ -19,14 +20,21 @@ pub enum Rules {
 
 /// A kitchen as asked for, unchecked.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
-#[serde(deny_unknown_fields, default)]
+#[serde(deny_unknown_fields)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct KitchenAsked {
-    /// Height above the sea, m, -400 to 5000.
+    /// Height above the sea, m, -400 to 5000: water boils lower up a hill.
+    #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(minimum = -400, maximum = 5000))]
     pub altitude_m: f64,
     /// Whose rules it keeps.
+    #[serde(default)]
     pub rules: Rules,
-    /// What it has; everything when not said.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    /// What it has, list by list (pans, hobs, ovens, wares, fryers, pots, grates, ridges, broilers,
+    /// steamers, fats): keys of things that ship, or rows of its own. A list that is not there is
+    /// all there.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(value_type = Option<Object>))]
     pub kit: Option<KitAsked>,
 }
 

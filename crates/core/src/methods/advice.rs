@@ -5,9 +5,11 @@
 //! the timeline.
 
 use crate::run::{Lip, Mark, Seen, Timeline};
+use serde::{Serialize, Serializer};
 
 /// A reason for or against.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Reason {
     /// Stable name.
     pub code: &'static str,
@@ -46,7 +48,9 @@ pub struct Suits {
 }
 
 /// What kind of step it is.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum StepKind {
     /// Before the fish meets the heat.
     Prepare,
@@ -74,7 +78,8 @@ pub struct Caution {
 }
 
 /// One step of the card.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Step {
     /// When, s after the fish meets the heat; negative before.
     pub at_s: f64,
@@ -83,11 +88,18 @@ pub struct Step {
     /// What to do.
     pub act: String,
     /// Temperature that belongs to it, C.
+    #[serde(skip_serializing_if = "Option::is_none")]
     pub at_c: Option<f64>,
     /// What to look for.
     pub cues: Vec<&'static str>,
     /// What to mind.
+    #[serde(serialize_with = "sentences")]
+    #[cfg_attr(feature = "schema", schema(value_type = Vec<String>))]
     pub cautions: Vec<Caution>,
+}
+
+fn sentences<S: Serializer>(cautions: &[Caution], to: S) -> Result<S::Ok, S::Error> {
+    to.collect_seq(cautions.iter().map(|c| c.message))
 }
 
 /// Cues for when it is done, in the cooks' words.

@@ -5,9 +5,11 @@ use crate::kit::FatMargin;
 use crate::methods::{Chosen, Method, Step};
 use crate::run::{Outcome, Signs, SliceField};
 use crate::target::Band;
+use serde::Serialize;
 
 /// How early and how late the piece may leave the heat and still end in the band.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Window {
     /// Seconds before.
     pub early_s: f64,
@@ -26,18 +28,21 @@ impl Window {
 }
 
 /// Something the cook should know before lighting the fire.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Warning {
     /// Stable name.
     pub code: &'static str,
     /// One sentence, without figures that have a unit.
     pub message: &'static str,
     /// By how much, K, where that says something.
+    #[serde(skip_serializing_if = "Option::is_none")]
     pub by_k: Option<f64>,
 }
 
 /// The largest batch.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Batch {
     /// The drop that was allowed, K.
     pub drop_k: f64,

@@ -6,6 +6,7 @@ use crate::methods::{Chosen, Method, Value};
 use crate::run::{FieldAsked, Programme, TimesAsked, TruthAsked};
 use crate::target::{Band, TargetAsked};
 use crate::{InputError, Within, Wrong};
+use serde::{Deserialize, Serialize};
 
 /// A method as asked for.
 #[derive(Debug, Clone, PartialEq, Default)]
@@ -17,7 +18,9 @@ pub struct MethodAsked {
 }
 
 /// What a turn goes by where pieces differ from what was asked.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum TurnBy {
     /// The clock: at the planned second, whatever the piece.
     #[default]

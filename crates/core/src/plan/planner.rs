@@ -8,7 +8,7 @@ use crate::fish::Piece;
 use crate::heat::{Body, Track};
 use crate::kit::fat_margins_at;
 use crate::methods::{Method, Step, StepKind, Story, done};
-use crate::run::{Bench, Fidelity, Signs, Timeline, Truth, Witness, Witnessed};
+use crate::run::{Bench, Fidelity, FieldAsked, Signs, Timeline, Truth, Witness, Witnessed};
 use crate::target::Band;
 use crate::{InputError, Within};
 
@@ -87,6 +87,9 @@ fn find(cooking: &Cooking<'_>, bench: &Bench, asked: &PlanAsked) -> Result<Found
 /// One plan of one piece, told once: the same timeline for the run, the words and the warnings.
 pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, InputError> {
     let (piece, programme, band) = (cooking.piece, &cooking.programme, cooking.band);
+    if let Some(field) = asked.field {
+        field.check(FieldAsked::MOST).within("field")?;
+    }
     let as_asked = Truth::asked(piece);
     let bench = Bench::new(&as_asked, programme, Fidelity::FINE);
     let Found {

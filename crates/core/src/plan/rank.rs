@@ -9,9 +9,12 @@ use crate::methods::{Method, Reason};
 use crate::run::FieldAsked;
 use crate::target::TargetAsked;
 use crate::{InputError, Within};
+use serde::{Deserialize, Serialize};
 
 /// What matters to the cook, each on or off.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[serde(deny_unknown_fields, default)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Wishes {
     /// Crisp skin or crust.
     pub crisp: bool,
@@ -70,7 +73,7 @@ pub fn rank(asked: &RankAsked) -> Result<Vec<Way>, InputError> {
     let piece = Piece::new(&asked.piece).within("piece")?;
     let band = piece.family()?.band(&asked.target).within("target")?;
     if let Some(field) = asked.field {
-        field.at_most(FieldAsked::MOST_OF_MANY).within("field")?;
+        field.check(FieldAsked::MOST_OF_MANY).within("field")?;
     }
     let question = PlanAsked {
         field: asked.field,

@@ -25,7 +25,8 @@ pub struct SimulateAsked {
 }
 
 /// Temperatures at one time.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, serde::Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct SeriesPoint {
     /// Time, s.
     pub t_s: f64,

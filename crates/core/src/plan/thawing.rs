@@ -12,6 +12,7 @@ use crate::quantity::checked;
 use crate::run::{Bench, Fidelity, Fire, Mark, Programme, Stage, Truth};
 use crate::target::safety;
 use crate::{InputError, Within};
+use serde::Serialize;
 
 /// How it thaws.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -63,7 +64,8 @@ pub struct CoolAsked {
 }
 
 /// How long it takes.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Cooled {
     /// The warmest part is at 21 C, s after it was at 57 C or at the start; none when it never
     /// is within a day.

@@ -5,41 +5,38 @@ use crate::InputError;
 use crate::heat::{Column, Moment};
 use crate::quantity::checked;
 use crate::target::Band;
+use serde::{Deserialize, Serialize};
 
 /// How many samples are wanted.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct FieldAsked {
-    /// Columns: evenly from the start to the end of the rest.
+    /// Columns, 2 to 600: evenly from the start to the end of the rest. Columns by rows are at most
+    /// 18 000 in a plan, 3 600 in a ranking.
+    #[cfg_attr(feature = "schema", schema(minimum = 2, maximum = 600))]
     pub times: usize,
-    /// Rows: evenly from the low face (skin) to the high face.
+    /// Rows, 2 to 200: evenly from the low face (skin) to the high face.
+    #[cfg_attr(feature = "schema", schema(minimum = 2, maximum = 200))]
     pub depths: usize,
 }
 
 impl FieldAsked {
-    /// Checks the size.
-    ///
-    /// # Errors
-    /// [`InputError`] (out of range) outside 2 to 600 times and 2 to 200 depths, and for more than
-    /// [`Self::MOST`] samples.
-    pub fn new(times: usize, depths: usize) -> Result<Self, InputError> {
-        checked("times", times as f64, (2.0, 600.0), "columns")?;
-        checked("depths", depths as f64, (2.0, 200.0), "rows")?;
-        Self { times, depths }.at_most(Self::MOST)
-    }
-
     /// Most samples of one plan: a picture 300 by 60.
     pub const MOST: usize = 18_000;
     /// Most samples of each way in a ranking: a thumb 120 by 30.
     pub const MOST_OF_MANY: usize = 3_600;
 
-    /// Refuses more samples than so many.
+    /// Refuses sizes out of range and more samples than so many.
     ///
     /// # Errors
     /// [`InputError`] (out of range).
-    pub fn at_most(self, samples: usize) -> Result<Self, InputError> {
+    pub fn check(self, most: usize) -> Result<(), InputError> {
+        checked("times", self.times as f64, (2.0, 600.0), "columns")?;
+        checked("depths", self.depths as f64, (2.0, 200.0), "rows")?;
         let all = (self.times * self.depths) as f64;
-        checked("", all, (4.0, samples as f64), "samples")?;
-        Ok(self)
+        checked("", all, (4.0, most as f64), "samples")?;
+        Ok(())
     }
 }
 

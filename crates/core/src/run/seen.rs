@@ -6,6 +6,7 @@
 
 use super::past::{Past, cooked_line_share, crust_mm};
 use crate::heat::{Column, Moment};
+use serde::Serialize;
 
 /// Dry crust that lets go of pan or grate, mm.
 const RELEASE_MM: f64 = 0.2;
@@ -35,7 +36,9 @@ const BUBBLES_KG_M2S: f64 = 3e-3;
 const DIES_DOWN_KG_M2S: f64 = 5e-4;
 
 /// What a thin metal tester meets, pushed through the thickest part.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Tester {
     /// Raw: it stops.
     Stops,
@@ -46,7 +49,9 @@ pub enum Tester {
 }
 
 /// The tester held in the middle and then to the lip.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Lip {
     /// Cold.
     Cold,
@@ -71,7 +76,9 @@ impl Lip {
 }
 
 /// A finger pressed on the thickest part.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Press {
     /// Raw: it springs back.
     SpringsBack,
@@ -84,7 +91,9 @@ pub enum Press {
 }
 
 /// White beads on the surface.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Beads {
     /// None.
     None,
@@ -95,7 +104,9 @@ pub enum Beads {
 }
 
 /// How water leaves: the bubbling of a fryer, the sizzling of a pan.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Bubbling {
     /// Quiet.
     Quiet,

@@ -29,10 +29,12 @@ pub struct Timeline {
 /// Times as a cook gives them: seconds a side, and the rest.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
 #[serde(deny_unknown_fields)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct TimesAsked {
     /// Time of each side on the heat, s.
     pub sides_s: Vec<f64>,
     /// Time of the rest, s.
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 3600))]
     pub rest_s: f64,
 }
 

@@ -7,25 +7,32 @@ use serde::{Deserialize, Serialize};
 
 /// What differs from what was asked for; what is not said is as asked.
 #[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize)]
-#[serde(deny_unknown_fields, default)]
+#[serde(deny_unknown_fields)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct TruthAsked {
     /// Thickness, mm.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 2, maximum = 120))]
     pub thickness_mm: Option<f64>,
     /// Temperature at the start, C.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = -35, maximum = 35))]
     pub start_c: Option<f64>,
     /// Contact and convection are this many times as good.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 0.1, maximum = 10))]
     pub contact: Option<f64>,
     /// The fire is so much hotter, K.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = -150, maximum = 150))]
     pub heat_k: Option<f64>,
     /// The hob or heater gives this share of what it should.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 0.05, maximum = 5))]
     pub hob_share: Option<f64>,
     /// So many pieces are in it.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 200))]
     pub pieces: Option<u32>,
 }
 

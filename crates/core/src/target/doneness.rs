@@ -3,11 +3,12 @@
 use super::safety;
 use crate::quantity::checked;
 use crate::{InputError, Wrong};
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 use std::sync::OnceLock;
 
 /// A band of core temperatures after the rest.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Band {
     /// Low end, C.
     pub low_c: f64,
@@ -23,8 +24,9 @@ impl Band {
 }
 
 /// One level of a family.
-#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[serde(deny_unknown_fields)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Level {
     /// Name on the wire.
     pub key: String,

@@ -3,4 +3,6 @@
 mod doneness;
 pub mod safety;
 
+pub use safety::Safety;
+
 pub use doneness::{AT_RISK, Band, FOOD_SAFETY, Family, Level, TargetAsked};

@@ -31,7 +31,8 @@ pub const THAWED_WARM_S: f64 = 4.0 * 3600.0;
 pub const LISTERIA_6D_MIN: f64 = 2.0;
 
 /// What the coldest part has been through.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, serde::Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Safety {
     /// 63 C for 15 s all through.
     pub food_code_63c_15s: bool,

@@ -164,7 +164,13 @@ fn law_no_dependence_on_the_output() {
         })
         .unwrap()
     };
-    let (bare, drawn) = (ask(None), ask(Some(FieldAsked::new(97, 31).unwrap())));
+    let (bare, drawn) = (
+        ask(None),
+        ask(Some(FieldAsked {
+            times: 97,
+            depths: 31,
+        })),
+    );
     assert_eq!(bare.outcome, drawn.outcome);
     assert_eq!(bare.off_heat_s, drawn.off_heat_s);
     let field = drawn.field.unwrap();

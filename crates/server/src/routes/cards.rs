@@ -7,8 +7,8 @@ use crate::store::cards::{self, CardEdit, CardRow, NewCard};
 use crate::store::snapshot::{self, Band, Outcome, Snapshot, Times};
 use crate::store::{Changed, Store};
 use crate::wire::{
-    BandWire, CardChange, CardList, CardNew, CardSummary, CardWire, PlanAnswer, PlanRequest,
-    PlannedWire, ResultChange, ResultWire, TallyWire,
+    CardChange, CardList, CardNew, CardSummary, CardWire, PlanAnswer, PlanRequest, PlannedWire,
+    ResultChange, ResultWire, TallyWire,
 };
 use actix_web::{HttpRequest, HttpResponse, delete, get, patch, post, web};
 
@@ -44,7 +44,7 @@ fn planned(snapshot: &Snapshot) -> PlannedWire {
         latest_s: snapshot.times.latest_s,
         turns_s: snapshot.times.turns_s.clone(),
         rest_s: snapshot.times.rest_s,
-        target: BandWire {
+        target: cindo_core::target::Band {
             low_c: snapshot.band.low_c,
             high_c: snapshot.band.high_c,
         },

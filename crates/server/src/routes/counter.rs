@@ -6,22 +6,22 @@ use crate::error::{ErrorBody, RequestError};
 use crate::store::shelf::{self, NewShelf, ShelfEdit, ShelfRow};
 use crate::store::{Changed, Store};
 use crate::wire::{
-    FishWire, FreshnessAnswer, FreshnessRequest, NoticesAnswer, NoticesRequest, OwnFishWire,
-    PortionsAnswer, PortionsRequest, ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew,
-    ShoppingAnswer, ShoppingRequest, WholeAnswer, WholeRequest,
+    FishWire, FreshnessRequest, NoticesAnswer, NoticesRequest, OwnFishWire, PortionsRequest,
+    ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew, ShoppingRequest, WholeRequest,
 };
 use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
+use cindo_core::fish::{CutUp, Judged, Shopping, WholeFish};
 
 const MOST_NAME: usize = 60;
 const MOST_IMPORTED: usize = 200;
 
 answers!(
     /// A whole fish from its length, its weight, or both.
-    whole, "/api/whole", WholeRequest, WholeAnswer
+    whole, "/api/whole", WholeRequest, WholeFish
 );
 answers!(
     /// How fresh it is, and how many days are left.
-    freshness, "/api/freshness", FreshnessRequest, FreshnessAnswer
+    freshness, "/api/freshness", FreshnessRequest, Judged
 );
 answers!(
     /// The dangers of this fish for this eater at this target.
@@ -29,11 +29,11 @@ answers!(
 );
 answers!(
     /// A side cut into portions of one weight.
-    portions, "/api/portions", PortionsRequest, PortionsAnswer
+    portions, "/api/portions", PortionsRequest, CutUp
 );
 answers!(
     /// How much to buy.
-    buying, "/api/shopping", ShoppingRequest, ShoppingAnswer
+    buying, "/api/shopping", ShoppingRequest, Shopping
 );
 
 answers!(

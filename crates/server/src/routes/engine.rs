@@ -3,11 +3,13 @@
 use super::{Body, compute, read};
 use crate::error::{ErrorBody, RequestError};
 use crate::wire::{
-    CoolAnswer, CoolRequest, FishList, HeatAnswer, HeatRequest, PlanAnswer, PlanRequest,
-    RankAnswer, RankRequest, SettleAnswer, SettleRequest, SimulateAnswer, SimulateRequest,
-    ThawAnswer, ThawRequest, fish_list,
+    CoolRequest, FishList, HeatRequest, PlanAnswer, PlanRequest, RankAnswer, RankRequest,
+    SettleAnswer, SettleRequest, SimulateAnswer, SimulateRequest, ThawAnswer, ThawRequest,
+    fish_list,
 };
 use actix_web::{get, post, web};
+use cindo_core::heat::BareAnswer;
+use cindo_core::plan::Cooled;
 
 /// The fish, cuts and levels of doneness.
 #[utoipa::path(responses((status = 200, description = "What the counter offers", body = FishList)))]
@@ -34,7 +36,7 @@ answers!(
 );
 answers!(
     /// The bare solver with constant properties.
-    heat, "/api/heat", HeatRequest, HeatAnswer
+    heat, "/api/heat", HeatRequest, BareAnswer
 );
 answers!(
     /// How long a frozen piece takes to thaw.
@@ -42,5 +44,5 @@ answers!(
 );
 answers!(
     /// How long a cooked piece takes to cool.
-    cool, "/api/cool", CoolRequest, CoolAnswer
+    cool, "/api/cool", CoolRequest, Cooled
 );

@@ -1,6 +1,7 @@
 //! Cards of the book.
 
-use super::engine::{BandWire, PlanRequest};
+use super::engine::PlanRequest;
+use cindo_core::target::Band;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -60,7 +61,7 @@ pub enum ResultChange {
 }
 
 /// A card of the book, in a line.
-#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Serialize, ToSchema)]
 pub struct CardSummary {
     /// Its name to programs.
     pub id: String,
@@ -85,7 +86,7 @@ pub struct CardSummary {
 }
 
 /// What a card was planned to be.
-#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Serialize, ToSchema)]
 pub struct PlannedWire {
     /// Kind of method.
     pub kind: String,
@@ -105,13 +106,13 @@ pub struct PlannedWire {
     /// How long it rests, s.
     pub rest_s: f64,
     /// The band aimed at.
-    pub target: BandWire,
+    pub target: Band,
     /// Coldest point at its highest, C.
     pub core_peak_c: f64,
 }
 
 /// A card of the book.
-#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Serialize, ToSchema)]
 pub struct CardWire {
     /// What stands in a line of it.
     #[serde(flatten)]
@@ -121,7 +122,7 @@ pub struct CardWire {
 }
 
 /// How the cards came out, counted over the whole book.
-#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, Serialize, ToSchema)]
 pub struct TallyWire {
     /// Not done enough.
     pub under: i64,
@@ -136,7 +137,7 @@ pub struct TallyWire {
 }
 
 /// A page of the book.
-#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Serialize, ToSchema)]
 pub struct CardList {
     /// Newest first.
     pub cards: Vec<CardSummary>,

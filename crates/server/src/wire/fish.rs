@@ -4,22 +4,9 @@ use cindo_core::Within;
 use cindo_core::fish::{
     Body, Cut, Flake, Form, Hazard, Mercury, SkinEats, Species, Texture, Waters,
 };
-use cindo_core::target::{Family, safety};
+use cindo_core::target::{Family, Level, safety};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-
-/// A level of doneness.
-#[derive(Debug, Clone, Serialize, ToSchema)]
-pub struct LevelWire {
-    /// Name on the wire.
-    pub key: String,
-    /// In the cook's words.
-    pub name: String,
-    /// Low end, C.
-    pub low_c: f64,
-    /// High end, C.
-    pub high_c: f64,
-}
 
 /// One fish.
 #[derive(Debug, Clone, Serialize, ToSchema)]
@@ -37,17 +24,17 @@ pub struct FishWire {
     /// Key of the level most cooks aim at.
     pub usual_level: String,
     /// From rare to well.
-    pub levels: Vec<LevelWire>,
-    /// delicate, medium or firm.
-    pub texture: String,
-    /// crisps, tough or not_eaten.
-    pub skin: String,
+    pub levels: Vec<Level>,
+    /// How the flesh holds together.
+    pub texture: Texture,
+    /// What becomes of the skin.
+    pub skin: SkinEats,
     /// Fat, share of mass.
     pub fat_share: f64,
     /// Thin, usual and thick fillet, mm.
     pub thickness_mm: [f64; 3],
-    /// large, medium, fine or none.
-    pub flake: String,
+    /// How it comes apart when done.
+    pub flake: Flake,
     /// Protein, share of mass.
     pub protein_share: f64,
     /// Range of the fat over seasons and farms.
@@ -56,12 +43,12 @@ pub struct FishWire {
     pub cuts: Vec<String>,
     /// Key of the body shape.
     pub body: String,
-    /// histamine, reef_toxin, wax_esters, parasites, spines.
-    pub hazards: Vec<String>,
-    /// low, some or high.
-    pub mercury: String,
-    /// cold, temperate or tropical.
-    pub waters: String,
+    /// What can hurt.
+    pub hazards: Vec<Hazard>,
+    /// Class of mercury advice.
+    pub mercury: Mercury,
+    /// Where it lives.
+    pub waters: Waters,
     /// Usually farmed.
     pub farmed: bool,
     /// Days on melting ice, low and high.
@@ -74,61 +61,20 @@ pub struct FishWire {
     pub stand_in: bool,
 }
 
-macro_rules! words {
-    ($(#[$doc:meta])* $name:ident, $of:ty, $($word:ident => $is:expr),+) => {
-        $(#[$doc])*
-        #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-        #[serde(rename_all = "snake_case")]
-        #[allow(missing_docs)]
-        pub enum $name { $($word),+ }
-        impl $name {
-            fn core(self) -> $of {
-                match self { $(Self::$word => $is),+ }
-            }
-        }
-    };
+const fn plain_texture() -> Texture {
+    Texture::Medium
 }
-
-words!(
-    /// How the flesh holds together.
-    TextureWire, Texture, Delicate => Texture::Delicate, Medium => Texture::Medium, Firm => Texture::Firm
-);
-words!(
-    /// How it comes apart when done.
-    FlakeWire, Flake, Large => Flake::Large, Medium => Flake::Medium, Fine => Flake::Fine, None => Flake::None
-);
-words!(
-    /// What becomes of the skin.
-    SkinEatsWire, SkinEats, Crisps => SkinEats::Crisps, Tough => SkinEats::Tough, NotEaten => SkinEats::NotEaten
-);
-words!(
-    /// Where it lives.
-    WatersWire, Waters, Cold => Waters::Cold, Temperate => Waters::Temperate, Tropical => Waters::Tropical
-);
-words!(
-    /// Class of mercury advice.
-    MercuryWire, Mercury, Low => Mercury::Low, Some => Mercury::Some, High => Mercury::High
-);
-words!(
-    /// What can hurt.
-    HazardWire, Hazard, Histamine => Hazard::Histamine, ReefToxin => Hazard::ReefToxin,
-    WaxEsters => Hazard::WaxEsters, Parasites => Hazard::Parasites, Spines => Hazard::Spines
-);
-
-const fn plain_texture() -> TextureWire {
-    TextureWire::Medium
+const fn plain_flake() -> Flake {
+    Flake::Medium
 }
-const fn plain_flake() -> FlakeWire {
-    FlakeWire::Medium
+const fn plain_skin() -> SkinEats {
+    SkinEats::Crisps
 }
-const fn plain_skin() -> SkinEatsWire {
-    SkinEatsWire::Crisps
+const fn plain_waters() -> Waters {
+    Waters::Temperate
 }
-const fn plain_waters() -> WatersWire {
-    WatersWire::Temperate
-}
-const fn plain_mercury() -> MercuryWire {
-    MercuryWire::Low
+const fn plain_mercury() -> Mercury {
+    Mercury::Low
 }
 const fn plain_thickness() -> [f64; 3] {
     [10.0, 18.0, 30.0]
@@ -160,13 +106,13 @@ pub struct OwnFishWire {
     pub fat_share: f64,
     /// How the flesh holds together.
     #[serde(default = "plain_texture")]
-    pub texture: TextureWire,
+    pub texture: Texture,
     /// How it comes apart.
     #[serde(default = "plain_flake")]
-    pub flake: FlakeWire,
+    pub flake: Flake,
     /// What becomes of the skin.
     #[serde(default = "plain_skin")]
-    pub skin: SkinEatsWire,
+    pub skin: SkinEats,
     /// Thin, usual and thick fillet, mm.
     #[serde(default = "plain_thickness")]
     pub thickness_mm: [f64; 3],
@@ -175,13 +121,13 @@ pub struct OwnFishWire {
     pub body: String,
     /// What can hurt.
     #[serde(default)]
-    pub hazards: Vec<HazardWire>,
+    pub hazards: Vec<Hazard>,
     /// Class of mercury advice.
     #[serde(default = "plain_mercury")]
-    pub mercury: MercuryWire,
+    pub mercury: Mercury,
     /// Where it lives.
     #[serde(default = "plain_waters")]
-    pub waters: WatersWire,
+    pub waters: Waters,
     /// Farmed on feed.
     #[serde(default)]
     pub farmed: bool,
@@ -213,15 +159,15 @@ impl OwnFishWire {
             protein_share: self.protein_share,
             fat_share: self.fat_share,
             fat_range: None,
-            texture: self.texture.core(),
-            flake: self.flake.core(),
-            skin: self.skin.core(),
+            texture: self.texture,
+            flake: self.flake,
+            skin: self.skin,
             thickness_mm: self.thickness_mm,
             cuts: vec!["fillet".into()],
             body: self.body.clone(),
-            hazards: self.hazards.iter().map(|h| h.core()).collect(),
-            mercury: self.mercury.core(),
-            waters: self.waters.core(),
+            hazards: self.hazards.clone(),
+            mercury: self.mercury,
+            waters: self.waters,
             farmed: self.farmed,
             ice_days: self.ice_days,
             ice_source: "the kitchen's own".into(),
@@ -321,67 +267,19 @@ pub fn fish_wire(s: &Species, key: String) -> Option<FishWire> {
         aliases: s.aliases.clone(),
         family: family.name.clone(),
         usual_level: family.default.clone(),
-        levels: family
-            .levels
-            .iter()
-            .map(|l| LevelWire {
-                key: l.key.clone(),
-                name: l.name.clone(),
-                low_c: l.low_c,
-                high_c: l.high_c,
-            })
-            .collect(),
-        texture: match s.texture {
-            Texture::Delicate => "delicate",
-            Texture::Medium => "medium",
-            Texture::Firm => "firm",
-        }
-        .to_owned(),
-        skin: match s.skin {
-            SkinEats::Crisps => "crisps",
-            SkinEats::Tough => "tough",
-            SkinEats::NotEaten => "not_eaten",
-        }
-        .to_owned(),
+        levels: family.levels.clone(),
+        texture: s.texture,
+        skin: s.skin,
         fat_share: s.fat_share,
         thickness_mm: s.thickness_mm,
-        flake: match s.flake {
-            Flake::Large => "large",
-            Flake::Medium => "medium",
-            Flake::Fine => "fine",
-            Flake::None => "none",
-        }
-        .to_owned(),
+        flake: s.flake,
         protein_share: s.protein_share,
         fat_range: s.fat_range,
         cuts: s.cuts.clone(),
         body: s.body.clone(),
-        hazards: s
-            .hazards
-            .iter()
-            .map(|h| {
-                match h {
-                    Hazard::Histamine => "histamine",
-                    Hazard::ReefToxin => "reef_toxin",
-                    Hazard::WaxEsters => "wax_esters",
-                    Hazard::Parasites => "parasites",
-                    Hazard::Spines => "spines",
-                }
-                .to_owned()
-            })
-            .collect(),
-        mercury: match s.mercury {
-            Mercury::Low => "low",
-            Mercury::Some => "some",
-            Mercury::High => "high",
-        }
-        .to_owned(),
-        waters: match s.waters {
-            Waters::Cold => "cold",
-            Waters::Temperate => "temperate",
-            Waters::Tropical => "tropical",
-        }
-        .to_owned(),
+        hazards: s.hazards.clone(),
+        mercury: s.mercury,
+        waters: s.waters,
         farmed: s.farmed,
         ice_days: s.ice_days,
         ice_source: s.ice_source.clone(),

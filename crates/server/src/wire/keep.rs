@@ -2,7 +2,7 @@
 
 use super::piece::PieceWire;
 use crate::error::RequestError;
-use cindo_core::plan::{CoolAsked, Cooling, ThawAsked, Thawing, cool, thaw};
+use cindo_core::plan::{CoolAsked, Cooled, Cooling, ThawAsked, Thawing, cool, thaw};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -40,7 +40,7 @@ pub struct ThawRequest {
 }
 
 /// How long thawing takes.
-#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, Serialize, ToSchema)]
 pub struct ThawAnswer {
     /// No ice is left, s.
     pub thawed_s: f64,
@@ -59,23 +59,13 @@ pub struct CoolRequest {
     /// The piece.
     pub piece: PieceWire,
     /// How hot it is, C.
+    #[schema(minimum = 21, maximum = 100)]
     pub from_c: f64,
     /// Fridge or ice water.
     pub how: CoolingWire,
     /// Temperature of the fridge, C; 3 when not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub at_c: Option<f64>,
-}
-
-/// How long cooling takes, counted from 57 C.
-#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
-pub struct CoolAnswer {
-    /// To 21 C, s; null when it never is within two days.
-    pub to_21c_s: Option<f64>,
-    /// To 5 C, s.
-    pub to_5c_s: Option<f64>,
-    /// Within two hours, and six in all (Food Code 3-501.14).
-    pub within_limit: bool,
 }
 
 impl ThawRequest {
@@ -106,20 +96,15 @@ impl CoolRequest {
     ///
     /// # Errors
     /// Whatever the core refuses.
-    pub fn answer(&self) -> Result<CoolAnswer, RequestError> {
+    pub fn answer(&self) -> Result<Cooled, RequestError> {
         let how = match self.how {
             CoolingWire::Fridge => Cooling::Fridge(self.at_c.unwrap_or(3.0)),
             CoolingWire::IceWater => Cooling::IceWater,
         };
-        let cooled = cool(&CoolAsked {
+        Ok(cool(&CoolAsked {
             piece: (&self.piece).into(),
             from_c: self.from_c,
             how,
-        })?;
-        Ok(CoolAnswer {
-            to_21c_s: cooled.to_21c_s,
-            to_5c_s: cooled.to_5c_s,
-            within_limit: cooled.within_limit,
-        })
+        })?)
     }
 }

@@ -12,25 +12,20 @@ pub use cards::{
     TallyWire,
 };
 pub use counter::{
-    BuyWire, FreezingWire, FreshnessAnswer, FreshnessRequest, KeptPieceWire, KeptWire,
-    LotStateWire, LotWire, NoticeWire, NoticesAnswer, NoticesRequest, PortionWire, PortionsAnswer,
-    PortionsRequest, ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew, ShoppingAnswer,
-    ShoppingRequest, TailWire, WarmthWire, WhichFish, WholeAnswer, WholeRequest,
+    FreshnessRequest, KeptPieceWire, LotWire, NoticesAnswer, NoticesRequest, PortionsRequest,
+    ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew, ShoppingRequest, WhichFish,
+    WholeRequest,
 };
 pub use engine::{
-    BandWire, BatchWire, CookedLineWire, FaceWire, FatWire, FieldAskedWire, GeometryWire,
-    HeatAnswer, HeatRequest, HeatStageWire, KitchenWire, OptionWire, PlanAnswer, PlanRequest,
-    RankAnswer, RankRequest, ReasonWire, RulesWire, SafetyWire, SeriesWire, SettingTakes,
-    SettingWire, SettleAnswer, SettleRequest, SignsWire, SimulateAnswer, SimulateRequest,
-    SliceFieldWire, StepWire, TimesWire, TruthWire, TurnByWire, WarningWire, WayWire, WindowWire,
-    WishesWire,
+    CookedLineWire, FaceWire, HeatRequest, HeatStageWire, OptionWire, PlanAnswer, PlanRequest,
+    RankAnswer, RankRequest, SettingTakes, SettingWire, SettleAnswer, SettleRequest, SignsWire,
+    SimulateAnswer, SimulateRequest, SliceFieldWire, WayWire,
 };
 pub use fish::{
-    AnswerWire, CutWire, FishList, FishWire, FlakeWire, FormWire, HazardWire, LevelWire, LookWire,
-    MercuryWire, NamedWire, OwnFishWire, SafetyMarkWire, SkinEatsWire, TextureWire, WatersWire,
-    fish_list,
+    AnswerWire, CutWire, FishList, FishWire, FormWire, LookWire, NamedWire, OwnFishWire,
+    SafetyMarkWire, fish_list,
 };
-pub use keep::{CoolAnswer, CoolRequest, CoolingWire, ThawAnswer, ThawRequest, ThawingWire};
+pub use keep::{CoolRequest, CoolingWire, ThawAnswer, ThawRequest, ThawingWire};
 pub use piece::{CompositionWire, MethodWire, PieceWire, TargetWire, ValueWire};
 
 use crate::error::RequestError;

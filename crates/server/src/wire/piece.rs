@@ -1,7 +1,7 @@
 //! The piece, the method and the target as asked for.
 
 use super::fish::OwnFishWire;
-use cindo_core::fish::PieceAsked;
+use cindo_core::fish::{Cut, Measured, PieceAsked, Skin, State};
 use cindo_core::methods::Value;
 use cindo_core::plan::MethodAsked;
 use cindo_core::target::TargetAsked;
@@ -30,38 +30,48 @@ pub struct CompositionWire {
 pub struct PieceWire {
     /// Key of the fish; or give `composition`.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(example = "hake")]
     pub fish: Option<String>,
     /// What the flesh is made of.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub composition: Option<CompositionWire>,
     /// Cut; fillet when not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(value_type = Option<Cut>)]
     pub cut: Option<String>,
     /// Thick part, mm, 2 to 120.
+    #[schema(minimum = 2, maximum = 120, example = 28)]
     pub thickness_mm: f64,
     /// Thin end, mm.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 2, maximum = 120)]
     pub thin_end_mm: Option<f64>,
     /// Mass of one piece, g; 170 when not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 1, maximum = 20000)]
     pub mass_g: Option<f64>,
     /// How many are cooked together; 1 when not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 1, maximum = 200)]
     pub pieces: Option<u32>,
     /// "on" or "off".
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(value_type = Option<Skin>)]
     pub skin: Option<String>,
     /// Temperature at the start, C; 8 when not said, -18 when frozen.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = -35, maximum = 35)]
     pub start_c: Option<f64>,
     /// Width across the piece, mm; 60 when not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 5, maximum = 400)]
     pub width_mm: Option<f64>,
     /// A fish of the kitchen's own, in place of `fish`.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub own_fish: Option<OwnFishWire>,
     /// fresh, thawed or frozen; by the temperature when not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(value_type = Option<State>)]
     pub state: Option<String>,
     /// The bone is in.
     #[serde(default, skip_serializing_if = "is_false")]
@@ -74,6 +84,7 @@ pub struct PieceWire {
     pub scored: bool,
     /// How the thickness is known: "ruler" or "eye"; eye when not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(value_type = Option<Measured>)]
     pub measured: Option<String>,
 }
 
@@ -157,9 +168,11 @@ pub struct TargetWire {
     pub level: Option<String>,
     /// Low end, C.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 30, maximum = 95)]
     pub low_c: Option<f64>,
     /// High end, C.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 30, maximum = 95)]
     pub high_c: Option<f64>,
 }
 

@@ -4,6 +4,7 @@
 mod cards;
 mod command_line;
 mod counter;
+mod described;
 mod engine;
 mod guarded;
 mod kept;

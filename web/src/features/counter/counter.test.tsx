@@ -112,7 +112,11 @@ describe("is it fresh", () => {
 });
 
 describe("to mind", () => {
-  const notice = (code: string, weight: string): Notice => ({ code, weight, message: `${code}.` });
+  const notice = (code: string, weight: Notice["weight"]): Notice => ({
+    code,
+    weight,
+    message: `${code}.`,
+  });
 
   function Held({ piece }: { piece: Piece }) {
     const [record, setRecord] = useState<Record>({ ...NOTHING, of: piece.fish });

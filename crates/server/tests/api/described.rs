@@ -1,0 +1,227 @@
+//! The description of the API against what the application does: every bound that is written there is
+//! the bound that holds.
+
+use super::Kitchen;
+use actix_web::http::StatusCode;
+use serde_json::{Value, json};
+use std::collections::BTreeSet;
+
+fn hake() -> Value {
+    json!({ "fish": "hake", "thickness_mm": 30 })
+}
+
+fn plan() -> Value {
+    json!({ "piece": hake(), "method": { "kind": "steam" }, "range": false })
+}
+
+/// Schema, endpoint, a request that does, and where in it the schema stands.
+fn asked() -> Vec<(&'static str, &'static str, Value, &'static str)> {
+    let which = json!({ "fish": "hake" });
+    let lot = json!({ "fish": "hake", "received": "2026-05-31", "received_c": 2, "kept_c": 0,
+                      "frozen": "2026-05-31", "frozen_at_c": -20 });
+    let faces = json!({ "surface_c": 80 });
+    vec![
+        ("PieceWire", "/api/plan", plan(), "/piece"),
+        (
+            "TargetWire",
+            "/api/plan",
+            with(plan(), "target", json!({ "low_c": 50, "high_c": 54 })),
+            "/target",
+        ),
+        (
+            "KitchenAsked",
+            "/api/plan",
+            with(plan(), "kitchen", json!({})),
+            "/kitchen",
+        ),
+        (
+            "FieldAsked",
+            "/api/plan",
+            with(plan(), "field", json!({ "times": 20, "depths": 20 })),
+            "/field",
+        ),
+        ("PlanRequest", "/api/plan", plan(), ""),
+        (
+            "TruthAsked",
+            "/api/plan",
+            with(plan(), "truth", json!({})),
+            "/truth",
+        ),
+        (
+            "TimesAsked",
+            "/api/plan",
+            with(plan(), "times", json!({ "sides_s": [400], "rest_s": 60 })),
+            "/times",
+        ),
+        (
+            "SettleRequest",
+            "/api/settle",
+            json!({ "plan": with(plan(), "method", json!({ "kind": "slow_bake" })) }),
+            "",
+        ),
+        (
+            "HeatRequest",
+            "/api/heat",
+            json!({ "geometry": "slab", "thickness_mm": 20, "k_w_mk": 0.5,
+            "rho_kg_m3": 1050, "cp_j_kgk": 3600, "start_c": 5,
+            "stages": [{ "duration_s": 60, "low": faces, "high": faces }] }),
+            "",
+        ),
+        (
+            "Kept",
+            "/api/freshness",
+            json!({ "which": which, "form": "whole", "kept": [{ "at_c": 1, "days": 1 }] }),
+            "/kept/0",
+        ),
+        (
+            "Freezing",
+            "/api/notices",
+            json!({ "which": which, "freezing": { "at_c": -20, "hours": 200 } }),
+            "/freezing",
+        ),
+        (
+            "Warmth",
+            "/api/notices",
+            json!({ "which": { "fish": "mackerel" }, "warmth": { "hours": 1, "warmest_c": 10 } }),
+            "/warmth",
+        ),
+        (
+            "WholeRequest",
+            "/api/whole",
+            json!({ "which": which, "length_mm": 500 }),
+            "",
+        ),
+        (
+            "ShoppingRequest",
+            "/api/shopping",
+            json!({ "which": which, "people": 4, "each_g": 170 }),
+            "",
+        ),
+        (
+            "PortionsRequest",
+            "/api/portions",
+            json!({ "thick_mm": 30, "thin_mm": 10, "mass_g": 900, "portions": 4 }),
+            "",
+        ),
+        (
+            "LotWire",
+            "/api/shelf",
+            json!({ "items": [{ "name": "a lot", "body": { "lot": lot } }] }),
+            "/items/0/body/lot",
+        ),
+        (
+            "CoolRequest",
+            "/api/cool",
+            json!({ "piece": hake(), "from_c": 63, "how": "ice_water" }),
+            "",
+        ),
+    ]
+}
+
+fn with(mut body: Value, key: &str, value: Value) -> Value {
+    body[key] = value;
+    body
+}
+
+#[actix_web::test]
+async fn every_bound_in_the_description_is_the_bound_that_holds() {
+    let kitchen = Kitchen::new();
+    let doc = kitchen.get("/api/openapi.json").await.json;
+    let mut written = BTreeSet::new();
+    for (schema, it) in doc["components"]["schemas"].as_object().unwrap() {
+        for (field, of) in it["properties"].as_object().into_iter().flatten() {
+            if of["maximum"].is_number() {
+                written.insert(format!("{schema}.{field}"));
+            }
+        }
+    }
+    let mut held = BTreeSet::new();
+    for (schema, path, body, at) in asked() {
+        let fields = doc["components"]["schemas"][schema]["properties"].as_object();
+        for (field, of) in fields.unwrap() {
+            let Some((low, high)) = of["minimum"].as_f64().zip(of["maximum"].as_f64()) else {
+                continue;
+            };
+            let whole = of["type"].to_string().contains("integer");
+            for (bound, outwards) in [(low, -1.0), (high, 1.0)] {
+                let ask = |value: f64| {
+                    let mut body = body.clone();
+                    let place = body.pointer_mut(at).unwrap();
+                    place[field] = if whole {
+                        json!(value as i64)
+                    } else {
+                        json!(value)
+                    };
+                    if schema == "PortionsRequest" && field == "each_g" {
+                        place["portions"] = Value::Null;
+                    }
+                    body
+                };
+                let step = if whole {
+                    1.0
+                } else {
+                    1e-6 * bound.abs().max(1e-3)
+                };
+                let beyond = kitchen.post(path, &ask(bound + outwards * step)).await;
+                // A count below nothing is no count at all.
+                let refused = match (whole, bound + outwards * step < 0.0) {
+                    (true, true) => "bad_json",
+                    _ => "out_of_range",
+                };
+                assert_eq!(
+                    beyond.code(),
+                    refused,
+                    "{schema}.{field} beyond {bound}: {}",
+                    beyond.json
+                );
+                assert!(beyond.field().ends_with(field), "{field}: {}", beyond.json);
+                let at_bound = kitchen.post(path, &ask(bound)).await;
+                let fine = at_bound.status.is_success()
+                    || at_bound.code() != "out_of_range"
+                        && at_bound.status == StatusCode::UNPROCESSABLE_ENTITY;
+                assert!(fine, "{schema}.{field} at {bound}: {}", at_bound.json);
+            }
+            held.insert(format!("{schema}.{field}"));
+        }
+    }
+    assert_eq!(written, held, "a bound that nothing here tries");
+}
+
+#[actix_web::test]
+async fn every_word_in_the_description_is_a_word_that_is_taken() {
+    let kitchen = Kitchen::new();
+    let doc = kitchen.get("/api/openapi.json").await.json;
+    for (schema, field) in [
+        ("Cut", "cut"),
+        ("Skin", "skin"),
+        ("State", "state"),
+        ("Measured", "measured"),
+    ] {
+        let words = doc["components"]["schemas"][schema]["enum"]
+            .as_array()
+            .unwrap();
+        let nonsense = kitchen
+            .post(
+                "/api/plan",
+                &with(plan(), "piece", with(hake(), field, json!("kelp"))),
+            )
+            .await;
+        let message = nonsense.json["error"]["message"].as_str().unwrap();
+        for word in words {
+            assert!(
+                message.contains(word.as_str().unwrap()),
+                "{word}: {message}"
+            );
+            let piece = with(hake(), field, word.clone());
+            let taken = kitchen
+                .post("/api/plan", &with(plan(), "piece", piece))
+                .await;
+            assert_ne!(
+                taken.field(),
+                format!("piece.{field}"),
+                "{word}: {}",
+                taken.json
+            );
+        }
+    }
+}
