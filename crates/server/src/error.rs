@@ -1,7 +1,6 @@
-//! Request errors and their one way to HTTP. Startup errors are [`StartError`].
+//! Why something asked was not answered, whoever asked and however; what HTTP makes of it is in
+//! `routes::refusal`. Startup errors are [`StartError`].
 
-use actix_web::http::{StatusCode, header};
-use actix_web::{HttpResponse, ResponseError};
 use cindo_core::InputError;
 use serde::Serialize;
 use thiserror::Error;
@@ -31,12 +30,6 @@ pub enum RequestError {
         /// What to do, in a sentence.
         message: String,
     },
-    /// The body is too large.
-    #[error("the request is larger than {most_kib} KiB")]
-    TooLarge {
-        /// What is allowed.
-        most_kib: usize,
-    },
     /// Nothing is kept under that name.
     #[error("there is no {what} {id}")]
     NotFound {
@@ -51,12 +44,6 @@ pub enum RequestError {
         /// Of what kind.
         what: &'static str,
     },
-    /// A change that does not say which state it is a change of.
-    #[error("say with If-Match which state of the {what} this changes (its ETag)")]
-    NoRevision {
-        /// Of what kind.
-        what: &'static str,
-    },
     /// Another thing is kept under that name.
     #[error("another {what} is kept under the id {id}")]
     Taken {
@@ -64,20 +51,6 @@ pub enum RequestError {
         what: &'static str,
         /// Its name.
         id: String,
-    },
-    /// The address takes other methods.
-    #[error("this address takes {}", allowed.join(", "))]
-    Method {
-        /// Which.
-        allowed: Vec<String>,
-    },
-    /// A request that a page of ours would not make.
-    #[error("{message}")]
-    Stranger {
-        /// Status that fits.
-        status: StatusCode,
-        /// What to do, in a sentence.
-        message: String,
     },
     /// Our own fault; the cause goes to the log.
     #[error("something went wrong here; what you typed is still with you, try again")]
@@ -108,54 +81,36 @@ impl RequestError {
         Self::Ours(cause.into())
     }
 
-    /// Code, field and status: the one match.
-    fn parts(&self) -> (&'static str, &str, StatusCode) {
+    /// Stable name, for programs, and the field it is about.
+    fn parts(&self) -> (&'static str, &str) {
         match self {
-            Self::Input(input) => (
-                input.code(),
-                input.field(),
-                StatusCode::UNPROCESSABLE_ENTITY,
-            ),
-            Self::Shape { field, .. } => ("bad_json", field, StatusCode::BAD_REQUEST),
-            Self::Field { code, field, .. } => (code, field, StatusCode::UNPROCESSABLE_ENTITY),
-            Self::TooLarge { .. } => ("too_large", "", StatusCode::PAYLOAD_TOO_LARGE),
-            Self::NotFound { .. } => ("not_found", "", StatusCode::NOT_FOUND),
-            Self::Stale { .. } => ("changed_meanwhile", "", StatusCode::PRECONDITION_FAILED),
-            Self::NoRevision { .. } => ("no_revision", "", StatusCode::PRECONDITION_REQUIRED),
-            Self::Taken { .. } => ("taken", "id", StatusCode::CONFLICT),
-            Self::Method { .. } => ("method_not_allowed", "", StatusCode::METHOD_NOT_ALLOWED),
-            Self::Stranger { status, .. } => ("not_from_here", "", *status),
-            Self::Ours(_) => ("internal", "", StatusCode::INTERNAL_SERVER_ERROR),
+            Self::Input(input) => (input.code(), input.field()),
+            Self::Shape { field, .. } => ("bad_json", field),
+            Self::Field { code, field, .. } => (code, field),
+            Self::NotFound { .. } => ("not_found", ""),
+            Self::Stale { .. } => ("changed_meanwhile", ""),
+            Self::Taken { .. } => ("taken", "id"),
+            Self::Ours(_) => ("internal", ""),
         }
     }
 
     /// As it goes over the wire.
     pub fn body(&self) -> ErrorBody {
-        let (code, field, _) = self.parts();
-        ErrorBody {
-            error: ErrorWire {
-                code: code.to_owned(),
-                field: field.to_owned(),
-                message: self.to_string(),
-            },
-        }
+        let (code, field) = self.parts();
+        ErrorBody::new(code, field, self.to_string())
     }
 }
 
-impl ResponseError for RequestError {
-    fn status_code(&self) -> StatusCode {
-        self.parts().2
-    }
-
-    fn error_response(&self) -> HttpResponse {
-        if let Self::Ours(cause) = self {
-            tracing::error!(%cause, "request failed");
+impl ErrorBody {
+    /// What went wrong, where, and in a sentence.
+    pub fn new(code: &str, field: &str, message: String) -> Self {
+        Self {
+            error: ErrorWire {
+                code: code.to_owned(),
+                field: field.to_owned(),
+                message,
+            },
         }
-        let mut response = HttpResponse::build(self.status_code());
-        if let Self::Method { allowed } = self {
-            response.insert_header((header::ALLOW, allowed.join(", ")));
-        }
-        response.json(self.body())
     }
 }
 

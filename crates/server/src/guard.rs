@@ -5,7 +5,7 @@
 //! `Sec-Fetch-Site`, and one that a plain form can make is no JSON. Programs that are no browser send
 //! neither and are let in: what protects from them is listening on this machine alone.
 
-use crate::error::RequestError;
+use crate::routes::refusal::Refusal;
 use actix_web::body::{EitherBody, MessageBody};
 use actix_web::dev::{ServiceRequest, ServiceResponse};
 use actix_web::http::header::{self, HeaderMap, HeaderName};
@@ -57,14 +57,9 @@ impl Guard {
     /// Checks a request.
     ///
     /// # Errors
-    /// [`RequestError::Stranger`] with the status that fits.
-    fn check(&self, method: &Method, headers: &HeaderMap) -> Result<(), RequestError> {
-        let refuse = |status, message: &str| {
-            Err(RequestError::Stranger {
-                status,
-                message: message.to_owned(),
-            })
-        };
+    /// [`Refusal::Stranger`] with the status that fits.
+    fn check(&self, method: &Method, headers: &HeaderMap) -> Result<(), Refusal> {
+        let refuse = |status, message: &'static str| Err(Refusal::Stranger { status, message });
         let text = |name: HeaderName| headers.get(name).map(|v| v.to_str().unwrap_or("?"));
         let Some(host) = text(header::HOST).filter(|host| self.knows(host)) else {
             return refuse(

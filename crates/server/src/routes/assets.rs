@@ -1,5 +1,6 @@
 //! The page, embedded in the binary.
 
+use super::refusal::Refusal;
 use crate::error::RequestError;
 use actix_web::http::Method;
 use actix_web::http::header::{CACHE_CONTROL, ContentType};
@@ -15,9 +16,9 @@ const NOT_BUILT: &str = "<!doctype html><title>Cindo</title><p>The page is not b
                          Run <code>make demo</code>, or build web and then the server.";
 
 /// A file of the page, or the page itself for every address that the page routes.
-pub async fn page(request: HttpRequest) -> Result<HttpResponse, RequestError> {
+pub async fn page(request: HttpRequest) -> Result<HttpResponse, Refusal> {
     if ![Method::GET, Method::HEAD].contains(request.method()) {
-        return Err(RequestError::Method {
+        return Err(Refusal::Method {
             allowed: vec!["GET".into(), "HEAD".into()],
         });
     }
@@ -40,7 +41,8 @@ pub async fn page(request: HttpRequest) -> Result<HttpResponse, RequestError> {
         return Err(RequestError::NotFound {
             what: "file",
             id: path.chars().take(120).collect(),
-        });
+        }
+        .into());
     }
     Ok(match Page::get("index.html") {
         Some(index) => HttpResponse::Ok()

@@ -1,6 +1,7 @@
 //! The book over HTTP.
 
 use super::lists::{self, ListQuery, Queried};
+use super::refusal::Refusal;
 use super::{Body, read, with_store};
 use crate::error::{ErrorBody, RequestError};
 use crate::store::cards::{self, CardEdit, CardRow, NewCard};
@@ -183,7 +184,7 @@ fn missing(id: &str) -> RequestError {
 pub async fn list(
     store: web::Data<Store>,
     query: Queried<ListQuery>,
-) -> Result<web::Json<CardList>, RequestError> {
+) -> Result<web::Json<CardList>, Refusal> {
     let query = lists::query(query)?;
     let page = query.page()?;
     let removed = query.removed;
@@ -222,7 +223,7 @@ pub async fn list(
     )
 )]
 #[post("/api/cards")]
-pub async fn add(store: web::Data<Store>, body: Body) -> Result<HttpResponse, RequestError> {
+pub async fn add(store: web::Data<Store>, body: Body) -> Result<HttpResponse, Refusal> {
     let new: CardNew = read(body)?;
     title(&new.title)?;
     // Computed first: no connection waits for it.
@@ -261,7 +262,7 @@ pub async fn add(store: web::Data<Store>, body: Body) -> Result<HttpResponse, Re
 pub async fn one(
     store: web::Data<Store>,
     path: web::Path<String>,
-) -> Result<HttpResponse, RequestError> {
+) -> Result<HttpResponse, Refusal> {
     let id = path.into_inner();
     let wanted = id.clone();
     let row = with_store(store, move |c| {
@@ -296,7 +297,7 @@ pub async fn change(
     path: web::Path<String>,
     request: HttpRequest,
     body: Body,
-) -> Result<HttpResponse, RequestError> {
+) -> Result<HttpResponse, Refusal> {
     let id = path.into_inner();
     let change: CardChange = read(body)?;
     let revision = lists::revision(&request, WHAT)?;
@@ -317,8 +318,8 @@ pub async fn change(
     .await?;
     match changed {
         Changed::Done(row) => Ok(answer(actix_web::http::StatusCode::OK, row)),
-        Changed::Stale(_) => Err(RequestError::Stale { what: WHAT }),
-        Changed::Missing => Err(missing(&id)),
+        Changed::Stale(_) => Err(RequestError::Stale { what: WHAT }.into()),
+        Changed::Missing => Err(missing(&id).into()),
     }
 }
 
@@ -347,7 +348,7 @@ async fn put_away(
 pub async fn remove(
     store: web::Data<Store>,
     path: web::Path<String>,
-) -> Result<HttpResponse, RequestError> {
+) -> Result<HttpResponse, Refusal> {
     let at = jiff::Timestamp::now().to_string();
     put_away(store, path.into_inner(), Some(at)).await?;
     Ok(HttpResponse::NoContent().finish())
@@ -365,7 +366,7 @@ pub async fn remove(
 pub async fn restore(
     store: web::Data<Store>,
     path: web::Path<String>,
-) -> Result<HttpResponse, RequestError> {
+) -> Result<HttpResponse, Refusal> {
     let row = put_away(store, path.into_inner(), None).await?;
     Ok(answer(actix_web::http::StatusCode::OK, row))
 }

@@ -1,6 +1,7 @@
 //! The counter over HTTP: what the core answers at once, and the shelf.
 
 use super::lists::{self, ListQuery, Queried};
+use super::refusal::Refusal;
 use super::{Body, compute, read, with_store};
 use crate::error::{ErrorBody, RequestError};
 use crate::store::shelf::{self, NewShelf, ShelfEdit, ShelfRow};
@@ -115,7 +116,7 @@ fn missing(id: &str) -> RequestError {
 pub async fn shelf_list(
     store: web::Data<Store>,
     query: Queried<ListQuery>,
-) -> Result<web::Json<ShelfList>, RequestError> {
+) -> Result<web::Json<ShelfList>, Refusal> {
     let query = lists::query(query)?;
     let page = query.page()?;
     let removed = query.removed;
@@ -141,14 +142,15 @@ pub async fn shelf_list(
     )
 )]
 #[post("/api/shelf")]
-pub async fn shelf_add(store: web::Data<Store>, body: Body) -> Result<HttpResponse, RequestError> {
+pub async fn shelf_add(store: web::Data<Store>, body: Body) -> Result<HttpResponse, Refusal> {
     let import: ShelfImport = read(body)?;
     if import.items.is_empty() || import.items.len() > MOST_IMPORTED {
         return Err(RequestError::Field {
             code: "bad_count",
             field: "items",
             message: format!("1 to {MOST_IMPORTED} things at once"),
-        });
+        }
+        .into());
     }
     let rows = import
         .items
@@ -191,7 +193,7 @@ pub async fn shelf_change(
     path: web::Path<String>,
     request: HttpRequest,
     body: Body,
-) -> Result<HttpResponse, RequestError> {
+) -> Result<HttpResponse, Refusal> {
     let id = path.into_inner();
     let new: ShelfNew = read(body)?;
     let revision = lists::revision(&request, WHAT)?;
@@ -210,8 +212,8 @@ pub async fn shelf_change(
         Changed::Done(row) => Ok(HttpResponse::Ok()
             .insert_header(lists::etag(row.revision))
             .json(item(row))),
-        Changed::Stale(_) => Err(RequestError::Stale { what: WHAT }),
-        Changed::Missing => Err(missing(&id)),
+        Changed::Stale(_) => Err(RequestError::Stale { what: WHAT }.into()),
+        Changed::Missing => Err(missing(&id).into()),
     }
 }
 
@@ -219,7 +221,7 @@ async fn put_away(
     store: web::Data<Store>,
     id: String,
     at: Option<String>,
-) -> Result<HttpResponse, RequestError> {
+) -> Result<HttpResponse, Refusal> {
     let wanted = id.clone();
     let there = with_store(store, move |c| {
         shelf::put_away(c, &wanted, at.as_deref()).map_err(RequestError::ours)
@@ -228,7 +230,7 @@ async fn put_away(
     if there {
         Ok(HttpResponse::NoContent().finish())
     } else {
-        Err(missing(&id))
+        Err(missing(&id).into())
     }
 }
 
@@ -244,7 +246,7 @@ async fn put_away(
 pub async fn shelf_remove(
     store: web::Data<Store>,
     path: web::Path<String>,
-) -> Result<HttpResponse, RequestError> {
+) -> Result<HttpResponse, Refusal> {
     let at = jiff::Timestamp::now().to_string();
     put_away(store, path.into_inner(), Some(at)).await
 }
@@ -261,6 +263,6 @@ pub async fn shelf_remove(
 pub async fn shelf_restore(
     store: web::Data<Store>,
     path: web::Path<String>,
-) -> Result<HttpResponse, RequestError> {
+) -> Result<HttpResponse, Refusal> {
     put_away(store, path.into_inner(), None).await
 }

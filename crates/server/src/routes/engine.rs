@@ -1,7 +1,7 @@
 //! The engine over HTTP.
 
 use super::{Body, compute, read};
-use crate::error::{ErrorBody, RequestError};
+use crate::error::ErrorBody;
 use crate::wire::{
     CoolRequest, FishList, HeatRequest, PlanAnswer, PlanRequest, RankAnswer, RankRequest,
     SettleAnswer, SettleRequest, SimulateAnswer, SimulateRequest, ThawAnswer, ThawRequest,

@@ -1,5 +1,6 @@
 //! What everything that is kept has in common over HTTP: pages, ids, revisions.
 
+use super::refusal::Refusal;
 use crate::error::RequestError;
 use crate::store::Page;
 use actix_web::http::header::{ETAG, HeaderName, HeaderValue, IF_MATCH};
@@ -84,11 +85,11 @@ pub fn etag(revision: i32) -> (HeaderName, HeaderValue) {
 }
 
 /// The revision that a change says it is a change of.
-pub fn revision(request: &HttpRequest, what: &'static str) -> Result<i32, RequestError> {
+pub fn revision(request: &HttpRequest, what: &'static str) -> Result<i32, Refusal> {
     let said = request.headers().get(IF_MATCH);
-    let said = said.ok_or(RequestError::NoRevision { what })?;
+    let said = said.ok_or(Refusal::NoRevision { what })?;
     let text = said.to_str().unwrap_or_default().trim();
     // An ETag that never was one of ours matches nothing.
     let number = text.trim_matches('"').parse();
-    number.map_err(|_| RequestError::Stale { what })
+    number.map_err(|_| RequestError::Stale { what }.into())
 }

@@ -14,7 +14,7 @@ macro_rules! answers {
             )
         )]
         #[post($path)]
-        pub async fn $name(body: Body) -> Result<web::Json<$answer>, RequestError> {
+        pub async fn $name(body: Body) -> Result<web::Json<$answer>, $crate::routes::refusal::Refusal> {
             let request: $request = read(body)?;
             Ok(web::Json(compute(move || request.answer()).await?))
         }
@@ -26,6 +26,7 @@ mod cards;
 mod counter;
 mod engine;
 mod lists;
+pub(crate) mod refusal;
 mod server;
 
 use crate::config::MOST_BODY_KIB;
@@ -38,6 +39,7 @@ use actix_web::http::{StatusCode, header};
 use actix_web::middleware::{Compress, DefaultHeaders, from_fn};
 use actix_web::{App, HttpRequest, HttpResponse, web};
 use diesel::sqlite::SqliteConnection;
+use refusal::Refusal;
 use serde::de::DeserializeOwned;
 use tracing_actix_web::TracingLogger;
 use utoipa::OpenApi;
@@ -109,15 +111,16 @@ async fn with_store<T: Send + 'static>(
 }
 
 /// An address of the API that is none, or that takes other methods.
-async fn no_such_route(request: HttpRequest) -> Result<HttpResponse, RequestError> {
+async fn no_such_route(request: HttpRequest) -> Result<HttpResponse, Refusal> {
     let allowed = server::methods_of(request.path());
     Err(if allowed.is_empty() {
         RequestError::NotFound {
             what: "address",
             id: "here".into(),
         }
+        .into()
     } else {
-        RequestError::Method { allowed }
+        Refusal::Method { allowed }
     })
 }
 
@@ -163,17 +166,18 @@ fn headers() -> DefaultHeaders {
 pub(crate) type Body = Result<web::Bytes, actix_web::Error>;
 
 /// Reads a request out of a body.
-pub(crate) fn read<T: DeserializeOwned>(body: Body) -> Result<T, RequestError> {
+pub(crate) fn read<T: DeserializeOwned>(body: Body) -> Result<T, Refusal> {
     let bytes = body.map_err(|error| match error.as_response_error().status_code() {
-        StatusCode::PAYLOAD_TOO_LARGE => RequestError::TooLarge {
+        StatusCode::PAYLOAD_TOO_LARGE => Refusal::TooLarge {
             most_kib: MOST_BODY_KIB,
         },
         _ => RequestError::Shape {
             field: String::new(),
             message: format!("the request broke off: {error}"),
-        },
+        }
+        .into(),
     })?;
-    crate::wire::read(&bytes)
+    Ok(crate::wire::read(&bytes)?)
 }
 
 /// Computes off the event loop.

@@ -1,0 +1,87 @@
+//! Errors on their one way to HTTP: the status of each, and what only HTTP knows.
+
+use crate::error::{ErrorBody, RequestError};
+use actix_web::http::{StatusCode, header};
+use actix_web::{HttpResponse, ResponseError};
+use thiserror::Error;
+
+/// Why a request over HTTP was not answered.
+#[derive(Debug, Error)]
+pub enum Refusal {
+    /// What was asked.
+    #[error(transparent)]
+    Request(#[from] RequestError),
+    /// The body is too large.
+    #[error("the request is larger than {most_kib} KiB")]
+    TooLarge {
+        /// What is allowed.
+        most_kib: usize,
+    },
+    /// A change that does not say which state it is a change of.
+    #[error("say with If-Match which state of the {what} this changes (its ETag)")]
+    NoRevision {
+        /// Of what kind.
+        what: &'static str,
+    },
+    /// The address takes other methods.
+    #[error("this address takes {}", allowed.join(", "))]
+    Method {
+        /// Which.
+        allowed: Vec<String>,
+    },
+    /// A request that a page of ours would not make.
+    #[error("{message}")]
+    Stranger {
+        /// Status that fits.
+        status: StatusCode,
+        /// What to do, in a sentence.
+        message: &'static str,
+    },
+}
+
+impl Refusal {
+    fn code(&self) -> &'static str {
+        match self {
+            Self::Request(_) => "", // has its own
+            Self::TooLarge { .. } => "too_large",
+            Self::NoRevision { .. } => "no_revision",
+            Self::Method { .. } => "method_not_allowed",
+            Self::Stranger { .. } => "not_from_here",
+        }
+    }
+}
+
+impl ResponseError for Refusal {
+    fn status_code(&self) -> StatusCode {
+        match self {
+            Self::Request(asked) => match asked {
+                RequestError::Input(_) | RequestError::Field { .. } => {
+                    StatusCode::UNPROCESSABLE_ENTITY
+                }
+                RequestError::Shape { .. } => StatusCode::BAD_REQUEST,
+                RequestError::NotFound { .. } => StatusCode::NOT_FOUND,
+                RequestError::Stale { .. } => StatusCode::PRECONDITION_FAILED,
+                RequestError::Taken { .. } => StatusCode::CONFLICT,
+                RequestError::Ours(_) => StatusCode::INTERNAL_SERVER_ERROR,
+            },
+            Self::TooLarge { .. } => StatusCode::PAYLOAD_TOO_LARGE,
+            Self::NoRevision { .. } => StatusCode::PRECONDITION_REQUIRED,
+            Self::Method { .. } => StatusCode::METHOD_NOT_ALLOWED,
+            Self::Stranger { status, .. } => *status,
+        }
+    }
+
+    fn error_response(&self) -> HttpResponse {
+        if let Self::Request(RequestError::Ours(cause)) = self {
+            tracing::error!(%cause, "request failed");
+        }
+        let mut response = HttpResponse::build(self.status_code());
+        if let Self::Method { allowed } = self {
+            response.insert_header((header::ALLOW, allowed.join(", ")));
+        }
+        response.json(match self {
+            Self::Request(asked) => asked.body(),
+            other => ErrorBody::new(other.code(), "", other.to_string()),
+        })
+    }
+}
