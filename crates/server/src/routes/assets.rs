@@ -3,7 +3,7 @@
 use super::refusal::Refusal;
 use crate::error::RequestError;
 use actix_web::http::Method;
-use actix_web::http::header::{CACHE_CONTROL, ContentType};
+use actix_web::http::header::{CACHE_CONTROL, ContentEncoding, ContentType};
 use actix_web::{HttpRequest, HttpResponse};
 use rust_embed::RustEmbed;
 
@@ -31,10 +31,13 @@ pub async fn page(request: HttpRequest) -> Result<HttpResponse, Refusal> {
         } else {
             "no-cache"
         };
-        return Ok(HttpResponse::Ok()
-            .content_type(kind.as_ref())
-            .insert_header((CACHE_CONTROL, keep))
-            .body(file.data.into_owned()));
+        let mut response = HttpResponse::Ok();
+        response.content_type(kind.as_ref());
+        response.insert_header((CACHE_CONTROL, keep));
+        if ["font", "image"].contains(&kind.type_().as_str()) && kind.subtype() != "svg" {
+            response.insert_header(ContentEncoding::Identity); // compressed as they are
+        }
+        return Ok(response.body(file.data.into_owned()));
     }
     // A script that has gone with an upgrade is gone; the page must not come in its place.
     if path.starts_with("assets/") || path.contains('.') {

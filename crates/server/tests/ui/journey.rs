@@ -266,7 +266,15 @@ async fn every_view_fits_a_phone_and_asks_nobody_else() {
             .await;
         foreign.extend(others.as_array().unwrap().clone());
     }
+    // A font is compressed as it is; a script is on its way.
+    let script = "const done = arguments[arguments.length - 1]; \
+        const all = performance.getEntriesByType('resource').map(e => e.name); \
+        const coding = end => fetch(all.find(n => n.endsWith(end))) \
+            .then(r => r.headers.get('content-encoding')); \
+        Promise.all([coding('.woff2'), coding('.js')]).then(done, e => done(String(e)))";
+    let coded = person.client.execute_async(script, vec![]).await.unwrap();
     person.leave().await;
+    assert_eq!(coded, json!(["identity", "gzip"]));
     assert!(wide.is_empty(), "wider than the phone: {wide:?}");
     assert!(foreign.is_empty(), "{foreign:?}");
 }

@@ -33,7 +33,7 @@ export function Counter() {
   const shelf = useShelf();
   const { list, fish } = useFish(piece);
   const ways = useQuery({
-    queryKey: ["rank", query],
+    queryKey: ["times", query],
     queryFn: ({ signal }) => api.rank(question(piece), signal),
     placeholderData: keepPreviousData,
     retry: false,

@@ -1,7 +1,7 @@
-// The plan for what is set now. While something is dragged only the newest question counts:
-// one request under way, the next one waiting, and the range when the hand has come to rest.
-import { useCallback, useEffect, useRef, useState } from "react";
+// The plan for what is set now: at once without its range, and with it when the hand has come to rest.
+import { useCallback, useEffect, useState } from "react";
 import { api, type Plan, type PlanRequest, Refused } from "../../api";
+import { newestOnly } from "../../api/newest";
 
 export type Answer = {
   plan: Plan | null;
@@ -10,64 +10,44 @@ export type Answer = {
   problem: Refused | null;
 };
 
+type Asked = { request: PlanRequest; range: boolean };
+
 const REST_MS = 220;
+
+/** Without a range, the one before stands while a new one is worked out. */
+function told(before: Answer, plan: Plan, range: boolean): Answer {
+  if (range || !before.plan) return { plan, settled: range, problem: null };
+  const { look_from_s, latest_s } = before.plan;
+  return { plan: { ...plan, look_from_s, latest_s }, settled: false, problem: null };
+}
 
 /** Without a request nothing is asked. */
 export function usePlan(request: PlanRequest | null): Answer & { again: () => void } {
   const [answer, setAnswer] = useState<Answer>({ plan: null, settled: false, problem: null });
   const text = JSON.stringify(request);
-  const wanted = useRef(text);
-  const busy = useRef(false);
   const [round, setRound] = useState(0);
   const again = useCallback(() => setRound((r) => r + 1), []);
-
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new round asks the same again
-  useEffect(() => {
-    if (text === "null") return;
-    wanted.current = text;
-    let over = false;
-    const ask = async (range: boolean) => {
-      const mine = wanted.current;
+  const [ask] = useState(() =>
+    newestOnly<Asked>(async ({ request, range }, isNewest) => {
       try {
-        const plan = await api.plan({ ...(JSON.parse(mine) as PlanRequest), range });
-        if (over && wanted.current !== mine) return;
-        setAnswer((before) =>
-          range || !before.plan
-            ? { plan, settled: range, problem: null }
-            : {
-                plan: {
-                  ...plan,
-                  look_from_s: before.plan.look_from_s,
-                  latest_s: before.plan.latest_s,
-                },
-                settled: false,
-                problem: null,
-              },
-        );
+        const plan = await api.plan({ ...request, range });
+        // Times on the way to where the hand goes are worth a look; a range is not.
+        if (!range || isNewest()) setAnswer((before) => told(before, plan, range));
       } catch (cause) {
-        if (wanted.current !== mine) return;
+        if (!isNewest()) return;
         const problem = cause instanceof Refused ? cause : new Refused("page", "", String(cause));
         setAnswer((before) => ({ ...before, settled: false, problem }));
       }
-    };
-    const quick = async () => {
-      if (busy.current) return; // the one under way asks again when it is back
-      busy.current = true;
-      let asked = "";
-      while (asked !== wanted.current) {
-        asked = wanted.current;
-        await ask(false);
-      }
-      busy.current = false;
-    };
-    void quick();
-    const rest = setTimeout(() => {
-      if (!over) void ask(true);
-    }, REST_MS);
-    return () => {
-      over = true;
-      clearTimeout(rest);
-    };
-  }, [text, round]);
+    }),
+  );
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new round asks the same again
+  useEffect(() => {
+    const request = JSON.parse(text) as PlanRequest | null;
+    if (!request) return;
+    void ask({ request, range: false });
+    const rest = setTimeout(() => void ask({ request, range: true }), REST_MS);
+    return () => clearTimeout(rest);
+  }, [text, round, ask]);
   return { ...answer, again };
 }
