@@ -1,6 +1,6 @@
 //! Cards of the book.
 
-use super::engine::PlanRequest;
+use super::plan::PlanRequest;
 use cindo_core::target::Band;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;

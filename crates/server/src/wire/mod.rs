@@ -2,10 +2,15 @@
 
 mod cards;
 mod counter;
-mod engine;
 mod fish;
+mod heat;
 mod keep;
 mod piece;
+mod plan;
+mod rank;
+mod seen;
+mod settings;
+mod simulate;
 
 pub use cards::{
     CardChange, CardList, CardNew, CardSummary, CardWire, PlannedWire, ResultChange, ResultWire,
@@ -16,17 +21,18 @@ pub use counter::{
     ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew, ShoppingRequest, WhichFish,
     WholeRequest,
 };
-pub use engine::{
-    CookedLineWire, FaceWire, HeatRequest, HeatStageWire, OptionWire, PlanAnswer, PlanRequest,
-    RankAnswer, RankRequest, SettingTakes, SettingWire, SettleAnswer, SettleRequest, SignsWire,
-    SimulateAnswer, SimulateRequest, SliceFieldWire, WayWire,
-};
 pub use fish::{
     AnswerWire, CutWire, FishList, FishWire, FormWire, LookWire, NamedWire, OwnFishWire,
     SafetyMarkWire, fish_list,
 };
+pub use heat::{FaceWire, HeatRequest, HeatStageWire};
 pub use keep::{CoolRequest, CoolingWire, ThawAnswer, ThawRequest, ThawingWire};
 pub use piece::{CompositionWire, MethodWire, PieceWire, TargetWire, ValueWire};
+pub use plan::{PlanAnswer, PlanRequest, SettleAnswer, SettleRequest};
+pub use rank::{RankAnswer, RankRequest, WayWire};
+pub use seen::{CookedLineWire, SignsWire, SliceFieldWire};
+pub use settings::{OptionWire, SettingTakes, SettingWire};
+pub use simulate::{SimulateAnswer, SimulateRequest};
 
 use crate::error::RequestError;
 use serde::de::DeserializeOwned;

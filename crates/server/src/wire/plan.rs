@@ -1,0 +1,255 @@
+//! A plan asked for and answered, and the heat that is looked for.
+
+use super::piece::{MethodWire, PieceWire, TargetWire};
+use super::seen::{SignsWire, SliceFieldWire};
+use super::settings::SettingWire;
+use crate::error::RequestError;
+use cindo_core::Within;
+use cindo_core::heat::Body;
+use cindo_core::kit::{FatMargin, Kitchen, KitchenAsked};
+use cindo_core::methods::Step;
+use cindo_core::plan::{
+    Batch, Plan, PlanAsked, SettleAsked, TurnBy, Warning, Window, plan, settle,
+};
+use cindo_core::run::{FieldAsked, TimesAsked, TruthAsked};
+use cindo_core::target::{Band, Safety};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+const fn yes() -> bool {
+    true
+}
+
+/// Settings and target in.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct PlanRequest {
+    /// The piece.
+    pub piece: PieceWire,
+    /// The method.
+    pub method: MethodWire,
+    /// The target.
+    #[serde(default)]
+    pub target: TargetWire,
+    /// The kitchen.
+    #[serde(default)]
+    pub kitchen: KitchenAsked,
+    /// Run the ensemble too; without it `look_from_s` and `latest_s` are `off_heat_s`.
+    #[serde(default = "yes")]
+    pub range: bool,
+    /// Leave the heat this much later than planned, s; negative for earlier.
+    #[serde(default)]
+    #[schema(minimum = -3600, maximum = 3600)]
+    pub late_s: f64,
+    /// What a turn goes by in the range of times.
+    #[serde(default)]
+    pub turn_by: TurnBy,
+    /// Times in place of those that would be found.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub times: Option<TimesAsked>,
+    /// Another piece or fire at the times of the one asked for.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub truth: Option<TruthAsked>,
+    /// Also answer the slice over time.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub field: Option<FieldAsked>,
+}
+
+impl PlanRequest {
+    /// As the core asks for it.
+    fn asked(&self) -> Result<PlanAsked, RequestError> {
+        Ok(PlanAsked {
+            piece: (&self.piece).into(),
+            method: (&self.method).into(),
+            target: self.target.asked()?,
+            kitchen: Kitchen::new(&self.kitchen).within("kitchen")?,
+            range: self.range,
+            turn_by: self.turn_by,
+            field: self.field,
+            late_s: self.late_s,
+            times: self.times.clone(),
+            truth: self.truth,
+        })
+    }
+
+    /// Plans it.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<PlanAnswer, RequestError> {
+        Ok(plan(&self.asked()?)?.into())
+    }
+}
+
+/// Times out.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct PlanAnswer {
+    /// Kind of method.
+    pub kind: String,
+    /// Its name in words.
+    pub name: String,
+    /// One line that says what it is.
+    pub summary: String,
+    /// The band aimed at.
+    pub target: Band,
+    /// All settings, defaults filled in.
+    pub settings: Vec<SettingWire>,
+    /// When the piece leaves the heat, s.
+    pub off_heat_s: f64,
+    /// When it is turned, s.
+    pub turns_s: Vec<f64>,
+    /// How long it rests, s.
+    pub rest_s: f64,
+    /// Nine in ten pieces are not done before, s.
+    pub look_from_s: f64,
+    /// Nine in ten pieces are done by then, s.
+    pub latest_s: f64,
+    /// How forgiving it is.
+    pub window: Window,
+    /// Coldest point as it leaves the heat, C.
+    pub core_at_off_c: f64,
+    /// Coldest point at its highest, C.
+    pub core_peak_c: f64,
+    /// The same at the thin end, C.
+    pub thin_end_peak_c: f64,
+    /// Share of the thick part above 66 C.
+    pub overcooked_share: f64,
+    /// Share of the thin end above 66 C.
+    pub thin_end_overcooked_share: f64,
+    /// Share of the thick part in the band.
+    pub even_share: f64,
+    /// Crust on the skin side and the flesh side, mm.
+    pub crust_mm: [f64; 2],
+    /// Water steamed off and juice squeezed out, share of the raw mass.
+    pub weight_loss_share: f64,
+    /// Of it the water boiled and steamed off.
+    pub evaporated_share: f64,
+    /// Of it the juice, an estimate good to half of itself.
+    pub juice_share: f64,
+    /// Height of the cooked line from the skin side at the end, share.
+    pub cooked_line_share: f64,
+    /// Coldest the pan became, C.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub pan_low_c: Option<f64>,
+    /// Coldest the frying oil became, C.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub oil_low_c: Option<f64>,
+    /// Coldest the poaching liquid became, C.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub liquid_low_c: Option<f64>,
+    /// Safety figures.
+    pub safety: Safety,
+    /// What can be seen and felt.
+    pub signs: SignsWire,
+    /// Fats for the hottest they meet, the safest first; empty where nothing is fried.
+    pub fats: Vec<FatMargin>,
+    /// Where something is fried, the largest batch within the chosen drop.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub batch: Option<Batch>,
+    /// What to do.
+    pub steps: Vec<Step>,
+    /// What to know.
+    pub warnings: Vec<Warning>,
+    /// Slice over time of the thick part, when asked for.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub field: Option<SliceFieldWire>,
+    /// Slice over time of the thin end, when asked for.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub thin_field: Option<SliceFieldWire>,
+}
+
+impl From<Plan> for PlanAnswer {
+    fn from(plan: Plan) -> Self {
+        let (reservoir_low_c, in_body) = (plan.outcome.reservoir_low_c, plan.body);
+        let low = |body: Body| reservoir_low_c.filter(|_| in_body == Some(body));
+        Self {
+            kind: plan.method.kind.to_owned(),
+            name: plan.method.name.to_owned(),
+            summary: plan.method.summary.to_owned(),
+            target: plan.band,
+            settings: plan
+                .chosen
+                .iter()
+                .filter(|choice| choice.is_offered())
+                .filter_map(SettingWire::new)
+                .collect(),
+            off_heat_s: plan.off_heat_s,
+            turns_s: plan.turns_s,
+            rest_s: plan.rest_s,
+            look_from_s: plan.look_from_s,
+            latest_s: plan.latest_s,
+            window: plan.window,
+            core_at_off_c: plan.core_at_off_c,
+            core_peak_c: plan.outcome.core_peak_c,
+            thin_end_peak_c: plan.thin_end_peak_c,
+            overcooked_share: plan.outcome.overcooked_share,
+            thin_end_overcooked_share: plan.thin_end_overcooked_share,
+            even_share: plan.outcome.even_share,
+            crust_mm: plan.outcome.crust_mm,
+            weight_loss_share: plan.outcome.weight_loss_share,
+            evaporated_share: plan.outcome.evaporated_share,
+            juice_share: plan.outcome.juice_share,
+            cooked_line_share: plan.outcome.cooked_line_share,
+            pan_low_c: low(Body::Pan),
+            oil_low_c: low(Body::Oil),
+            liquid_low_c: low(Body::Liquid),
+            safety: plan.outcome.safety,
+            signs: plan.signs.into(),
+            fats: plan.fats,
+            batch: plan.batch,
+            steps: plan.steps,
+            warnings: plan.warnings,
+            field: plan.field.map(Into::into),
+            thin_field: plan.thin_field.map(Into::into),
+        }
+    }
+}
+
+/// What heat to choose: a plan whose main heat setting is looked for.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SettleRequest {
+    /// The plan.
+    pub plan: PlanRequest,
+    /// On the heat no longer than this, s.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 10, maximum = 14400)]
+    pub within_s: Option<f64>,
+    /// At least this much crust on one side, mm.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 0, maximum = 10)]
+    pub crust_mm: Option<f64>,
+}
+
+/// The heat with the least overcooked.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct SettleAnswer {
+    /// The setting that was moved.
+    pub key: String,
+    /// Its value, C.
+    pub value: f64,
+    /// Time and crust are as asked; when not, the nearest is answered.
+    pub met: bool,
+    /// The plan with it.
+    pub plan: PlanAnswer,
+}
+
+impl SettleRequest {
+    /// Settles.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<SettleAnswer, RequestError> {
+        let settled = settle(&SettleAsked {
+            plan: self.plan.asked()?,
+            within_s: self.within_s,
+            crust_mm: self.crust_mm,
+        })?;
+        Ok(SettleAnswer {
+            key: settled.key.to_owned(),
+            value: settled.value,
+            met: settled.met,
+            plan: settled.plan.into(),
+        })
+    }
+}

@@ -1,0 +1,91 @@
+//! Every method for one piece, in order.
+
+use super::piece::{PieceWire, TargetWire};
+use super::plan::PlanAnswer;
+use crate::error::RequestError;
+use cindo_core::Within;
+use cindo_core::kit::{Kitchen, KitchenAsked};
+use cindo_core::methods::Reason;
+use cindo_core::plan::{RankAsked, Way, Wishes, rank};
+use cindo_core::run::FieldAsked;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// Piece, target and wishes in.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct RankRequest {
+    /// The piece.
+    pub piece: PieceWire,
+    /// The target.
+    #[serde(default)]
+    pub target: TargetWire,
+    /// The kitchen.
+    #[serde(default)]
+    pub kitchen: KitchenAsked,
+    /// What matters.
+    #[serde(default)]
+    pub wishes: Wishes,
+    /// Also answer the slice over time of each.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub field: Option<FieldAsked>,
+}
+
+/// One way to cook the piece.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct WayWire {
+    /// Kind of method.
+    pub kind: String,
+    /// In words.
+    pub name: String,
+    /// One line that says what it is.
+    pub summary: String,
+    /// It can be done.
+    pub suits: bool,
+    /// Higher stands first.
+    pub score: f64,
+    /// Why.
+    pub reasons: Vec<Reason>,
+    /// The plan with default settings; null when it does not suit.
+    pub plan: Option<PlanAnswer>,
+}
+
+/// Every method, planned and ordered.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct RankAnswer {
+    /// Best first, unsuitable last.
+    pub ways: Vec<WayWire>,
+}
+
+impl From<Way> for WayWire {
+    fn from(way: Way) -> Self {
+        Self {
+            kind: way.method.kind.to_owned(),
+            name: way.method.name.to_owned(),
+            summary: way.method.summary.to_owned(),
+            suits: way.suits,
+            score: way.score,
+            reasons: way.reasons,
+            plan: way.plan.map(Into::into),
+        }
+    }
+}
+
+impl RankRequest {
+    /// Ranks.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<RankAnswer, RequestError> {
+        let ways = rank(&RankAsked {
+            piece: (&self.piece).into(),
+            target: self.target.asked()?,
+            kitchen: Kitchen::new(&self.kitchen).within("kitchen")?,
+            wishes: self.wishes,
+            field: self.field,
+        })?;
+        Ok(RankAnswer {
+            ways: ways.into_iter().map(Into::into).collect(),
+        })
+    }
+}

@@ -1,0 +1,58 @@
+import type { Plan } from "../../api";
+import { useUnits } from "../../ui";
+import { rise, withUnit } from "../../units";
+
+/** What comes of it beside the temperature, each a line. */
+export function Outcome({ plan }: { plan: Plan }) {
+  const units = useUnits();
+  const low = plan.pan_low_c ?? plan.oil_low_c ?? plan.liquid_low_c;
+  const what = plan.pan_low_c != null ? "Pan" : plan.oil_low_c != null ? "Oil" : "Liquid";
+  const percent = (share: number) => `${(100 * share).toFixed(0)} %`;
+  const crust = Math.max(...plan.crust_mm);
+  const lines: [string, string][] = [
+    ["In the target", percent(plan.even_share)],
+    ["Overcooked", percent(plan.overcooked_share)],
+    ["Crust", crust < 0.05 ? "none" : withUnit(crust, "millimetre", units, 1)],
+    ["Weight lost", `about ${percent(plan.weight_loss_share)}`],
+  ];
+  if (low != null) lines.push([`${what} drops to`, withUnit(low, "celsius", units)]);
+  if (plan.batch)
+    lines.push([
+      `Most at once, oil ${rise(plan.batch.drop_k, units)} down`,
+      withUnit(plan.batch.most_g, "gram", units),
+    ]);
+  return (
+    <dl className="grid grid-cols-[1fr_auto] gap-x-3 gap-y-0.5 text-small hair-t pt-2">
+      {lines.map(([name, value]) => (
+        <div key={name} className="contents">
+          <dt className="quiet">{name}</dt>
+          <dd className="figures text-right">{value}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+/** What to know before lighting the fire. */
+export function Warnings({ plan }: { plan: Plan }) {
+  const units = useUnits();
+  if (plan.warnings.length === 0) return null;
+  return (
+    <section aria-label="To know before">
+      <h2 className="text-small quiet hair-b pb-1">To know before</h2>
+      <ul className="grid gap-y-1.5 pt-2 text-small">
+        {plan.warnings.map((warning) => (
+          <li key={warning.code} className="grid grid-cols-[auto_1fr] gap-x-2">
+            <span className="text-warning font-bold" aria-hidden="true">
+              ▲
+            </span>
+            <span>
+              {warning.by_k != null && <b className="figures">By {rise(warning.by_k, units)}. </b>}
+              {warning.message}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

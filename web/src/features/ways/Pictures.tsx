@@ -1,0 +1,89 @@
+import { useMemo } from "react";
+import type { Plan } from "../../api";
+import { usePiece } from "../../shell";
+import { decode, NAMES, SliceNow, SliceOverTime, STATES } from "../../slice";
+import { useUnits } from "../../ui";
+import { clock, figure, scale, withUnit } from "../../units";
+import { outOfReach } from "./Headline";
+
+function useFields(plan: Plan) {
+  const thick = useMemo(() => (plan.field ? decode(plan.field) : null), [plan.field]);
+  const thin = useMemo(() => (plan.thin_field ? decode(plan.thin_field) : null), [plan.thin_field]);
+  return { thick, thin };
+}
+
+type PictureProps = {
+  plan: Plan;
+  atS: number | null;
+  setAtS: (s: number) => void;
+  thickerMm: number;
+  settled: boolean;
+};
+
+/** The slice over time, with what the cook does in it. */
+export function Picture({ plan, atS, setAtS, thickerMm, settled }: PictureProps) {
+  const units = useUnits();
+  const { piece } = usePiece();
+  const { thick } = useFields(plan);
+  if (!thick) return null;
+  const at = scale("celsius", units);
+  const band = `${figure(plan.target.low_c, at)}–${figure(plan.target.high_c, at)} ${at.unit}`;
+  const names = STATES.map((s) => (s === "target" ? band : NAMES[s]));
+  return (
+    <SliceOverTime
+      field={thick}
+      height={300}
+      thicknessMm={piece.thicknessMm + thickerMm}
+      offS={plan.off_heat_s}
+      marks={[
+        ...plan.turns_s.map((s) => ({ atS: s, label: `turn ${clock(s)}` })),
+        { atS: plan.off_heat_s, label: `off ${clock(plan.off_heat_s)}`, strong: true },
+      ]}
+      window={{
+        fromS: plan.off_heat_s - plan.window.early_s,
+        toS: plan.off_heat_s + plan.window.late_s,
+      }}
+      range={settled && !outOfReach(plan) ? { fromS: plan.look_from_s, toS: plan.latest_s } : null}
+      names={names}
+      clock={clock}
+      depthLabel={(mm) => figure(mm, scale("millimetre", units))}
+      atS={Math.min(atS ?? plan.off_heat_s, thick.endS)}
+      onPoint={setAtS}
+    />
+  );
+}
+
+/** The piece cut open at one moment. */
+export function Cut({
+  plan,
+  atS,
+  thickerMm,
+}: {
+  plan: Plan;
+  atS: number | null;
+  thickerMm: number;
+}) {
+  const units = useUnits();
+  const { piece } = usePiece();
+  const { thick, thin } = useFields(plan);
+  if (!thick) return null;
+  const moment = Math.min(atS ?? plan.off_heat_s, thick.endS);
+  return (
+    <section aria-label="Cut open at one moment">
+      <p className="text-small quiet">
+        Cut open at <b className="running text-base-content">{clock(moment)}</b>
+        {moment > plan.off_heat_s + 0.5 && ", resting"}
+      </p>
+      <SliceNow
+        thick={thick}
+        thin={thin}
+        thickMm={piece.thicknessMm + thickerMm}
+        thinMm={piece.thinEndMm ?? piece.thicknessMm}
+        skin={piece.skin === "on"}
+        atS={moment}
+        height={132}
+        temperature={(c) => withUnit(c, "celsius", units)}
+      />
+    </section>
+  );
+}
