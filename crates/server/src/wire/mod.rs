@@ -10,6 +10,7 @@ mod plan;
 mod rank;
 mod seen;
 mod settings;
+mod shelf;
 mod simulate;
 
 pub use cards::{
@@ -17,8 +18,7 @@ pub use cards::{
     TallyWire,
 };
 pub use counter::{
-    FreshnessRequest, KeptPieceWire, LotWire, NoticesAnswer, NoticesRequest, PortionsRequest,
-    ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew, ShoppingRequest, WhichFish,
+    FreshnessRequest, NoticesAnswer, NoticesRequest, PortionsRequest, ShoppingRequest, WhichFish,
     WholeRequest,
 };
 pub use fish::{
@@ -32,6 +32,7 @@ pub use plan::{PlanAnswer, PlanRequest, SettleAnswer, SettleRequest};
 pub use rank::{RankAnswer, RankRequest, WayWire};
 pub use seen::{CookedLineWire, SignsWire, SliceFieldWire};
 pub use settings::{OptionWire, SettingTakes, SettingWire};
+pub use shelf::{KeptPieceWire, LotWire, ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew};
 pub use simulate::{SimulateAnswer, SimulateRequest};
 
 use crate::error::RequestError;
