@@ -40,3 +40,5 @@ export const fishOf = ({ body }: ShelfItem) => (body && "fish" in body ? body.fi
 export function refused(error: unknown): Refused | null {
   return error instanceof Refused ? error : null;
 }
+
+export type Shelf = ReturnType<typeof useShelf>;

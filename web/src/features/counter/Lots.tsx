@@ -1,0 +1,206 @@
+// Lots that came in, and a new one written down.
+import { useState } from "react";
+import type { Fish, Lot, ShelfItem } from "../../api";
+import type { Piece } from "../../card";
+import { Failure, FieldError, NumberField } from "../../ui";
+import { fresh, type Record, today } from "./record";
+import { lotOf, refused, type Shelf } from "./useShelf";
+
+type LotsProps = {
+  lots: ShelfItem[];
+  fish: Fish[];
+  piece: Piece;
+  shelf: Shelf;
+  change: (part: Partial<Piece>) => void;
+  setRecord: (record: Record) => void;
+};
+
+export function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps) {
+  const [adding, setAdding] = useState(false);
+  const use = (item: ShelfItem, lot: Lot) => {
+    const row = fish.find((f) => f.key === lot.fish);
+    const frozen = lot.kept_c < -3;
+    change({
+      fish: lot.fish,
+      own: null,
+      level: piece.atRisk ? piece.level : null,
+      startC: lot.kept_c,
+      state: frozen ? "frozen" : lot.frozen ? "thawed" : "fresh",
+      ...(row && row.key !== piece.fish
+        ? {
+            thicknessMm: row.thickness_mm[1] ?? piece.thicknessMm,
+            thinEndMm: null,
+            cut: row.cuts.includes(piece.cut) ? piece.cut : (row.cuts[0] ?? "fillet"),
+            skin: row.skin === "not_eaten" ? ("off" as const) : ("on" as const),
+          }
+        : {}),
+    });
+    setRecord({
+      ...fresh(lot.fish),
+      onIceDays: item.lot_today?.days ?? 0,
+      onIceC: Math.max(lot.kept_c, -3),
+      frozenAtC: item.lot_today?.parasites_killed ? (lot.frozen_at_c ?? null) : null,
+    });
+  };
+  return (
+    <div>
+      <h2 className="text-small quiet">Lots that came in</h2>
+      {adding ? (
+        <NewLot
+          fish={piece.own ? "hake" : piece.fish}
+          shelf={shelf}
+          done={() => setAdding(false)}
+          all={fish}
+        />
+      ) : (
+        <button
+          type="button"
+          className="pick"
+          data-testid="new-lot"
+          onClick={() => setAdding(true)}
+        >
+          Write down a lot
+        </button>
+      )}
+      <ul className="max-h-64 overflow-y-auto">
+        {lots.map((item) => {
+          const lot = lotOf(item);
+          if (!lot) return null;
+          const today = item.lot_today;
+          const past = today?.past_use_by;
+          return (
+            <li
+              key={item.id}
+              className="grid grid-cols-[1fr_auto_auto] gap-x-4 items-center hair-b py-1"
+            >
+              <button
+                type="button"
+                className="text-left cursor-pointer min-h-11"
+                data-testid="use-lot"
+                disabled={past}
+                onClick={() => use(item, lot)}
+              >
+                <span className="font-semibold">{item.name}</span>
+                <span className="block text-small quiet">
+                  {today && (today.days === 1 ? "1 day here" : `${today.days} days here`)}
+                  {today?.left_days &&
+                    `, ${today.left_days.map((d) => d.toFixed(0)).join(" to ")} left on ice`}
+                  {today?.parasites_killed && ", frozen against worms"}
+                  {today?.received_warm && (
+                    <b className="block text-base-content">▲ came in above fridge cold</b>
+                  )}
+                </span>
+                {past && (
+                  <span className="block text-small text-error font-bold">
+                    Past its day: do not use it.
+                  </span>
+                )}
+              </button>
+              <span className="text-small quiet figures">{lot.received}</span>
+              <button
+                type="button"
+                className="pick text-small"
+                onClick={() => shelf.remove.mutate(item)}
+              >
+                remove
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+    </div>
+  );
+}
+
+function NewLot(props: { fish: string; all: Fish[]; shelf: Shelf; done: () => void }) {
+  const { shelf, done, all } = props;
+  const day = today();
+  const name = all.find((f) => f.key === props.fish)?.name ?? props.fish;
+  const [title, setTitle] = useState(`${name}, ${day.slice(5)}`);
+  const [lot, setLot] = useState<Lot>({
+    fish: props.fish,
+    received: day,
+    received_c: 2,
+    kept_c: 0,
+  });
+  const problem = refused(shelf.add.error);
+  const date = (label: string, key: "received" | "frozen" | "use_by") => (
+    <label className="block">
+      <span className="text-small quiet block">{label}</span>
+      <input
+        type="date"
+        className="typed !text-left !w-36"
+        value={lot[key] ?? ""}
+        data-testid={`lot-${key}`}
+        aria-invalid={problem?.field === key}
+        onChange={(e) => {
+          const { frozen_at_c: at = -20, ...rest } = { ...lot, [key]: e.target.value || undefined };
+          setLot(rest.frozen ? { ...rest, frozen_at_c: at } : (rest as Lot));
+        }}
+      />
+      <FieldError id={`lot-${key}-error`} problem={problem} field={key} />
+    </label>
+  );
+  return (
+    <form
+      className="grid grid-cols-2 gap-x-6 gap-y-1 pb-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        shelf.add.mutate([{ name: title, body: { lot } }], { onSuccess: done });
+      }}
+    >
+      <label className="block col-span-2">
+        <span className="text-small quiet block">Called, boat or supplier</span>
+        <input
+          className="typed !text-left"
+          value={title}
+          maxLength={60}
+          onChange={(e) => setTitle(e.target.value)}
+        />
+        <FieldError id="lot-name-error" problem={problem} field="name" />
+      </label>
+      {date("Came in", "received")}
+      <NumberField
+        label="Its temperature then"
+        quantity="celsius"
+        value={lot.received_c}
+        field="received_c"
+        problem={problem}
+        onChange={(received_c) => setLot({ ...lot, received_c })}
+      />
+      {date("To be used by", "use_by")}
+      <NumberField
+        label="Kept at"
+        quantity="celsius"
+        value={lot.kept_c}
+        field="kept_c"
+        problem={problem}
+        onChange={(kept_c) => setLot({ ...lot, kept_c })}
+      />
+      {date("Frozen on, if it was", "frozen")}
+      {lot.frozen && (
+        <NumberField
+          label="Frozen at"
+          quantity="celsius"
+          value={lot.frozen_at_c ?? -20}
+          field="frozen_at_c"
+          problem={problem}
+          onChange={(frozen_at_c) => setLot({ ...lot, frozen_at_c })}
+        />
+      )}
+      {problem?.field === "" && <Failure message={problem.message} />}
+      <p className="col-span-2 flex gap-x-6">
+        <button
+          type="submit"
+          className="pick !text-base-content font-semibold"
+          data-testid="save-lot"
+        >
+          Write it down
+        </button>
+        <button type="button" className="pick" onClick={done}>
+          Leave it
+        </button>
+      </p>
+    </form>
+  );
+}
