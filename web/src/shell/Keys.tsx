@@ -1,4 +1,4 @@
-import { useEffect, useRef } from "react";
+import { Button, Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
 import { keysTaken } from "./useKeys";
 
 // What every number and list takes, wherever it stands.
@@ -8,31 +8,31 @@ const EVERYWHERE: [string, string][] = [
 ];
 
 export function Keys({ open, close }: { open: boolean; close: () => void }) {
-  const ref = useRef<HTMLDialogElement>(null);
-  useEffect(() => {
-    const dialog = ref.current;
-    if (open && !dialog?.open) dialog?.showModal();
-    if (!open && dialog?.open) dialog.close();
-  }, [open]);
   return (
-    <dialog ref={ref} className="modal" onClose={close} aria-label="Keys">
-      <div className="modal-box">
-        <h2 className="text-lead font-bold pb-3">Keys</h2>
-        <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
-          {open &&
-            [...keysTaken(), ...EVERYWHERE].map(([key, what]) => (
+    <ModalOverlay
+      isOpen={open}
+      onOpenChange={(is) => !is && close()}
+      isDismissable
+      className="modal modal-open"
+    >
+      <Modal className="modal-box">
+        <Dialog className="outline-none">
+          <Heading slot="title" className="text-lead font-bold pb-3">
+            Keys
+          </Heading>
+          <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
+            {[...keysTaken(), ...EVERYWHERE].map(([key, what]) => (
               <div key={what} className="contents">
                 <dt className="figures font-semibold">{key}</dt>
                 <dd>{what}</dd>
               </div>
             ))}
-        </dl>
-        <form method="dialog" className="pt-5">
-          <button type="submit" className="btn">
+          </dl>
+          <Button slot="close" className="btn mt-5">
             Close
-          </button>
-        </form>
-      </div>
-    </dialog>
+          </Button>
+        </Dialog>
+      </Modal>
+    </ModalOverlay>
   );
 }

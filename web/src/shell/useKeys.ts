@@ -26,8 +26,8 @@ export function useKeys(keys: Keys): void {
     const press = (e: KeyboardEvent) => {
       const typing =
         e.target instanceof HTMLElement &&
-        e.target.closest("input:not([type=range]), textarea, select");
-      if (typing || e.ctrlKey || e.metaKey || e.altKey || document.querySelector("dialog[open]"))
+        e.target.closest("input:not([type=range], [type=radio]), textarea, select");
+      if (typing || e.ctrlKey || e.metaKey || e.altKey || document.querySelector("[role=dialog]"))
         return;
       const act = keys[e.key];
       if (!act) return;

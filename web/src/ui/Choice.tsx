@@ -1,4 +1,4 @@
-import { useId, useRef } from "react";
+import { Label, Radio, RadioGroup } from "react-aria-components";
 
 type Props<K extends string> = {
   label: string;
@@ -12,59 +12,27 @@ type Props<K extends string> = {
   lines?: boolean;
 };
 
-/** A few words of which one holds. Arrow keys move, as in any radio group. */
-export function Choice<K extends string>({
-  label,
-  options,
-  value,
-  onChange,
-  hideLabel,
-  columns,
-  lines,
-}: Props<K>) {
-  const id = useId();
-  const box = useRef<HTMLDivElement>(null);
-  const move = (by: number) => {
-    const i = options.findIndex((o) => o.key === value);
-    const next = options[(i + by + options.length) % options.length];
-    if (!next) return;
-    onChange(next.key);
-    const all = box.current?.querySelectorAll<HTMLElement>("[role=radio]");
-    all?.[options.indexOf(next)]?.focus();
-  };
+/** A few words of which one holds. */
+export function Choice<K extends string>(props: Props<K>) {
+  const { label, options, value, onChange, hideLabel, columns, lines } = props;
+  const laid = lines
+    ? "grid"
+    : columns
+      ? "grid grid-cols-3 gap-x-3 columns-pick"
+      : "flex flex-wrap gap-x-4";
   return (
-    <div>
-      <span id={id} className={hideLabel ? "sr-only" : "text-small quiet"}>
-        {label}
-      </span>
-      <div
-        ref={box}
-        role="radiogroup"
-        aria-labelledby={id}
-        className={
-          lines
-            ? "grid"
-            : columns
-              ? "grid grid-cols-3 gap-x-3 columns-pick"
-              : "flex flex-wrap gap-x-4"
-        }
-      >
+    <RadioGroup
+      value={value}
+      onChange={(key) => onChange(key as K)}
+      orientation={lines ? "vertical" : "horizontal"}
+    >
+      <Label className={hideLabel ? "sr-only" : "text-small quiet"}>{label}</Label>
+      <div className={laid}>
         {options.map((option) => (
-          // biome-ignore lint/a11y/useSemanticElements: a word to press, with the keys of a radio group
-          <button
+          <Radio
             key={option.key}
-            type="button"
-            role="radio"
+            value={option.key}
             className={lines ? "pick !flex w-full justify-between gap-x-3" : "pick"}
-            aria-checked={option.key === value}
-            tabIndex={option.key === value ? 0 : -1}
-            onClick={() => onChange(option.key)}
-            onKeyDown={(e) => {
-              if (e.key === "ArrowRight" || e.key === "ArrowDown") move(1);
-              else if (e.key === "ArrowLeft" || e.key === "ArrowUp") move(-1);
-              else return;
-              e.preventDefault();
-            }}
           >
             {lines ? <span>{option.name}</span> : option.name}
             {option.note && (
@@ -75,9 +43,9 @@ export function Choice<K extends string>({
                 {option.note}
               </span>
             )}
-          </button>
+          </Radio>
         ))}
       </div>
-    </div>
+    </RadioGroup>
   );
 }

@@ -28,7 +28,7 @@ async fn alert(person: &Person, part: &str) {
 
 async fn press(person: &Person, words: &str) {
     let script = format!(
-        "const b = [...document.querySelectorAll('button')].find(b => b.innerText.trim() === {words:?}); b?.click(); return !!b"
+        "const b = [...document.querySelectorAll('button, label')].find(b => b.innerText.trim() === {words:?}); b?.click(); return !!b"
     );
     person.until(&format!("the button {words}"), &script).await;
 }

@@ -165,7 +165,7 @@ async fn a_cook_goes_the_whole_way() {
         .await
         .unwrap();
     person
-        .js("[...document.querySelectorAll('[data-testid=result] [role=radio]')].find(e => e.innerText === 'over').click()")
+        .js("[...document.querySelectorAll('[data-testid=result] label')].find(e => e.innerText === 'over').click()")
         .await;
     person
         .until(
@@ -191,7 +191,7 @@ async fn a_cook_goes_the_whole_way() {
         .js("return document.querySelector('[data-testid=note]').value")
         .await;
     let result = person
-        .js("return document.querySelector('[data-testid=result] [aria-checked=true]').innerText")
+        .js("return document.querySelector('[data-testid=result] [data-selected]').innerText")
         .await;
     person.leave().await;
 

@@ -17,7 +17,7 @@ import { Mind } from "./Mind";
 import { OwnFish } from "./OwnFish";
 import { Portions } from "./Portions";
 import { fresh, knownOf, NOTHING, type Record } from "./record";
-import { type Tab, Tabs, tabFrom } from "./Tabs";
+import { type TabKey, Tabs, tabFrom } from "./Tabs";
 import { Thaw } from "./Thaw";
 import { fishOf, useShelf } from "./useShelf";
 
@@ -27,7 +27,7 @@ const EATERS = [
 ] as const;
 export function Counter() {
   const { piece, change, query } = usePiece();
-  const [tab, setTab] = useState<Tab>("piece");
+  const [tab, setTab] = useState<TabKey>("piece");
   const [stored, setRecord] = useStored<Record>("cindo.record", NOTHING);
   const record = knownOf(stored, piece.fish);
   const shelf = useShelf();
@@ -99,13 +99,7 @@ export function Counter() {
           </div>
         </div>
         <div className="grid gap-y-4 min-w-0">
-          <Tabs tab={tab} setTab={setTab} />
-          <div
-            role="tabpanel"
-            id={`panel-${tab}`}
-            aria-labelledby={`tab-${tab}`}
-            className="lg:min-h-[352px]"
-          >
+          <Tabs tab={tab} setTab={setTab}>
             <Panel tab={tab}>
               {{
                 piece: () => (
@@ -140,7 +134,7 @@ export function Counter() {
                 own: () => <OwnFish list={list.data} change={change} />,
               }}
             </Panel>
-          </div>
+          </Tabs>
           {fish && (
             <Doneness
               fish={fish}
@@ -172,6 +166,6 @@ export function Counter() {
   );
 }
 
-function Panel({ tab, children }: { tab: Tab; children: { [key in Tab]: () => ReactNode } }) {
+function Panel({ tab, children }: { tab: TabKey; children: { [key in TabKey]: () => ReactNode } }) {
   return children[tab]();
 }

@@ -1,4 +1,13 @@
-import { useEffect, useId, useRef, useState } from "react";
+import { type ContextType, type RefObject, useContext, useEffect, useRef, useState } from "react";
+import {
+  ComboBox,
+  ComboBoxStateContext,
+  Input,
+  Label,
+  ListBox,
+  ListBoxItem,
+  Popover,
+} from "react-aria-components";
 import type { Fish } from "../../api";
 import { search } from "../../card";
 import { useKeys } from "../../shell";
@@ -11,63 +20,95 @@ type Props = {
   problem: { field: string; message: string } | null;
 };
 
+type State = ContextType<typeof ComboBoxStateContext>;
+
+/** The first that fits is chosen until another is: a name half typed and Enter are enough. */
+function FirstThatFits(props: { first: string | undefined; box: RefObject<State> }) {
+  const { first, box } = props;
+  const state = useContext(ComboBoxStateContext);
+  const on = state?.selectionManager.focusedKey ?? null;
+  useEffect(() => {
+    box.current = state;
+    if (!state?.isOpen || first === undefined) return;
+    if (on !== null && state.collection.getItem(on)) return;
+    // After the box has done its own: it lets go of what was chosen when something is typed.
+    queueMicrotask(() => state.selectionManager.setFocusedKey(first));
+  }, [box, state, first, on]);
+  return null;
+}
+
 /** Find a fish by typing a part of any of its names. */
 export function FishFinder({ fish, value, onChange, problem }: Props) {
-  const id = useId();
   const input = useRef<HTMLInputElement>(null);
+  const box = useRef<State>(null);
   const [text, setText] = useState<string | null>(null);
-  const [at, setAt] = useState(0);
-  const open = text !== null;
   const found = search(fish, text ?? "");
-  const active = found[Math.min(at, found.length - 1)];
   useKeys({ "/": { does: () => input.current?.focus(), says: "find a fish by typing" } });
-  useEffect(() => {
-    if (open) document.getElementById(`${id}-${active?.key}`)?.scrollIntoView({ block: "nearest" });
-  }, [open, active, id]);
-  const take = (one: Fish | undefined) => {
+  const take = (key: unknown) => {
+    const one = fish.find((f) => f.key === key);
     if (!one) return;
     onChange(one);
-    setText(null);
     input.current?.blur();
   };
   return (
-    <div className="relative">
-      <label htmlFor={id} className="text-small quiet">
-        Fish
-      </label>
-      <input
-        ref={input}
-        id={id}
-        data-testid="fish"
-        className="typed !text-left !font-sans text-title font-bold !min-h-12"
-        role="combobox"
-        aria-expanded={open}
-        aria-controls={`${id}-list`}
-        aria-activedescendant={open && active ? `${id}-${active.key}` : undefined}
-        aria-autocomplete="list"
-        autoComplete="off"
-        placeholder="Type a name"
-        value={text ?? value?.name ?? ""}
-        onFocus={(e) => {
-          setText("");
-          setAt(0);
-          e.target.select();
-        }}
-        onBlur={() => setText(null)}
-        onChange={(e) => {
-          setText(e.target.value);
-          setAt(0);
-        }}
-        onKeyDown={(e) => {
-          if (e.key === "ArrowDown") setAt(Math.min(at + 1, found.length - 1));
-          else if (e.key === "ArrowUp") setAt(Math.max(at - 1, 0));
-          else if (e.key === "Enter") take(active);
-          else if (e.key === "Escape") input.current?.blur();
-          else return;
-          e.preventDefault();
-        }}
-      />
-      {!open && value && (
+    <div>
+      <ComboBox
+        items={found}
+        inputValue={text ?? value?.name ?? ""}
+        onInputChange={(typed) => text !== null && setText(typed)}
+        onFocusChange={(focused) => setText((typed) => (focused ? (typed ?? "") : null))}
+        selectedKey={null}
+        onSelectionChange={take}
+        menuTrigger="focus"
+        defaultFilter={() => true}
+        allowsEmptyCollection
+      >
+        <Label className="text-small quiet">Fish</Label>
+        <Input
+          ref={input}
+          data-testid="fish"
+          className="typed !text-left !font-sans text-title font-bold !min-h-12"
+          autoComplete="off"
+          placeholder="Type a name"
+          onKeyDownCapture={(e) => {
+            // Whoever types fast is ahead of the marking.
+            if (e.key !== "Enter" || text === null || found.length === 0) return;
+            e.preventDefault();
+            e.stopPropagation();
+            const on = box.current?.selectionManager.focusedKey;
+            take((found.find((f) => f.key === on) ?? found[0])?.key);
+          }}
+        />
+        <FirstThatFits first={found[0]?.key} box={box} />
+        <Popover
+          offset={0}
+          className="w-(--trigger-width) bg-base-100 border border-base-content/40 border-t-0 max-h-80 overflow-y-auto"
+        >
+          <ListBox<Fish>
+            className="outline-none"
+            renderEmptyState={() => (
+              <p className="px-3 py-3">
+                No fish of that name. Choose one that is alike, thickness and fat decide more than
+                the name; or write it down under Own fish.
+              </p>
+            )}
+          >
+            {(one) => (
+              <ListBoxItem
+                id={one.key}
+                textValue={one.name}
+                className="flex items-baseline justify-between gap-3 px-3 min-h-11 py-2 cursor-pointer outline-none data-focused:bg-base-200"
+              >
+                <span className="font-semibold">{one.name}</span>
+                <span className="text-small quiet text-right">
+                  {one.aliases.join(", ") || one.family}
+                </span>
+              </ListBoxItem>
+            )}
+          </ListBox>
+        </Popover>
+      </ComboBox>
+      {text === null && value && (
         <p className="text-small quiet pt-1">
           {value.scientific && (
             <>
@@ -78,41 +119,7 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
           {value.stand_in && " · composition of a near relation"}
         </p>
       )}
-      <FieldError id={`${id}-error`} problem={problem} field="piece.fish" />
-      {open && (
-        <div
-          id={`${id}-list`}
-          role="listbox"
-          aria-label="Fish"
-          className="absolute z-10 inset-x-0 bg-base-100 border border-base-content/40 border-t-0 max-h-80 overflow-y-auto"
-        >
-          {found.map((one) => (
-            // biome-ignore lint/a11y/useFocusableInteractive: the input keeps the focus, as a combobox does
-            <div
-              key={one.key}
-              id={`${id}-${one.key}`}
-              role="option"
-              aria-selected={one === active}
-              className={`flex items-baseline justify-between gap-3 px-3 min-h-11 py-2 cursor-pointer ${one === active ? "bg-base-200" : ""}`}
-              onPointerDown={(e) => {
-                e.preventDefault();
-                take(one);
-              }}
-            >
-              <span className="font-semibold">{one.name}</span>
-              <span className="text-small quiet text-right">
-                {one.aliases.join(", ") || one.family}
-              </span>
-            </div>
-          ))}
-          {found.length === 0 && (
-            <p className="px-3 py-3">
-              No fish of that name. Choose one that is alike, thickness and fat decide more than the
-              name; or write it down under Own fish.
-            </p>
-          )}
-        </div>
-      )}
+      <FieldError id="fish-error" problem={problem} field="piece.fish" />
     </div>
   );
 }

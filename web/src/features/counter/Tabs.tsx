@@ -1,3 +1,6 @@
+import type { ReactNode } from "react";
+import { Tabs as Group, Tab, TabList, TabPanel } from "react-aria-components";
+
 export const TABS = [
   { key: "piece", name: "The piece" },
   { key: "fresh", name: "Is it fresh" },
@@ -7,45 +10,34 @@ export const TABS = [
   { key: "kept", name: "Kept" },
   { key: "own", name: "Own fish" },
 ] as const;
-export type Tab = (typeof TABS)[number]["key"];
+export type TabKey = (typeof TABS)[number]["key"];
 
 /** The tab so many further on, round and round. */
-export function tabFrom(tab: Tab, by: number): Tab {
+export function tabFrom(tab: TabKey, by: number): TabKey {
   const i = TABS.findIndex((t) => t.key === tab);
   return TABS[(i + by + TABS.length) % TABS.length]?.key ?? "piece";
 }
 
-/** Words in a row of which one is open, with the keys of tabs. */
-export function Tabs({ tab, setTab }: { tab: Tab; setTab: (tab: Tab) => void }) {
-  const move = (by: number) => {
-    const next = tabFrom(tab, by);
-    setTab(next);
-    document.getElementById(`tab-${next}`)?.focus();
-  };
+type Props = { tab: TabKey; setTab: (tab: TabKey) => void; children: ReactNode };
+
+/** Words in a row of which one is open, and what it opens. */
+export function Tabs({ tab, setTab, children }: Props) {
   return (
-    <div role="tablist" aria-label="At the counter" className="flex flex-wrap gap-x-5 hair-b -mt-2">
-      {TABS.map((t) => (
-        <button
-          key={t.key}
-          id={`tab-${t.key}`}
-          type="button"
-          role="tab"
-          aria-selected={t.key === tab}
-          aria-controls={`panel-${t.key}`}
-          tabIndex={t.key === tab ? 0 : -1}
-          className="pick -mb-px"
-          data-testid={`tab-${t.key}`}
-          onClick={() => setTab(t.key)}
-          onKeyDown={(e) => {
-            if (e.key === "ArrowRight") move(1);
-            else if (e.key === "ArrowLeft") move(-1);
-            else return;
-            e.preventDefault();
-          }}
-        >
-          {t.name}
-        </button>
-      ))}
-    </div>
+    <Group
+      selectedKey={tab}
+      onSelectionChange={(key) => setTab(key as TabKey)}
+      className="grid gap-y-4 min-w-0"
+    >
+      <TabList aria-label="At the counter" className="flex flex-wrap gap-x-5 hair-b -mt-2">
+        {TABS.map((t) => (
+          <Tab key={t.key} id={t.key} className="pick -mb-px" data-testid={`tab-${t.key}`}>
+            {t.name}
+          </Tab>
+        ))}
+      </TabList>
+      <TabPanel key={tab} id={tab} className="lg:min-h-[352px]">
+        {children}
+      </TabPanel>
+    </Group>
   );
 }
