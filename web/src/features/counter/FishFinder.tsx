@@ -81,8 +81,9 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
         />
         <FirstThatFits first={found[0]?.key} box={box} />
         <Popover
-          offset={0}
-          className="w-(--trigger-width) bg-base-100 border border-base-content/40 border-t-0 max-h-80 overflow-y-auto"
+          offset={4}
+          maxHeight={336}
+          className="w-(--trigger-width) bg-base-100 border border-base-content/40 overflow-y-auto"
         >
           <ListBox<Fish>
             className="outline-none"
