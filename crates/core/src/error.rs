@@ -99,10 +99,19 @@ impl Display for InputError {
                 min,
                 max,
                 unit,
-            } => write!(
-                f,
-                "{field} must be between {min} and {max} {unit}, not {given}"
-            ),
+            } => {
+                let gap = if unit.is_empty() { "" } else { " " };
+                write!(
+                    f,
+                    "{field} must be between {min} and {max}{gap}{unit}, not "
+                )?;
+                // Nonsense is not written out in three hundred digits.
+                if given.abs() < 1e9 {
+                    write!(f, "{given}")
+                } else {
+                    write!(f, "{given:e}")
+                }
+            }
             Wrong::UnknownName { given, known } => {
                 let known = known.join(", ");
                 write!(f, "{field} does not know \"{given}\"; it knows {known}")
@@ -251,7 +260,12 @@ mod tests {
         assert_eq!(error.field(), "pieces[11].own_fish.fat_share");
         assert_eq!(
             error.to_string(),
-            "pieces[11].own_fish.fat_share must be between 0 and 1 , not 2"
+            "pieces[11].own_fish.fat_share must be between 0 and 1, not 2"
+        );
+        let nonsense = crate::quantity::checked("thickness_mm", 1e308, (2.0, 120.0), "mm");
+        assert_eq!(
+            nonsense.unwrap_err().to_string(),
+            "thickness_mm must be between 2 and 120 mm, not 1e308"
         );
         let whole = InputError::missing("").within("piece");
         assert_eq!(whole.field(), "piece");

@@ -3,6 +3,7 @@ import { createContext, type ReactNode, useCallback, useContext, useEffect, useM
 import { useSearchParams } from "react-router";
 import { FIRST, fromQuery, type Piece, toQuery } from "../card";
 import { useStored } from "./useStored";
+import { VIEW_KEY } from "./useView";
 
 type Held = { piece: Piece; change: (part: Partial<Piece>) => void; query: string };
 const Context = createContext<Held | null>(null);
@@ -32,7 +33,8 @@ export function PieceProvider({ children }: { children: ReactNode }) {
       setParams(
         (before) => {
           const query = toQuery(next);
-          for (const [key, value] of before) if (key.startsWith("s.")) query.set(key, value);
+          for (const [key, value] of before)
+            if (key.startsWith("s.") || key.startsWith(VIEW_KEY)) query.set(key, value);
           return query;
         },
         { replace: true },

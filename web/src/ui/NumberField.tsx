@@ -1,4 +1,5 @@
 import { type ReactNode, useEffect, useId, useState } from "react";
+import { Input, Label, TextField } from "react-aria-components";
 import { figure, other, parse, type Quantity, scale } from "../units";
 import { FieldError, type Problem } from "./Failure";
 import { useUnits } from "./units";
@@ -30,33 +31,33 @@ export function NumberField(props: Props) {
   useEffect(() => {
     if (!editing) setText(figure(value, at));
   }, [value, at, editing]);
+  const typed = (said: string) => {
+    setEditing(true);
+    setText(said);
+    const read = parse(said, quantity, units);
+    if (read !== null) onChange(read);
+  };
   const wrong = unreadable || problem?.field === field;
   return (
-    <div>
-      <label htmlFor={id} className="text-small quiet block">
-        {label}
-      </label>
+    <TextField
+      value={text}
+      onChange={typed}
+      isInvalid={wrong}
+      validationBehavior="aria" // a word beside the field, never a form that does not send
+      {...(wrong ? { "aria-describedby": `${id}-error` } : {})}
+    >
+      <Label className="text-small quiet block">{label}</Label>
       <div className="flex items-baseline gap-1.5">
-        <input
-          id={id}
+        <Input
           data-testid={testId}
           className="typed max-w-[5.5rem]"
           inputMode="decimal"
           autoComplete="off"
-          value={text}
-          aria-invalid={wrong}
-          aria-describedby={wrong ? `${id}-error` : undefined}
           onFocus={(e) => {
             setEditing(true);
             e.target.select();
           }}
           onBlur={() => setEditing(unreadable)}
-          onChange={(e) => {
-            setEditing(true);
-            setText(e.target.value);
-            const read = parse(e.target.value, quantity, units);
-            if (read !== null) onChange(read);
-          }}
           onKeyDown={(e) => {
             const by = { ArrowUp: 1, ArrowDown: -1 }[e.key];
             const read = parse(text, quantity, units);
@@ -80,6 +81,6 @@ export function NumberField(props: Props) {
         <FieldError id={`${id}-error`} problem={problem} field={field} />
       )}
       {props.children}
-    </div>
+    </TextField>
   );
 }

@@ -309,3 +309,53 @@ async fn every_view_is_accessible() {
     person.leave().await;
     assert!(found.is_empty(), "{}", found.join("\n"));
 }
+
+/// What is open and what is asked "what if" stand in the address too.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_address_of_every_state_reopens_it() {
+    let person = Person::new(1280, 800, None).await;
+    person
+        .open("/?fish=hake&cut=fillet&mm=30&thin=12&g=170&n=2")
+        .await;
+    person.click("tab-portions").await;
+    person.type_into("each", "200").await;
+    person.find("take-portion").await;
+    person.click("take-portion").await; // changes the piece; the question stays open
+    person
+        .until(
+            "portions of the side",
+            "return new URLSearchParams(location.search).get('n') !== '2'",
+        )
+        .await;
+    let here = person.client.current_url().await.unwrap();
+    person.client.goto("about:blank").await.unwrap();
+    person.client.goto(here.as_str()).await.unwrap();
+    person.find("tab-portions").await;
+    let open = person
+        .js("return document.querySelector('[role=tab][aria-selected=true]').dataset.testid")
+        .await;
+
+    person
+        .open("/ways/sear_skin_first?fish=hake&mm=28&g=170&n=2")
+        .await;
+    person.find("look").await;
+    let plain = person.text("peak").await;
+    person.click("thicker").await;
+    person.click("late").await;
+    person.settled().await;
+    let asked = (person.text("off").await, person.text("peak").await);
+    let here = person.client.current_url().await.unwrap();
+    person.client.goto("about:blank").await.unwrap();
+    person.client.goto(here.as_str()).await.unwrap();
+    person.find("look").await;
+    person.settled().await;
+    let again = (person.text("off").await, person.text("peak").await);
+    let pressed = person
+        .js("return [...document.querySelectorAll('[aria-pressed=true]')].map(b => b.dataset.testid)")
+        .await;
+    person.leave().await;
+    assert_eq!(open, json!("tab-portions"));
+    assert_ne!(asked.1, plain);
+    assert_eq!(again, asked);
+    assert_eq!(pressed, json!(["late", "thicker"]));
+}

@@ -1,9 +1,9 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { type ReactNode, useState } from "react";
+import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { api, type Fish, Refused } from "../../api";
 import { FOOD_SAFETY, ownKey, question } from "../../card";
-import { useFish, useKeys, usePiece, useStored } from "../../shell";
+import { useFish, useKeys, usePiece, useStored, useView } from "../../shell";
 import { Choice, Failure } from "../../ui";
 import { clock } from "../../units";
 import { Buy } from "./Buy";
@@ -17,7 +17,7 @@ import { Mind } from "./Mind";
 import { OwnFish } from "./OwnFish";
 import { Portions } from "./Portions";
 import { fresh, knownOf, NOTHING, type Record } from "./record";
-import { type TabKey, Tabs, tabFrom } from "./Tabs";
+import { TAB_KEYS, type TabKey, Tabs, tabFrom } from "./Tabs";
 import { Thaw } from "./Thaw";
 import { fishOf, useShelf } from "./useShelf";
 
@@ -27,7 +27,7 @@ const EATERS = [
 ] as const;
 export function Counter() {
   const { piece, change, query } = usePiece();
-  const [tab, setTab] = useState<TabKey>("piece");
+  const [tab, setTab] = useView("tab", TAB_KEYS);
   const [stored, setRecord] = useStored<Record>("cindo.record", NOTHING);
   const record = knownOf(stored, piece.fish);
   const shelf = useShelf();

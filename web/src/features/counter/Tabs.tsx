@@ -11,6 +11,7 @@ export const TABS = [
   { key: "own", name: "Own fish" },
 ] as const;
 export type TabKey = (typeof TABS)[number]["key"];
+export const TAB_KEYS = TABS.map((t) => t.key) as [TabKey, ...TabKey[]];
 
 /** The tab so many further on, round and round. */
 export function tabFrom(tab: TabKey, by: number): TabKey {

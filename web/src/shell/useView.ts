@@ -1,0 +1,37 @@
+// How a view stands, in the address beside the piece: reloaded or sent on, it opens the same.
+import { useCallback } from "react";
+import { useSearchParams } from "react-router";
+
+/** Keys of these stay when the piece changes. */
+export const VIEW_KEY = "v.";
+
+/** One of some words; without one of them in the address, the first. */
+export function useView<K extends string>(
+  key: string,
+  words: readonly [K, ...K[]],
+): [K, (word: K) => void] {
+  const [params, setParams] = useSearchParams();
+  const name = VIEW_KEY + key;
+  const said = params.get(name);
+  const set = useCallback(
+    (word: K) =>
+      setParams(
+        (before) => {
+          if (word === words[0]) before.delete(name);
+          else before.set(name, word);
+          return before;
+        },
+        { replace: true },
+      ),
+    [setParams, name, words],
+  );
+  return [words.find((word) => word === said) ?? words[0], set];
+}
+
+const NO_YES = ["no", "yes"] as const;
+
+/** Yes or no. */
+export function useViewFlag(key: string): [boolean, (on: boolean) => void] {
+  const [word, set] = useView(key, NO_YES);
+  return [word === "yes", useCallback((on) => set(on ? "yes" : "no"), [set])];
+}
