@@ -498,7 +498,22 @@ export interface components {
              */
             total: number;
         };
-        /** @description A card to keep. The plan is computed here, not sent. */
+        /**
+         * @description A card to keep. The plan is computed here, not sent.
+         * @example {
+         *       "request": {
+         *         "method": {
+         *           "kind": "steam"
+         *         },
+         *         "piece": {
+         *           "fish": "hake",
+         *           "thickness_mm": 28,
+         *           "thin_end_mm": 16
+         *         }
+         *       },
+         *       "title": "Hake for the canteen"
+         *     }
+         */
         CardNew: {
             /**
              * @description Its name to programs, made by whoever writes: 1 to 64 letters, digits, - and _. The same card
@@ -572,7 +587,17 @@ export interface components {
              */
             t_s: number;
         };
-        /** @description A cooked piece, as hot all through. */
+        /**
+         * @description A cooked piece, as hot all through.
+         * @example {
+         *       "from_c": 63,
+         *       "how": "ice_water",
+         *       "piece": {
+         *         "fish": "hake",
+         *         "thickness_mm": 40
+         *       }
+         *     }
+         */
         CoolRequest: {
             /**
              * Format: double
@@ -804,7 +829,24 @@ export interface components {
             /** @description Frozen solid at -35 C or colder first, then kept at `at_c`. */
             solid_at_35?: boolean;
         };
-        /** @description What the senses say, and how it was kept. */
+        /**
+         * @description What the senses say, and how it was kept.
+         * @example {
+         *       "answers": {
+         *         "smell": 1
+         *       },
+         *       "form": "whole",
+         *       "kept": [
+         *         {
+         *           "at_c": 1,
+         *           "days": 2
+         *         }
+         *       ],
+         *       "which": {
+         *         "fish": "hake"
+         *       }
+         *     }
+         */
         FreshnessRequest: {
             /** @description Number of the option by key of the look; those not looked at are left out. */
             answers?: {
@@ -827,7 +869,36 @@ export interface components {
          * @enum {string}
          */
         Hazard: "histamine" | "reef_toxin" | "wax_esters" | "parasites" | "spines";
-        /** @description The bare solver with constant properties. */
+        /**
+         * @description The bare solver with constant properties.
+         * @example {
+         *       "at_share": [
+         *         0.5
+         *       ],
+         *       "cp_j_kgk": 3600,
+         *       "geometry": "slab",
+         *       "k_w_mk": 0.5,
+         *       "report_s": [
+         *         300,
+         *         600
+         *       ],
+         *       "rho_kg_m3": 1050,
+         *       "stages": [
+         *         {
+         *           "duration_s": 600,
+         *           "high": {
+         *             "fluid_c": 150,
+         *             "h_w_m2k": 30
+         *           },
+         *           "low": {
+         *             "surface_c": 80
+         *           }
+         *         }
+         *       ],
+         *       "start_c": 5,
+         *       "thickness_mm": 20
+         *     }
+         */
         HeatRequest: {
             /** @description Depths to report, 0 low face to 1 high face. */
             at_share?: number[];
@@ -1053,7 +1124,15 @@ export interface components {
             /** @description The heaviest first. */
             notices: components["schemas"]["Notice"][];
         };
-        /** @description Who eats what, how done. */
+        /**
+         * @description Who eats what, how done.
+         * @example {
+         *       "at_risk": true,
+         *       "which": {
+         *         "fish": "hake"
+         *       }
+         *     }
+         */
         NoticesRequest: {
             /** @description Someone at risk eats. */
             at_risk?: boolean;
@@ -1075,7 +1154,15 @@ export interface components {
             /** @description In words. */
             name: string;
         };
-        /** @description A fish that a kitchen writes down itself. */
+        /**
+         * @description A fish that a kitchen writes down itself.
+         * @example {
+         *       "family": "lean_flaky",
+         *       "fat_share": 0.06,
+         *       "name": "Harbour bream",
+         *       "protein_share": 0.19
+         *     }
+         */
         OwnFishWire: {
             /** @description Other names. */
             aliases?: string[];
@@ -1284,7 +1371,21 @@ export interface components {
             /** @description How forgiving it is. */
             window: components["schemas"]["Window"];
         };
-        /** @description Settings and target in. */
+        /**
+         * @description Settings and target in.
+         * @example {
+         *       "method": {
+         *         "kind": "slow_bake",
+         *         "oven_c": 140
+         *       },
+         *       "piece": {
+         *         "fish": "hake",
+         *         "thickness_mm": 28,
+         *         "thin_end_mm": 16
+         *       },
+         *       "range": false
+         *     }
+         */
         PlanRequest: {
             field?: components["schemas"]["FieldAsked"] | null;
             /** @description The kitchen. */
@@ -1376,7 +1477,15 @@ export interface components {
              */
             to_share: number;
         };
-        /** @description A side to cut. */
+        /**
+         * @description A side to cut.
+         * @example {
+         *       "each_g": 170,
+         *       "mass_g": 900,
+         *       "thick_mm": 30,
+         *       "thin_mm": 10
+         *     }
+         */
         PortionsRequest: {
             /**
              * Format: double
@@ -1416,7 +1525,19 @@ export interface components {
             /** @description Best first, unsuitable last. */
             ways: components["schemas"]["WayWire"][];
         };
-        /** @description Piece, target and wishes in. */
+        /**
+         * @description Piece, target and wishes in.
+         * @example {
+         *       "piece": {
+         *         "fish": "hake",
+         *         "thickness_mm": 28,
+         *         "thin_end_mm": 16
+         *       },
+         *       "wishes": {
+         *         "crisp": true
+         *       }
+         *     }
+         */
         RankRequest: {
             field?: components["schemas"]["FieldAsked"] | null;
             /** @description The kitchen. */
@@ -1575,7 +1696,22 @@ export interface components {
              */
             value: number;
         };
-        /** @description What heat to choose: a plan whose main heat setting is looked for. */
+        /**
+         * @description What heat to choose: a plan whose main heat setting is looked for.
+         * @example {
+         *       "plan": {
+         *         "method": {
+         *           "kind": "slow_bake"
+         *         },
+         *         "piece": {
+         *           "fish": "hake",
+         *           "thickness_mm": 28,
+         *           "thin_end_mm": 16
+         *         }
+         *       },
+         *       "within_s": 1500
+         *     }
+         */
         SettleRequest: {
             /**
              * Format: double
@@ -1606,7 +1742,25 @@ export interface components {
             /** @description A fish of the kitchen's own. */
             fish: components["schemas"]["OwnFishWire"];
         };
-        /** @description Things to keep, all or none. */
+        /**
+         * @description Things to keep, all or none.
+         * @example {
+         *       "items": [
+         *         {
+         *           "body": {
+         *             "piece": {
+         *               "piece": {
+         *                 "fish": "hake",
+         *                 "thickness_mm": 28,
+         *                 "thin_end_mm": 16
+         *               }
+         *             }
+         *           },
+         *           "name": "Hake of Tuesday"
+         *         }
+         *       ]
+         *     }
+         */
         ShelfImport: {
             /** @description The things. */
             items: components["schemas"]["ShelfNew"][];
@@ -1674,7 +1828,16 @@ export interface components {
              */
             served_g: number;
         };
-        /** @description So many people at so much. */
+        /**
+         * @description So many people at so much.
+         * @example {
+         *       "each_g": 150,
+         *       "people": 40,
+         *       "which": {
+         *         "fish": "hake"
+         *       }
+         *     }
+         */
         ShoppingRequest: {
             /**
              * Format: double
@@ -1753,7 +1916,24 @@ export interface components {
              */
             weight_loss_share: number;
         };
-        /** @description Settings and times in. */
+        /**
+         * @description Settings and times in.
+         * @example {
+         *       "method": {
+         *         "kind": "steam"
+         *       },
+         *       "piece": {
+         *         "fish": "hake",
+         *         "thickness_mm": 28
+         *       },
+         *       "times": {
+         *         "rest_s": 60,
+         *         "sides_s": [
+         *           480
+         *         ]
+         *       }
+         *     }
+         */
         SimulateRequest: {
             /** @description The kitchen. */
             kitchen?: components["schemas"]["KitchenAsked"];
@@ -1908,7 +2088,17 @@ export interface components {
             /** @description It is within that. */
             within_limit: boolean;
         };
-        /** @description A frozen piece: `start_c` is that of the freezer. */
+        /**
+         * @description A frozen piece: `start_c` is that of the freezer.
+         * @example {
+         *       "how": "water",
+         *       "piece": {
+         *         "fish": "hake",
+         *         "start_c": -18,
+         *         "thickness_mm": 40
+         *       }
+         *     }
+         */
         ThawRequest: {
             /**
              * Format: double
@@ -2050,7 +2240,15 @@ export interface components {
              */
             thickness_mm: number;
         };
-        /** @description A whole fish by its length, its weight, or both. */
+        /**
+         * @description A whole fish by its length, its weight, or both.
+         * @example {
+         *       "length_mm": 500,
+         *       "which": {
+         *         "fish": "hake"
+         *       }
+         *     }
+         */
         WholeRequest: {
             /** @description Key of the cut: then the thickness is that of the cut at this weight. */
             cut?: string | null;

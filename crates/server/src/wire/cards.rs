@@ -20,6 +20,7 @@ pub enum ResultWire {
 /// A card to keep. The plan is computed here, not sent.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "title": "Hake for the canteen", "request": { "piece": { "fish": "hake", "thickness_mm": 28, "thin_end_mm": 16 }, "method": { "kind": "steam" } } }))]
 pub struct CardNew {
     /// Its name to programs, made by whoever writes: 1 to 64 letters, digits, - and _. The same card
     /// sent again under the same name is kept once. Made here when it is not said.

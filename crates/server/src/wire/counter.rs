@@ -48,6 +48,7 @@ impl WhichFish {
 /// A whole fish by its length, its weight, or both.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "which": { "fish": "hake" }, "length_mm": 500 }))]
 pub struct WholeRequest {
     /// Which fish.
     pub which: WhichFish,
@@ -66,6 +67,7 @@ pub struct WholeRequest {
 /// What the senses say, and how it was kept.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "which": { "fish": "hake" }, "form": "whole", "answers": { "smell": 1 }, "kept": [{ "at_c": 1, "days": 2 }] }))]
 pub struct FreshnessRequest {
     /// Which fish.
     pub which: WhichFish,
@@ -82,6 +84,7 @@ pub struct FreshnessRequest {
 /// Who eats what, how done.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "which": { "fish": "hake" }, "at_risk": true }))]
 pub struct NoticesRequest {
     /// Which fish.
     pub which: WhichFish,
@@ -117,6 +120,7 @@ pub struct NoticesAnswer {
 /// A side to cut.
 #[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "thick_mm": 30, "thin_mm": 10, "mass_g": 900, "each_g": 170 }))]
 pub struct PortionsRequest {
     /// Thick end, mm.
     pub thick_mm: f64,
@@ -140,6 +144,7 @@ pub struct PortionsRequest {
 /// So many people at so much.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "which": { "fish": "hake" }, "people": 40, "each_g": 150 }))]
 pub struct ShoppingRequest {
     /// Which fish.
     pub which: WhichFish,

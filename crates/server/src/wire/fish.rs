@@ -89,6 +89,7 @@ fn plain_body() -> String {
 /// A fish that a kitchen writes down itself.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "name": "Harbour bream", "family": "lean_flaky", "protein_share": 0.19, "fat_share": 0.06 }))]
 pub struct OwnFishWire {
     /// What it is called.
     pub name: String,

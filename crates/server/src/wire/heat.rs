@@ -83,6 +83,7 @@ pub struct HeatStageWire {
 /// The bare solver with constant properties.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "geometry": "slab", "thickness_mm": 20, "k_w_mk": 0.5, "rho_kg_m3": 1050, "cp_j_kgk": 3600, "start_c": 5, "stages": [{ "duration_s": 600, "low": { "surface_c": 80 }, "high": { "h_w_m2k": 30, "fluid_c": 150 } }], "report_s": [300, 600], "at_share": [0.5] }))]
 pub struct HeatRequest {
     /// Shape.
     pub geometry: Geometry,

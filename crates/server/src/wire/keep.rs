@@ -29,6 +29,7 @@ pub enum CoolingWire {
 /// A frozen piece: `start_c` is that of the freezer.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "piece": { "fish": "hake", "thickness_mm": 40, "start_c": -18 }, "how": "water" }))]
 pub struct ThawRequest {
     /// The piece.
     pub piece: PieceWire,
@@ -55,6 +56,7 @@ pub struct ThawAnswer {
 /// A cooked piece, as hot all through.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "piece": { "fish": "hake", "thickness_mm": 40 }, "from_c": 63, "how": "ice_water" }))]
 pub struct CoolRequest {
     /// The piece.
     pub piece: PieceWire,

@@ -23,6 +23,7 @@ const fn yes() -> bool {
 /// Settings and target in.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "piece": { "fish": "hake", "thickness_mm": 28, "thin_end_mm": 16 }, "method": { "kind": "slow_bake", "oven_c": 140 }, "range": false }))]
 pub struct PlanRequest {
     /// The piece.
     pub piece: PieceWire,
@@ -208,6 +209,7 @@ impl From<Plan> for PlanAnswer {
 /// What heat to choose: a plan whose main heat setting is looked for.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "plan": { "piece": { "fish": "hake", "thickness_mm": 28, "thin_end_mm": 16 }, "method": { "kind": "slow_bake" } }, "within_s": 1500 }))]
 pub struct SettleRequest {
     /// The plan.
     pub plan: PlanRequest,

@@ -14,6 +14,7 @@ use utoipa::ToSchema;
 /// Piece, target and wishes in.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "piece": { "fish": "hake", "thickness_mm": 28, "thin_end_mm": 16 }, "wishes": { "crisp": true } }))]
 pub struct RankRequest {
     /// The piece.
     pub piece: PieceWire,

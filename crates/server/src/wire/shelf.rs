@@ -74,6 +74,7 @@ pub struct ShelfNew {
 /// Things to keep, all or none.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "items": [{ "name": "Hake of Tuesday", "body": { "piece": { "piece": { "fish": "hake", "thickness_mm": 28, "thin_end_mm": 16 } } } }] }))]
 pub struct ShelfImport {
     /// The things.
     pub items: Vec<ShelfNew>,

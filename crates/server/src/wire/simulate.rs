@@ -12,6 +12,7 @@ use utoipa::ToSchema;
 /// Settings and times in.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "piece": { "fish": "hake", "thickness_mm": 28 }, "method": { "kind": "steam" }, "times": { "sides_s": [480], "rest_s": 60 } }))]
 pub struct SimulateRequest {
     /// The piece.
     pub piece: PieceWire,

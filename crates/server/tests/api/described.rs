@@ -225,3 +225,24 @@ async fn every_word_in_the_description_is_a_word_that_is_taken() {
         }
     }
 }
+
+#[actix_web::test]
+async fn every_example_in_the_description_is_answered() {
+    let kitchen = Kitchen::new();
+    let doc = kitchen.get("/api/openapi.json").await.json;
+    let mut tried = 0;
+    for (path, methods) in doc["paths"].as_object().unwrap() {
+        let Some(schema) =
+            methods["post"].pointer("/requestBody/content/application~1json/schema/$ref")
+        else {
+            continue;
+        };
+        let name = schema.as_str().unwrap().rsplit('/').next().unwrap();
+        let example = &doc["components"]["schemas"][name]["example"];
+        assert!(example.is_object(), "{path}: {name} has no example");
+        let answer = kitchen.post(path, example).await;
+        assert!(answer.status.is_success(), "{path}: {}", answer.json);
+        tried += 1;
+    }
+    assert!(tried >= 14, "{tried}");
+}
