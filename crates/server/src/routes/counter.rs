@@ -136,7 +136,10 @@ pub async fn shelf_list(
 #[utoipa::path(
     request_body = ShelfImport,
     responses(
-        (status = 201, description = "The things as kept", body = ShelfList),
+        (status = 201, description = "The things as kept", body = ShelfList, links(
+            ("change" = (operation_id = "shelf_change", parameters(("id" = "$response.body#/items/0/id")))),
+            ("remove" = (operation_id = "shelf_remove", parameters(("id" = "$response.body#/items/0/id"))))
+        )),
         (status = 400, description = "Not of the described shape", body = ErrorBody),
         (status = 422, description = "A number, name or date that does not do", body = ErrorBody)
     )

@@ -246,3 +246,37 @@ async fn every_example_in_the_description_is_answered() {
     }
     assert!(tried >= 14, "{tried}");
 }
+
+#[actix_web::test]
+async fn what_is_made_says_how_to_go_on_with_it() {
+    let kitchen = Kitchen::new();
+    let doc = kitchen.get("/api/openapi.json").await.json;
+    let all = || {
+        doc["paths"]
+            .as_object()
+            .unwrap()
+            .values()
+            .flat_map(|it| it.as_object().unwrap().values())
+    };
+    let known: BTreeSet<&str> = all().filter_map(|it| it["operationId"].as_str()).collect();
+    for path in ["/api/cards", "/api/shelf"] {
+        let schema = &doc["paths"][path]["post"];
+        let name = schema["requestBody"]["content"]["application/json"]["schema"]["$ref"]
+            .as_str()
+            .unwrap();
+        let example = &doc["components"]["schemas"][name.rsplit('/').next().unwrap()]["example"];
+        let made = kitchen.post(path, example).await;
+        assert_eq!(made.status, StatusCode::CREATED, "{}", made.json);
+        let links = schema["responses"]["201"]["links"].as_object().unwrap();
+        assert!(!links.is_empty(), "{path}");
+        for link in links.values() {
+            assert!(
+                known.contains(link["operationId"].as_str().unwrap()),
+                "{link}"
+            );
+            let at = link["parameters"]["id"].as_str().unwrap();
+            let id = made.json.pointer(at.trim_start_matches("$response.body#"));
+            assert!(id.is_some_and(Value::is_string), "{at} in {}", made.json);
+        }
+    }
+}
