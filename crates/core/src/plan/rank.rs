@@ -7,8 +7,10 @@ use crate::fish::{Piece, PieceAsked, Skin};
 use crate::kit::Kitchen;
 use crate::methods::{Method, Reason};
 use crate::run::FieldAsked;
+use crate::target::Band;
 use crate::target::TargetAsked;
 use crate::{InputError, Within};
+use rayon::prelude::*;
 use serde::{Deserialize, Serialize};
 
 /// What matters to the cook, each on or off.
@@ -79,31 +81,43 @@ pub fn rank(asked: &RankAsked) -> Result<Vec<Way>, InputError> {
         field: asked.field,
         ..PlanAsked::default()
     };
-    let mut ways = Vec::new();
-    for method in Method::all().iter().copied() {
-        let said = method.suits(&piece, &asked.kitchen);
-        let mut reasons = said.reasons;
-        let mut score = 0.0;
-        let mut made = None;
-        if said.suits {
-            let cooking = Cooking::new(&piece, method, &[], &asked.kitchen, band)?;
-            let plan = tell(&cooking, &question)?;
-            let qualities = qualities(&piece, &plan);
-            score = weigh(&qualities, asked.wishes)
-                - 0.1 * reasons.iter().filter(|r| !r.good).count() as f64;
-            reasons.extend(explain(&plan));
-            made = Some(plan);
-        }
-        ways.push(Way {
-            method,
-            suits: said.suits,
-            score,
-            reasons,
-            plan: made,
-        });
-    }
+    // Each way is a cook of its own: as many at once as there are cores.
+    let mut ways = Method::all()
+        .par_iter()
+        .map(|method| way(asked, &question, &piece, band, method))
+        .collect::<Result<Vec<_>, _>>()?;
     ways.sort_by(|a, b| b.suits.cmp(&a.suits).then(b.score.total_cmp(&a.score)));
     Ok(ways)
+}
+
+/// One method for the piece.
+fn way(
+    asked: &RankAsked,
+    question: &PlanAsked,
+    piece: &Piece,
+    band: Band,
+    method: &'static Method,
+) -> Result<Way, InputError> {
+    let said = method.suits(piece, &asked.kitchen);
+    let mut reasons = said.reasons;
+    let mut score = 0.0;
+    let mut made = None;
+    if said.suits {
+        let cooking = Cooking::new(piece, method, &[], &asked.kitchen, band)?;
+        let plan = tell(&cooking, question)?;
+        let qualities = qualities(piece, &plan);
+        score = weigh(&qualities, asked.wishes)
+            - 0.1 * reasons.iter().filter(|r| !r.good).count() as f64;
+        reasons.extend(explain(&plan));
+        made = Some(plan);
+    }
+    Ok(Way {
+        method,
+        suits: said.suits,
+        score,
+        reasons,
+        plan: made,
+    })
 }
 
 /// Qualities from 0 to 1 in the order of [`Wishes`].
