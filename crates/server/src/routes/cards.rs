@@ -1,6 +1,6 @@
 //! The book over HTTP.
 
-use super::lists::{self, ListQuery, Queried};
+use super::lists::{self, ListQuery, Queried, missing};
 use super::refusal::Refusal;
 use super::{Body, read, with_store};
 use crate::error::{ErrorBody, RequestError};
@@ -165,13 +165,6 @@ fn taken(request: &PlanRequest, plan: PlanAnswer) -> serde_json::Result<Snapshot
     })
 }
 
-fn missing(id: &str) -> RequestError {
-    RequestError::NotFound {
-        what: WHAT,
-        id: id.chars().take(64).collect(),
-    }
-}
-
 /// A page of the cards, newest first.
 #[utoipa::path(
     params(ListQuery),
@@ -269,7 +262,7 @@ pub async fn one(
         cards::one(c, &wanted).map_err(RequestError::ours)
     })
     .await?;
-    let row = row.ok_or_else(|| missing(&id))?;
+    let row = row.ok_or_else(|| missing(WHAT, &id))?;
     Ok(answer(actix_web::http::StatusCode::OK, row))
 }
 
@@ -319,7 +312,7 @@ pub async fn change(
     match changed {
         Changed::Done(row) => Ok(answer(actix_web::http::StatusCode::OK, row)),
         Changed::Stale(_) => Err(RequestError::Stale { what: WHAT }.into()),
-        Changed::Missing => Err(missing(&id).into()),
+        Changed::Missing => Err(missing(WHAT, &id).into()),
     }
 }
 
@@ -333,7 +326,7 @@ async fn put_away(
         cards::put_away(c, &wanted, at.as_deref()).map_err(RequestError::ours)
     })
     .await?;
-    row.ok_or_else(|| missing(&id))
+    row.ok_or_else(|| missing(WHAT, &id))
 }
 
 /// Takes a card out of the book. It can be found with `removed=true` and brought back.

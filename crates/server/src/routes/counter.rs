@@ -1,6 +1,6 @@
 //! The counter over HTTP: what the core answers at once, and the shelf.
 
-use super::lists::{self, ListQuery, Queried};
+use super::lists::{self, ListQuery, Queried, missing};
 use super::refusal::Refusal;
 use super::{Body, compute, read, with_store};
 use crate::error::{ErrorBody, RequestError};
@@ -96,13 +96,6 @@ pub fn row(new: &ShelfNew) -> Result<NewShelf, RequestError> {
 }
 
 const WHAT: &str = "thing on the shelf";
-
-fn missing(id: &str) -> RequestError {
-    RequestError::NotFound {
-        what: WHAT,
-        id: id.chars().take(64).collect(),
-    }
-}
 
 /// A page of the pieces, lots and fish of the kitchen's own, newest first.
 #[utoipa::path(
@@ -216,7 +209,7 @@ pub async fn shelf_change(
             .insert_header(lists::etag(row.revision))
             .json(item(row))),
         Changed::Stale(_) => Err(RequestError::Stale { what: WHAT }.into()),
-        Changed::Missing => Err(missing(&id).into()),
+        Changed::Missing => Err(missing(WHAT, &id).into()),
     }
 }
 
@@ -233,7 +226,7 @@ async fn put_away(
     if there {
         Ok(HttpResponse::NoContent().finish())
     } else {
-        Err(missing(&id).into())
+        Err(missing(WHAT, &id).into())
     }
 }
 
