@@ -23,6 +23,8 @@ const Ways = lazy(() => import("./features/ways").then((m) => ({ default: m.Ways
 const Card = lazy(() => import("./features/ways").then((m) => ({ default: m.Card })));
 const Book = lazy(() => import("./features/book").then((m) => ({ default: m.Book })));
 
+const Knows = lazy(() => import("./features/knows").then((m) => ({ default: m.Knows })));
+
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: 1, staleTime: 30_000, refetchOnWindowFocus: false } },
 });
@@ -88,6 +90,7 @@ function House() {
               <Route path="/ways/:kind" element={<Card />} />
               <Route path="/book" element={<Book />} />
               <Route path="/book/:id" element={<Book />} />
+              <Route path="/knows" element={<Knows />} />
               <Route path="*" element={<Nowhere />} />
             </Routes>
           </Suspense>

@@ -1,7 +1,7 @@
 //! Speed of the engine: `make bench`.
 #![allow(missing_docs, clippy::unwrap_used, clippy::print_stdout)]
 
-use cindo_core::fish::PieceAsked;
+use cindo_core::fish::{Eaters, PieceAsked};
 use cindo_core::kit::Kitchen;
 use cindo_core::plan::{
     MethodAsked, PlanAsked, RankAsked, SimulateAsked, Wishes, plan, rank, simulate,
@@ -31,6 +31,7 @@ fn method(kind: &str) -> MethodAsked {
 
 fn engine(c: &mut Criterion) {
     let ten_minutes = SimulateAsked {
+        eaters: Eaters::Everyone,
         piece: piece(),
         method: method("sear_skin_first"),
         kitchen: Kitchen::SEA_LEVEL,
@@ -59,6 +60,7 @@ fn engine(c: &mut Criterion) {
         });
     }
     let asked = RankAsked {
+        eaters: Eaters::Everyone,
         piece: piece(),
         target: TargetAsked::Usual,
         kitchen: Kitchen::SEA_LEVEL,

@@ -32,6 +32,13 @@ pub enum Wrong {
         /// What would do.
         known: Vec<String>,
     },
+    /// A name that more than one goes by.
+    TwoOfThatName {
+        /// What was asked for.
+        given: String,
+        /// What it could be.
+        could_be: Vec<String>,
+    },
     /// Something needed is not there.
     Missing,
     /// A value of another kind than the field takes.
@@ -116,6 +123,10 @@ impl Display for InputError {
                 let known = known.join(", ");
                 write!(f, "{field} does not know \"{given}\"; it knows {known}")
             }
+            Wrong::TwoOfThatName { given, could_be } => {
+                let which = could_be.join(" or ");
+                write!(f, "\"{given}\" is more than one fish: say {which}")
+            }
             Wrong::Missing => write!(f, "{field} is missing"),
             Wrong::WrongKind { takes } => write!(f, "{field} takes {takes}"),
             Wrong::NoSuchSetting { method, has } => {
@@ -198,6 +209,7 @@ impl InputError {
         match self.wrong {
             Wrong::OutOfRange { .. } => "out_of_range",
             Wrong::UnknownName { .. } => "unknown_name",
+            Wrong::TwoOfThatName { .. } => "two_of_that_name",
             Wrong::Missing => "missing",
             Wrong::WrongKind { .. } => "wrong_kind",
             Wrong::NoSuchSetting { .. } => "no_such_setting",

@@ -29,6 +29,13 @@ export type OwnFish = Schemas["OwnFishWire"];
 export type WhichFish = Schemas["WhichFish"];
 export type Form = Schemas["FormWire"];
 export type Notice = Schemas["Notice"];
+export type Eaters = Schemas["Eaters"];
+export type Origin = Schemas["Origin"];
+export type Span = Schemas["Span"];
+export type Freezing = Schemas["Freezing"];
+export type Looks = Schemas["Looks"];
+export type Knowledge = Schemas["Knowledge"];
+export type Cut = Schemas["CutWire"];
 export type NoticesRequest = Schemas["NoticesRequest"];
 export type FreshnessRequest = Schemas["FreshnessRequest"];
 export type PortionsRequest = Schemas["PortionsRequest"];
@@ -109,6 +116,7 @@ const withSignal = (signal?: AbortSignal) => (signal ? { signal } : {});
 
 export const api = {
   fish: () => take(client.GET("/api/fish")),
+  knowledge: () => take(client.GET("/api/knowledge")),
   plan: (body: PlanRequest, signal?: AbortSignal) =>
     take(client.POST("/api/plan", { body, ...withSignal(signal) })),
   rank: (body: RankRequest, signal?: AbortSignal) =>

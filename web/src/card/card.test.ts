@@ -3,11 +3,15 @@ import { describe, expect, it } from "vitest";
 import type { Fish } from "../api";
 import {
   addressOf,
+  called,
   FIRST,
   FOOD_SAFETY,
+  formOf,
   fromQuery,
   fromRequest,
   methodFrom,
+  NOTHING_KNOWN,
+  onlyToday,
   type Piece,
   question,
   search,
@@ -49,13 +53,22 @@ const pieces: fc.Arbitrary<Piece> = fc
       fc.record({ altitude_m: fc.integer({ min: -400, max: 5000 }), rules: fc.constant("eu_uk") }),
     ),
     wishes: fc.subarray([...WISHES]),
+    eaters: fc.constantFrom("everyone", "old_or_ill", "pregnant_or_small_child"),
+    stuffed: fc.boolean(),
+    known: fc.record({
+      origin: fc.constantFrom("unknown", "wild", "farmed"),
+      keeping: fc.array(fc.record({ hours: mm, at_c: fc.integer({ min: -80, max: 60 }) })),
+      freezing: some(fc.constant({ at_c: -20, hours: 168, solid_at_35: false })),
+      looks: some(fc.constant({ form: "fillet", answers: { smell: 1 } })),
+    }),
+    knownOn: some(fc.constant("2026-05-01")),
   })
   .map((p) => {
     // One thing in hand, one target: what a page can say at once.
     const fish = p.own ? `own:${p.own.name}` : p.composition ? "" : p.fish;
     const composition = p.own ? null : p.composition;
     const level = p.band ? null : p.level;
-    return { ...p, fish, composition, level, atRisk: level === FOOD_SAFETY } as Piece;
+    return { ...p, fish, composition, level } as Piece;
   });
 
 describe("the piece in an address and in a request", () => {
@@ -71,7 +84,7 @@ describe("the piece in an address and in a request", () => {
     fc.assert(
       fc.property(pieces, (piece) => {
         const kept = JSON.parse(JSON.stringify(question(piece)));
-        expect(fromRequest(kept)).toEqual({ ...piece, wishes: [] });
+        expect(fromRequest(kept)).toEqual({ ...piece, wishes: [], knownOn: null });
       }),
     );
   });
@@ -136,10 +149,39 @@ describe("the piece in an address and in a request", () => {
       massG: 180,
       startC: 6,
       level: "just_set",
-      atRisk: true,
+      // "risk" was said before old and pregnant were told apart: the stricter of them.
+      eaters: "pregnant_or_small_child",
     });
     const set = settingsQuery({ kind: "steam", rack: false, air_share: 0.1 });
     expect(set.toString()).toBe("s.rack=false&s.air_share=0.1");
+  });
+});
+
+describe("what is known of the fish in hand", () => {
+  const kept = { ...NOTHING_KNOWN, keeping: [{ hours: 5, at_c: 20 }] };
+  const piece: Piece = { ...FIRST, known: kept, knownOn: "2026-05-01" };
+
+  it("is nothing the day after: next week's mackerel was not frozen", () => {
+    expect(onlyToday(piece, "2026-05-01")).toBe(piece);
+    expect(onlyToday(piece, "2026-05-02")).toEqual({
+      ...FIRST,
+      known: NOTHING_KNOWN,
+      knownOn: null,
+    });
+  });
+
+  it("is nothing when a card of another day is opened", () => {
+    const request = { ...question(piece), method: { kind: "steam" } };
+    const opened = fromQuery(new URL(addressOf(request), "http://x").searchParams);
+    expect(opened?.known).toEqual(kept);
+    expect(opened && onlyToday(opened, "2026-05-01").known).toEqual(NOTHING_KNOWN);
+  });
+
+  it("asks for the list of looks that fits the piece", () => {
+    expect(formOf({ cut: "whole_flat", state: "fresh" })).toBe("whole");
+    expect(formOf({ cut: "small_whole", state: "thawed" })).toBe("whole");
+    expect(formOf({ cut: "steak", state: "fresh" })).toBe("fillet");
+    expect(formOf({ cut: "whole_round", state: "frozen" })).toBe("frozen");
   });
 });
 
@@ -158,5 +200,15 @@ describe("finding a fish", () => {
     expect(names("gad")).toEqual(["Cod"]);
     expect(names("od")).toEqual([]);
     expect(names(" ")).toHaveLength(2);
+  });
+
+  it("knows when more than one goes by a name", () => {
+    const two = [
+      fish("Saithe", "Pollachius virens", ["coalfish", "coley"]),
+      fish("Pollock", "Pollachius pollachius", ["coley", "lythe"]),
+    ];
+    expect(called(two, " Coley ")).toHaveLength(2);
+    expect(called(two, "lythe").map((f) => f.name)).toEqual(["Pollock"]);
+    expect(called(two, "cole")).toHaveLength(0);
   });
 });

@@ -17,16 +17,23 @@ export {
   FOOD_SAFETY,
   fromQuery,
   fromRequest,
+  type Known,
+  NOTHING_KNOWN,
+  onlyToday,
   ownKey,
   type Piece,
   question,
+  type Rules,
+  rulesOf,
   type State,
   target,
   toQuery,
   WISHES,
   type Wish,
   wishes,
+  withRules,
 } from "./table";
+export { today } from "./today";
 
 /** The address of the card that a request asks for, settings and all. */
 export function addressOf(request: Asked & Pick<PlanRequest, "method">): string {
@@ -43,6 +50,18 @@ export function which(piece: Piece): WhichFish {
 /** A whole fish, fins and all. */
 export function isWhole(cut: string): boolean {
   return cut === "whole_round" || cut === "whole_flat" || cut === "small_whole";
+}
+
+/** Which list of looks a piece asks for. */
+export function formOf(piece: Pick<Piece, "cut" | "state">): "whole" | "fillet" | "frozen" {
+  if (piece.state === "frozen") return "frozen";
+  return isWhole(piece.cut) ? "whole" : "fillet";
+}
+
+/** Fish that go by exactly what was typed, by any of their names. */
+export function called(fish: Fish[], text: string): Fish[] {
+  const typed = text.trim().toLowerCase();
+  return fish.filter((f) => [f.name, ...f.aliases].some((n) => n.toLowerCase() === typed));
 }
 
 /** Fish whose name, alias or scientific name begins, in any word, with what was typed. */

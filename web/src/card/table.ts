@@ -1,12 +1,25 @@
 // The one table between what is in hand, an address and a request. A row says how a part of it
 // stands in each; nothing else on the page translates. What an address or a request leaves out means
 // the value the row has for it.
-import type { OwnFish, PieceAsked, PlanRequest, RankRequest, TargetAsked, Wishes } from "../api";
+import type {
+  Eaters,
+  Freezing,
+  Looks,
+  Origin,
+  OwnFish,
+  PieceAsked,
+  PlanRequest,
+  RankRequest,
+  Span,
+  TargetAsked,
+  Wishes,
+} from "../api";
 
 export type State = "fresh" | "thawed" | "frozen";
 export type Composition = NonNullable<PieceAsked["composition"]>;
 export type Kitchen = NonNullable<PlanRequest["kitchen"]>;
 export type Wish = keyof Wishes;
+export type Rules = NonNullable<Kitchen["rules"]>;
 export const FOOD_SAFETY = "food_safety";
 
 export const WISHES: readonly Wish[] = [
@@ -18,6 +31,18 @@ export const WISHES: readonly Wish[] = [
   "little_smell",
   "little_fat",
 ];
+
+/** What is known of the fish in hand beyond its shape: one record, which every question carries. */
+export type Known = {
+  origin: Origin;
+  /** How it was kept, a while after another. */
+  keeping: Span[];
+  freezing: Freezing | null;
+  /** What was seen of it. */
+  looks: Looks | null;
+};
+
+export const NOTHING_KNOWN: Known = { origin: "unknown", keeping: [], freezing: null, looks: null };
 
 /** The piece in hand, what it is to become, where, and what matters. */
 export type Piece = {
@@ -44,8 +69,12 @@ export type Piece = {
   level: string | null;
   /** A band of one's own in place of a level, C. */
   band: { lowC: number; highC: number } | null;
-  /** Who eats: someone at risk moves the target to the food-safety figure. */
-  atRisk: boolean;
+  /** Who eats: anyone at risk moves the target to the food-safety figure. */
+  eaters: Eaters;
+  stuffed: boolean;
+  known: Known;
+  /** On which day that was said, YYYY-MM-DD: the fish of another day is another fish. */
+  knownOn: string | null;
   /** Altitude, rules and kit; null for the usual. */
   kitchen: Kitchen | null;
   wishes: Wish[];
@@ -70,13 +99,21 @@ export const FIRST: Piece = {
   composition: null,
   level: null,
   band: null,
-  atRisk: false,
+  eaters: "everyone",
+  stuffed: false,
+  known: NOTHING_KNOWN,
+  knownOn: null,
   kitchen: null,
   wishes: [],
 };
 
 /** What a request says of the piece, as far as this table goes. */
-export type Asked = { piece: PieceAsked; target?: TargetAsked; kitchen?: Kitchen };
+export type Asked = {
+  piece: PieceAsked;
+  target?: TargetAsked;
+  kitchen?: Kitchen;
+  eaters?: Eaters;
+};
 
 type Row<K extends keyof Piece> = {
   key: K;
@@ -114,6 +151,7 @@ const oneOf =
   (text: string) =>
     words.find((word) => word === text);
 const nothing = () => ({});
+const EATERS = oneOf<Eaters>("everyone", "old_or_ill", "pregnant_or_small_child");
 
 /** A number that stands in both as it is. */
 function plain<K extends "thicknessMm" | "massG" | "pieces" | "startC">(
@@ -265,13 +303,54 @@ export const TABLE: readonly AnyRow[] = [
         : null,
   }),
   row({
-    key: "atRisk",
+    key: "eaters",
     q: "eater",
-    absent: false,
-    write: () => "risk",
-    read: (text) => text === "risk",
+    absent: "everyone",
+    write: String,
+    // "risk" was said before the two were told apart: the stricter of them.
+    read: (text) => (text === "risk" ? "pregnant_or_small_child" : EATERS(text)),
     ask: nothing,
-    told: ({ target }) => target?.level === FOOD_SAFETY,
+    told: ({ eaters }) => eaters ?? "everyone",
+  }),
+  row({
+    key: "stuffed",
+    q: "stuffed",
+    absent: false,
+    write: () => "1",
+    read: (text) => text === "1",
+    ask: (stuffed) => (stuffed ? { cavity: "stuffed" as const } : {}),
+    told: ({ piece }) => piece.cavity === "stuffed",
+  }),
+  row({
+    key: "known",
+    q: "known",
+    absent: NOTHING_KNOWN,
+    write: (known) => JSON.stringify(known),
+    read: (text) => {
+      const known = object<Known>(text, "keeping");
+      return known && Array.isArray(known.keeping) ? { ...NOTHING_KNOWN, ...known } : undefined;
+    },
+    ask: ({ origin, keeping, freezing, looks }) => ({
+      ...(origin === "unknown" ? {} : { origin }),
+      ...(keeping.length > 0 ? { keeping } : {}),
+      ...(freezing ? { freezing } : {}),
+      ...(looks ? { looks } : {}),
+    }),
+    told: ({ piece }) => ({
+      origin: piece.origin ?? "unknown",
+      keeping: piece.keeping ?? [],
+      freezing: piece.freezing ?? null,
+      looks: piece.looks ?? null,
+    }),
+  }),
+  row({
+    key: "knownOn",
+    q: "on",
+    absent: null,
+    write: String,
+    read: (text) => (/^\d{4}-\d\d-\d\d$/.test(text) ? text : undefined),
+    ask: nothing,
+    told: () => null,
   }),
   row({
     key: "kitchen",
@@ -342,13 +421,30 @@ export function target(piece: Piece): TargetAsked {
   return piece.level ? { level: piece.level } : {};
 }
 
-/** Piece, target and kitchen: the part that every question about a piece shares. */
+/** Piece, target, kitchen and who eats: the part that every question about a piece shares. */
 export function question(piece: Piece): Asked {
   return {
     piece: asked(piece),
     target: target(piece),
     ...(piece.kitchen ? { kitchen: piece.kitchen } : {}),
+    ...(piece.eaters === "everyone" ? {} : { eaters: piece.eaters }),
   };
+}
+
+/** Whose rules the kitchen keeps. */
+export function rulesOf(piece: Piece): Rules {
+  return piece.kitchen?.rules ?? "us";
+}
+
+/** Another set of rules, everything else of the kitchen as it was. */
+export function withRules(piece: Piece, rules: Rules): Partial<Piece> {
+  return { kitchen: { altitude_m: 0, ...piece.kitchen, rules } };
+}
+
+/** What was said of a fish on another day is said of another fish. */
+export function onlyToday(piece: Piece, day: string): Piece {
+  const old = piece.knownOn !== day && piece.known !== NOTHING_KNOWN;
+  return old ? { ...piece, known: NOTHING_KNOWN, knownOn: null } : piece;
 }
 
 /** What matters, as a ranking asks it. */

@@ -1,17 +1,21 @@
 // The piece in hand: one for all views, in the address and kept for the next visit.
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo } from "react";
 import { useSearchParams } from "react-router";
-import { FIRST, fromQuery, type Piece, toQuery } from "../card";
+import { FIRST, fromQuery, NOTHING_KNOWN, onlyToday, type Piece, today, toQuery } from "../card";
 import { useStored } from "./useStored";
 import { VIEW_KEY } from "./useView";
 
 type Held = { piece: Piece; change: (part: Partial<Piece>) => void; query: string };
 const Context = createContext<Held | null>(null);
 
+/** Of another fish nothing is known. */
+const UNKNOWN: Pick<Piece, "known" | "knownOn"> = { known: NOTHING_KNOWN, knownOn: null };
+
 /** What a change takes away: another fish is of what it is, and a level is no band. */
 function settled(part: Partial<Piece>): Partial<Piece> {
   return {
-    ...("fish" in part || "own" in part ? { composition: null } : {}),
+    ...("fish" in part || "own" in part ? { composition: null, ...UNKNOWN, stuffed: false } : {}),
+    ...("known" in part ? { knownOn: today() } : {}),
     ...("level" in part ? { band: null } : {}),
     ...("band" in part && part.band ? { level: null } : {}),
   };
@@ -22,7 +26,11 @@ export function PieceProvider({ children }: { children: ReactNode }) {
   const [kept, keep] = useStored<Piece>("cindo.piece", FIRST);
   const said = fromQuery(params);
   const text = said ? toQuery(said).toString() : toQuery(kept).toString();
-  const piece = useMemo(() => fromQuery(new URLSearchParams(text)) ?? FIRST, [text]);
+  const day = today();
+  const piece = useMemo(
+    () => onlyToday(fromQuery(new URLSearchParams(text)) ?? FIRST, day),
+    [text, day],
+  );
   useEffect(() => {
     if (text !== toQuery(kept).toString()) keep(piece);
   }, [text, kept, keep, piece]);

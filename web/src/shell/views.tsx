@@ -35,4 +35,11 @@ export const VIEWS: readonly View[] = [
     mark: <path d="M5 3h12l2 2v16H5zM9 8h6M9 12h6M9 16h3" />,
     withPiece: false,
   },
+  {
+    path: "/knows",
+    name: "Knows",
+    key: "4",
+    mark: <path d="M12 4a8 8 0 1 0 0 16 8 8 0 0 0 0-16zM12 11v5M12 7.5v1" />,
+    withPiece: false,
+  },
 ];

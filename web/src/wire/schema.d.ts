@@ -146,6 +146,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/knowledge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What Cindo knows and does not: rules with their sections, limits of the model, what it is not for. */
+        get: operations["knows"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/notices": {
         parameters: {
             query?: never;
@@ -390,6 +407,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description Something that some eaters must avoid.
+         * @enum {string}
+         */
+        Allergen: "fish" | "milk" | "egg" | "wheat" | "barley" | "nuts" | "peanut" | "sesame" | "soy" | "mustard" | "celery";
         /** @description One answer to a look. */
         AnswerWire: {
             /**
@@ -551,6 +573,11 @@ export interface components {
         CardWire: components["schemas"]["CardSummary"] & {
             request?: components["schemas"]["PlanRequest"] | null;
         };
+        /**
+         * @description What is in the belly of a whole fish.
+         * @enum {string}
+         */
+        Cavity: "emptied" | "stuffed";
         /** @description What the flesh is made of, in place of a fish. */
         CompositionWire: {
             /**
@@ -659,9 +686,18 @@ export interface components {
         CutWire: {
             /** @description Name on the wire. */
             key: string;
+            /** @description From rare to well, where the cut decides it and not the fish. */
+            levels?: components["schemas"]["Level"][] | null;
             /** @description In words. */
             name: string;
+            /** @description Key of the level most cooks aim at then. */
+            usual_level?: string | null;
         };
+        /**
+         * @description Who eats.
+         * @enum {string}
+         */
+        Eaters: "everyone" | "old_or_ill" | "pregnant_or_small_child";
         /** @description The one form of an error. */
         ErrorBody: {
             /** @description What went wrong. */
@@ -710,7 +746,7 @@ export interface components {
             key: string;
             /**
              * Format: double
-             * @description How far the low end lies above the hottest it gets, K; negative: it may smoke.
+             * @description How far the middle of that lies above the hottest it gets, K; negative: it smokes.
              */
             margin_k: number;
             /** @description In words. */
@@ -727,6 +763,17 @@ export interface components {
              *     18 000 in a plan, 3 600 in a ranking.
              */
             times: number;
+        };
+        /** @description How many fish stand on what. */
+        FishCounts: {
+            /** @description All. */
+            all: number;
+            /** @description On memory. */
+            memory: number;
+            /** @description On that of a near relation. */
+            stand_in: number;
+            /** @description On a row of their own in a published table. */
+            table: number;
         };
         /** @description What a counter offers. */
         FishList: {
@@ -836,10 +883,10 @@ export interface components {
          *         "smell": 1
          *       },
          *       "form": "whole",
-         *       "kept": [
+         *       "keeping": [
          *         {
          *           "at_c": 1,
-         *           "days": 2
+         *           "hours": 48
          *         }
          *       ],
          *       "which": {
@@ -854,8 +901,12 @@ export interface components {
             };
             /** @description whole, fillet or frozen. */
             form: string;
-            /** @description One after another since the catch. */
-            kept?: components["schemas"]["Kept"][];
+            /** @description How it was kept since the catch, a span after another. */
+            keeping?: components["schemas"]["Span"][];
+            /** @description The same in days: what was sent before `keeping`. */
+            kept?: components["schemas"]["KeptDays"][];
+            /** @description By whose rules. */
+            rules?: components["schemas"]["Rules"];
             /** @description Which fish. */
             which: components["schemas"]["WhichFish"];
         };
@@ -865,10 +916,15 @@ export interface components {
          */
         Geometry: "slab" | "cylinder" | "sphere";
         /**
+         * @description What a plan looks for.
+         * @enum {string}
+         */
+        GoalWire: "middle" | "rim" | "figure";
+        /**
          * @description What a fish can have.
          * @enum {string}
          */
-        Hazard: "histamine" | "reef_toxin" | "wax_esters" | "parasites" | "spines";
+        Hazard: "histamine" | "reef_toxin" | "wax_esters" | "parasites" | "spines" | "fine_bones" | "serum";
         /**
          * @description The bare solver with constant properties.
          * @example {
@@ -946,6 +1002,26 @@ export interface components {
             /** @description Low face. */
             low: components["schemas"]["FaceWire"];
         };
+        /** @description Something that is heated before the fish goes in. */
+        Heating: {
+            /**
+             * Format: double
+             * @description How long it takes from a cold kitchen, s.
+             */
+            s: number;
+            /**
+             * Format: double
+             * @description To so many C.
+             */
+            to_c: number;
+            /** @description What. */
+            what: components["schemas"]["Hot"];
+        };
+        /**
+         * @description What is heated before the fish goes in.
+         * @enum {string}
+         */
+        Hot: "pan" | "oven" | "oil" | "liquid" | "grill";
         /** @description What came of it. */
         Judged: {
             /** @description Days on ice that are left, low and high. */
@@ -957,6 +1033,8 @@ export interface components {
              * @description All there could be.
              */
             most: number;
+            /** @description The rules that speak, the gravest first. */
+            notices: components["schemas"]["Notice"][];
             /**
              * Format: int32
              * @description Points of demerit, and as many as there could be among what was looked at.
@@ -964,14 +1042,14 @@ export interface components {
             points: number;
             /** @description Do not use it. */
             refuse: boolean;
-            /** @description Days on ice it has had, low and high; none for frozen fish. */
+            /** @description Days on ice it has had, low and high; none for frozen fish, and when nothing is known. */
             used_days?: number[] | null;
         };
-        /** @description A while at one temperature. */
-        Kept: {
+        /** @description Days at one temperature. */
+        KeptDays: {
             /**
              * Format: double
-             * @description At so many C, -3 to 15.
+             * @description At so many C.
              */
             at_c: number;
             /**
@@ -1003,6 +1081,15 @@ export interface components {
             /** @description Whose rules it keeps. */
             rules?: components["schemas"]["Rules"];
         };
+        /** @description Everything the page says. */
+        Knowledge: {
+            /** @description The fish. */
+            fish: components["schemas"]["FishCounts"];
+            /** @description What it is not for, and where it errs; local rules first. */
+            limits: components["schemas"]["Limit"][];
+            /** @description The gravest first. */
+            rules: components["schemas"]["RuleWire"][];
+        };
         /** @description One level of a family. */
         Level: {
             /**
@@ -1019,7 +1106,26 @@ export interface components {
             low_c: number;
             /** @description In the cook's words. */
             name: string;
+            /**
+             * Format: double
+             * @description The aim is a seared rim that deep, mm, and the band what the middle stays within.
+             */
+            rim_mm?: number | null;
         };
+        /** @description One limit. */
+        Limit: {
+            /** @description What it is one of. */
+            kind: components["schemas"]["LimitKind"];
+            /** @description In plain words. */
+            says: string;
+            /** @description What it is about. */
+            what: string;
+        };
+        /**
+         * @description What a limit is one of.
+         * @enum {string}
+         */
+        LimitKind: "model" | "scope";
         /**
          * @description The tester held in the middle and then to the lip.
          * @enum {string}
@@ -1036,30 +1142,46 @@ export interface components {
             /** @description Where to look. */
             place: string;
         };
-        /** @description What a lot is on some day. */
+        /** @description What was seen of a fish: number of the option by key of the look. */
+        Looks: {
+            /** @description Number of the option by key of the look; those not looked at are left out. */
+            answers?: {
+                [key: string]: number;
+            };
+            /** @description whole, fillet or frozen. */
+            form: string;
+        };
+        /** @description What a lot is at some time. */
         LotState: {
             /**
              * Format: int64
-             * @description Days since it came in.
+             * @description Whole days since it came in.
              */
             days: number;
+            freezing?: components["schemas"]["Freezing"] | null;
+            /** @description How it was kept since it came in: the record that a piece of it carries. */
+            keeping: components["schemas"]["Span"][];
             /**
              * @description Days on ice that are left at the temperature it is kept, low and high; none while it is
              *     frozen.
              */
             left_days?: number[] | null;
+            /** @description The rules that speak, the gravest first. */
+            notices: components["schemas"]["Notice"][];
             /** @description Frozen so many hours, long and cold enough against parasites. */
             parasites_killed: boolean;
             /** @description Past its day. */
             past_use_by: boolean;
             /** @description Came in warmer than 5 C. */
             received_warm: boolean;
+            /** @description Not to be used. */
+            refuse: boolean;
         };
         /** @description A lot as written down. */
         LotWire: {
             /** @description Key of a fish that ships. */
             fish: string;
-            /** @description Day it was frozen. */
+            /** @description When it was frozen; a day alone counts from its end. */
             frozen?: string | null;
             /**
              * Format: double
@@ -1071,15 +1193,22 @@ export interface components {
              * @description Kept at, C.
              */
             kept_c: number;
-            /** @description Day it came in, YYYY-MM-DD. */
+            /** @description When it came in: YYYY-MM-DD, or YYYY-MM-DDTHH:MM. A day alone counts from its beginning. */
             received: string;
             /**
              * Format: double
              * @description Its temperature then, C.
              */
             received_c: number;
+            /** @description When it was taken out to thaw; a day alone counts from its beginning. */
+            thawed?: string | null;
             /** @description To be used by this day. */
             use_by?: string | null;
+            /**
+             * Format: double
+             * @description Hours it had been out of the cold by then, if that is known.
+             */
+            warm_h?: number | null;
         };
         /**
          * @description How the thickness is known.
@@ -1110,10 +1239,22 @@ export interface components {
         };
         /** @description A word about a danger. */
         Notice: {
+            /**
+             * Format: double
+             * @description By how much, K, where that says something.
+             */
+            by_k?: number | null;
             /** @description Stable name. */
             code: string;
+            /**
+             * Format: double
+             * @description Hours that are left within the limit, where that is what it is about.
+             */
+            hours_left?: number | null;
             /** @description One or two short sentences without figures that have a unit. */
             message: string;
+            /** @description The rule it goes by. */
+            rule: string;
             /** @description How grave it is. */
             weight: components["schemas"]["Severity"];
         };
@@ -1127,24 +1268,46 @@ export interface components {
         /**
          * @description Who eats what, how done.
          * @example {
-         *       "at_risk": true,
+         *       "eaters": "old_or_ill",
          *       "which": {
          *         "fish": "hake"
          *       }
          *     }
          */
         NoticesRequest: {
-            /** @description Someone at risk eats. */
+            /** @description Someone at risk eats: what was sent before `eaters`. It counts as the strictest of them. */
             at_risk?: boolean;
-            /** @description Farmed on feed without live parasites, and the seller says so. */
+            /** @description What is in the belly of a whole fish. */
+            cavity?: components["schemas"]["Cavity"];
+            cut?: components["schemas"]["Cut"] | null;
+            /** @description Who eats. */
+            eaters?: components["schemas"]["Eaters"];
+            /** @description Farmed: what was sent before `origin`. */
             farmed?: boolean;
             freezing?: components["schemas"]["Freezing"] | null;
+            /** @description How it was kept, a span after another. */
+            keeping?: components["schemas"]["Span"][];
+            /** @description The kitchen and whose rules it keeps. */
+            kitchen?: components["schemas"]["KitchenAsked"];
+            looks?: components["schemas"]["Looks"] | null;
+            /**
+             * Format: double
+             * @description Weight of a portion, g.
+             */
+            mass_g?: number | null;
+            /** @description Wild or farmed, as the seller says. */
+            origin?: components["schemas"]["Origin"];
+            /**
+             * Format: double
+             * @description Its temperature now, C.
+             */
+            start_c?: number | null;
             /** @description How done. */
             target?: components["schemas"]["TargetWire"];
             warmth?: components["schemas"]["Warmth"] | null;
             /** @description Which fish. */
             which: components["schemas"]["WhichFish"];
-            /** @description It lies there whole, fins and all. */
+            /** @description It lies there whole, fins and all: what was sent before `cut`. */
             whole?: boolean;
         };
         /** @description One word a setting can be. */
@@ -1154,6 +1317,11 @@ export interface components {
             /** @description In words. */
             name: string;
         };
+        /**
+         * @description Where a fish comes from.
+         * @enum {string}
+         */
+        Origin: "unknown" | "wild" | "farmed";
         /**
          * @description A fish that a kitchen writes down itself.
          * @example {
@@ -1181,6 +1349,8 @@ export interface components {
             flake?: components["schemas"]["Flake"];
             /** @description What can hurt. */
             hazards?: components["schemas"]["Hazard"][];
+            /** @description Somebody has looked into what can hurt: what is not in the list is not there. */
+            hazards_known?: boolean;
             /** @description Days on melting ice, low and high. */
             ice_days?: number[];
             /** @description Class of mercury advice. */
@@ -1207,6 +1377,8 @@ export interface components {
         PieceWire: {
             /** @description The bone is in. */
             bone?: boolean;
+            /** @description What is in the belly of a whole fish. */
+            cavity?: components["schemas"]["Cavity"];
             composition?: components["schemas"]["CompositionWire"] | null;
             cut?: components["schemas"]["Cut"] | null;
             /**
@@ -1214,12 +1386,18 @@ export interface components {
              * @example hake
              */
             fish?: string | null;
+            freezing?: components["schemas"]["Freezing"] | null;
+            /** @description How it was kept since the catch or since it was bought, a span after another. */
+            keeping?: components["schemas"]["Span"][];
+            looks?: components["schemas"]["Looks"] | null;
             /**
              * Format: double
              * @description Mass of one piece, g; 170 when not said.
              */
             mass_g?: number | null;
             measured?: components["schemas"]["Measured"] | null;
+            /** @description Wild or farmed, as the seller says. */
+            origin?: components["schemas"]["Origin"];
             own_fish?: components["schemas"]["OwnFishWire"] | null;
             /**
              * Format: int32
@@ -1256,6 +1434,8 @@ export interface components {
         };
         /** @description Times out. */
         PlanAnswer: {
+            /** @description What is in it that some must avoid. */
+            allergens: components["schemas"]["Allergen"][];
             batch?: components["schemas"]["Batch"] | null;
             /**
              * Format: double
@@ -1287,6 +1467,15 @@ export interface components {
             /** @description Fats for the hottest they meet, the safest first; empty where nothing is fried. */
             fats: components["schemas"]["FatMargin"][];
             field?: components["schemas"]["SliceFieldWire"] | null;
+            /** @description What is looked for. */
+            goal: components["schemas"]["GoalWire"];
+            /**
+             * Format: double
+             * @description From a cold kitchen until the fish goes in, s.
+             */
+            heat_up_s: number;
+            /** @description What is heated first, side by side. */
+            heating: components["schemas"]["Heating"][];
             /**
              * Format: double
              * @description Of it the juice, an estimate good to half of itself.
@@ -1323,7 +1512,12 @@ export interface components {
             oil_low_c?: number | null;
             /**
              * Format: double
-             * @description Share of the thick part above 66 C.
+             * @description Above this the flesh of this fish is overcooked, C; null where there is no such thing.
+             */
+            overcooked_c?: number | null;
+            /**
+             * Format: double
+             * @description Share of the thick part that is overcooked.
              */
             overcooked_share: number;
             /**
@@ -1331,11 +1525,18 @@ export interface components {
              * @description Coldest the pan became, C.
              */
             pan_low_c?: number | null;
+            /** @description Why it must not be served, or not so, by which rule; then there are no steps. */
+            refused: components["schemas"]["Notice"][];
             /**
              * Format: double
              * @description How long it rests, s.
              */
             rest_s: number;
+            /**
+             * Format: double
+             * @description Depth of the seared rim, mm, the mean of both sides.
+             */
+            rim_mm: number;
             /** @description Safety figures. */
             safety: components["schemas"]["Safety"];
             /** @description All settings, defaults filled in. */
@@ -1350,7 +1551,7 @@ export interface components {
             target: components["schemas"]["Band"];
             /**
              * Format: double
-             * @description Share of the thin end above 66 C.
+             * @description Share of the thin end that is.
              */
             thin_end_overcooked_share: number;
             /**
@@ -1359,10 +1560,15 @@ export interface components {
              */
             thin_end_peak_c: number;
             thin_field?: components["schemas"]["SliceFieldWire"] | null;
+            /**
+             * Format: double
+             * @description From a cold kitchen until it is on the plate, s.
+             */
+            to_plate_s: number;
             /** @description When it is turned, s. */
             turns_s: number[];
-            /** @description What to know. */
-            warnings: components["schemas"]["Warning"][];
+            /** @description What to know, the gravest first. */
+            warnings: components["schemas"]["Notice"][];
             /**
              * Format: double
              * @description Water steamed off and juice squeezed out, share of the raw mass.
@@ -1387,6 +1593,8 @@ export interface components {
          *     }
          */
         PlanRequest: {
+            /** @description Who eats. */
+            eaters?: components["schemas"]["Eaters"];
             field?: components["schemas"]["FieldAsked"] | null;
             /** @description The kitchen. */
             kitchen?: components["schemas"]["KitchenAsked"];
@@ -1522,6 +1730,10 @@ export interface components {
         Press: "springs_back" | "gives" | "dent_stays" | "falls_apart";
         /** @description Every method, planned and ordered. */
         RankAnswer: {
+            /** @description What to know whatever the way, the gravest first. */
+            notices: components["schemas"]["Notice"][];
+            /** @description Why it must not be served, or not so done, in any way; then no way suits. */
+            refused: components["schemas"]["Notice"][];
             /** @description Best first, unsuitable last. */
             ways: components["schemas"]["WayWire"][];
         };
@@ -1539,6 +1751,8 @@ export interface components {
          *     }
          */
         RankRequest: {
+            /** @description Who eats. */
+            eaters?: components["schemas"]["Eaters"];
             field?: components["schemas"]["FieldAsked"] | null;
             /** @description The kitchen. */
             kitchen?: components["schemas"]["KitchenAsked"];
@@ -1568,6 +1782,21 @@ export interface components {
          * @enum {string}
          */
         ResultWire: "under" | "right" | "over";
+        /** @description One rule. */
+        RuleWire: {
+            /** @description What it asks, with its figures. */
+            asks: string;
+            /** @description Stable name. */
+            code: string;
+            /** @description How sure the memory of it is: high, medium or low. */
+            confidence: string;
+            /** @description Its section under EU and UK rules. */
+            eu_uk: string;
+            /** @description Its section under US rules. */
+            us: string;
+            /** @description How grave it is. */
+            weight: components["schemas"]["Severity"];
+        };
         /**
          * @description Whose rules a kitchen keeps; local rules come first.
          * @enum {string}
@@ -1824,7 +2053,7 @@ export interface components {
             forms: components["schemas"]["Buy"][];
             /**
              * Format: double
-             * @description Fillet that is served, g.
+             * @description What is served, g: fillet, or small fish as they are.
              */
             served_g: number;
         };
@@ -1903,6 +2132,8 @@ export interface components {
              * @description Heat the books do not account for, share of what was exchanged.
              */
             heat_imbalance_share: number;
+            /** @description Why this piece must not be served, whatever the times. */
+            refused: components["schemas"]["Notice"][];
             /** @description Evenly spaced from 0 to the end of the rest. */
             series: components["schemas"]["SeriesPoint"][];
             /**
@@ -1935,6 +2166,8 @@ export interface components {
          *     }
          */
         SimulateRequest: {
+            /** @description Who eats. */
+            eaters?: components["schemas"]["Eaters"];
             /** @description The kitchen. */
             kitchen?: components["schemas"]["KitchenAsked"];
             /** @description The method. */
@@ -1979,6 +2212,19 @@ export interface components {
          * @enum {string}
          */
         Sold: "whole" | "gutted" | "head_off" | "fillet";
+        /** @description A while at one temperature. */
+        Span: {
+            /**
+             * Format: double
+             * @description At so many C.
+             */
+            at_c: number;
+            /**
+             * Format: double
+             * @description For so many hours.
+             */
+            hours: number;
+        };
         /**
          * @description Fresh, thawed or frozen.
          * @enum {string}
@@ -2009,7 +2255,7 @@ export interface components {
          * @description What kind of step it is.
          * @enum {string}
          */
-        StepKind: "prepare" | "start" | "adjust" | "turn" | "look" | "off" | "serve";
+        StepKind: "prepare" | "start" | "adjust" | "turn" | "look" | "off" | "probe" | "serve";
         /**
          * @description What is done to it first.
          * @enum {string}
@@ -2043,11 +2289,14 @@ export interface components {
              */
             under: number;
         };
-        /** @description A target: a level of the fish by key, or a band. Without either, the usual level. */
+        /**
+         * @description A target: a level of the fish by key, a band, or a seared rim over a raw middle. Without any of
+         *     them, the usual level.
+         */
         TargetWire: {
             /**
              * Format: double
-             * @description High end, C.
+             * @description High end, C. A band that ends at 30 C or below means a seared rim of 3 mm.
              */
             high_c?: number | null;
             /** @description Key of a level. */
@@ -2057,6 +2306,16 @@ export interface components {
              * @description Low end, C.
              */
             low_c?: number | null;
+            /**
+             * Format: double
+             * @description Over a middle that stays below so many C; 30 when not said.
+             */
+            middle_under_c?: number | null;
+            /**
+             * Format: double
+             * @description A seared rim that deep, mm, in place of a band.
+             */
+            rim_mm?: number | null;
         };
         /**
          * @description What a thin metal tester meets, pushed through the thickest part.
@@ -2080,6 +2339,10 @@ export interface components {
              * @description Most that is allowed, s (Food Code 3-501.13).
              */
             most_above_5c_s: number;
+            /** @description What to mind. */
+            notices: components["schemas"]["Notice"][];
+            /** @description Why it must not be thawed so, or not be used at all. */
+            refused: components["schemas"]["Notice"][];
             /**
              * Format: double
              * @description No ice is left, s.
@@ -2102,19 +2365,21 @@ export interface components {
         ThawRequest: {
             /**
              * Format: double
-             * @description Temperature of fridge or water, C; 4 and 12 when not said.
+             * @description Temperature of fridge, water or room, C; 4, 12 and 20 when not said.
              */
             at_c?: number | null;
             /** @description Fridge or water. */
             how: components["schemas"]["ThawingWire"];
             /** @description The piece. */
             piece: components["schemas"]["PieceWire"];
+            /** @description By whose rules. */
+            rules?: components["schemas"]["Rules"];
         };
         /**
          * @description How something thaws.
          * @enum {string}
          */
-        ThawingWire: "fridge" | "water";
+        ThawingWire: "fridge" | "water" | "room";
         /** @description Times as a cook gives them: seconds a side, and the rest. */
         TimesAsked: {
             /**
@@ -2165,11 +2430,11 @@ export interface components {
         TurnBy: "clock" | "piece";
         /** @description A value of a setting: a number in the unit of its name, true or false, or a word. */
         ValueWire: boolean | number | string;
-        /** @description How long it was out of the cold since it was caught. */
+        /** @description Hours out of the cold. */
         Warmth: {
             /**
              * Format: double
-             * @description Hours above 4.4 C (40 F), all together.
+             * @description All together.
              */
             hours: number;
             /**
@@ -2179,18 +2444,6 @@ export interface components {
             warmest_c: number;
             /** @description It had been frozen before. */
             was_frozen?: boolean;
-        };
-        /** @description Something the cook should know before lighting the fire. */
-        Warning: {
-            /**
-             * Format: double
-             * @description By how much, K, where that says something.
-             */
-            by_k?: number | null;
-            /** @description Stable name. */
-            code: string;
-            /** @description One sentence, without figures that have a unit. */
-            message: string;
         };
         /**
          * @description Where it lives: spoilage at a temperature depends on what its bacteria are used to.
@@ -2265,7 +2518,10 @@ export interface components {
             /** @description Which fish. */
             which: components["schemas"]["WhichFish"];
         };
-        /** @description How early and how late the piece may leave the heat and still end in the band. */
+        /**
+         * @description How early and how late the piece may leave the heat and still end in the band, with at most five
+         *     points more of it overcooked; two minutes to either side at most.
+         */
         Window: {
             /**
              * Format: double
@@ -2777,6 +3033,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    knows: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Made from the data */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Knowledge"];
                 };
             };
         };

@@ -104,8 +104,16 @@ impl Factor {
         Self::all().iter().filter(counts).collect()
     }
 
+    /// The way in which being off makes it slower: a thicker piece, everything else less.
+    pub fn slows(&self) -> f64 {
+        match self.counts {
+            Where::Eye | Where::Ruler => 1.0,
+            _ => -1.0,
+        }
+    }
+
     /// Puts a truth off by so many standard deviations.
-    fn put(&self, truth: &mut Truth, deviations: f64) {
+    pub fn put(&self, truth: &mut Truth, deviations: f64) {
         let off = self.spread * deviations;
         match self.counts {
             Where::Eye | Where::Ruler => truth.thickness_m *= (1.0 + off).max(0.2),

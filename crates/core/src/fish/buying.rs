@@ -4,10 +4,10 @@
 use super::species::Species;
 use crate::InputError;
 use crate::quantity::checked;
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 
 /// How it is sold.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
 #[serde(rename_all = "snake_case")]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Sold {
@@ -33,11 +33,15 @@ pub struct Buy {
     pub stock_g: [f64; 2],
 }
 
+/// Fat fish makes no stock: it turns oily and strong. From so much fat, share. common practice, no
+/// source.
+const OILY: f64 = 0.05;
+
 /// A shopping list.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Shopping {
-    /// Fillet that is served, g.
+    /// What is served, g: fillet, or small fish as they are.
     pub served_g: f64,
     /// For each form.
     pub forms: Vec<Buy>,
@@ -53,13 +57,22 @@ pub fn shopping(species: &Species, people: u32, each_g: f64) -> Result<Shopping,
     checked("each_g", each_g, (20.0, 1000.0), "g")?;
     let served_g = f64::from(people) * each_g;
     let body = species.body()?;
-    let fillet = species.fillet_yield.unwrap_or(body.fillet);
-    let forms = [
+    // Small fish are eaten as they are: what is bought is what is served.
+    let as_it_is = species.sold.as_deref() == Some(&[Sold::Whole]);
+    let fillet = if as_it_is {
+        [1.0, 1.0]
+    } else {
+        species.fillet_yield.unwrap_or(body.fillet)
+    };
+    let all = [
         (Sold::Whole, [1.0, 1.0]),
         (Sold::Gutted, body.gutted),
         (Sold::HeadOff, body.head_off),
         (Sold::Fillet, fillet),
     ];
+    let sold = |form: &Sold| species.sold.as_ref().is_none_or(|sold| sold.contains(form));
+    let forms = all.into_iter().filter(|(form, _)| sold(form));
+    let stocks = !as_it_is && species.fat_share < OILY;
     let forms = forms.map(|(sold, kept)| {
         let filleted = sold == Sold::Fillet;
         let over = |had: [f64; 2]| {
@@ -76,12 +89,15 @@ pub fn shopping(species: &Species, people: u32, each_g: f64) -> Result<Shopping,
         Buy {
             sold,
             buy_g: over(kept).map(|times| times * served_g),
-            stock_g: frame.map(|times| ((times - 1.0) * served_g).max(0.0)),
+            stock_g: frame.map(|times| {
+                let left = ((times - 1.0) * served_g).max(0.0);
+                if stocks { left } else { 0.0 }
+            }),
         }
     });
     Ok(Shopping {
         served_g,
-        forms: forms.to_vec(),
+        forms: forms.collect(),
     })
 }
 
@@ -111,6 +127,28 @@ mod tests {
         }
     }
 
+    /// common practice, no source: monkfish is bought as tails, which give 70 to 75 %; sprats as they
+    /// are; tuna as a loin; oily fish makes no stock.
+    #[test]
+    fn practice_fish_is_bought_as_it_is_sold() {
+        let list = |key: &str| shopping(&Species::find(key).unwrap(), 10, 170.0).unwrap();
+        let tails = list("monkfish").forms[0];
+        assert_eq!(tails.sold, Sold::HeadOff);
+        assert!(
+            tails.buy_g[0] < 2430.0 && 2270.0 < tails.buy_g[1],
+            "{tails:?}"
+        );
+        let sprats = list("sprat");
+        assert_eq!(sprats.forms.len(), 1);
+        assert_eq!(
+            (sprats.forms[0].sold, sprats.forms[0].buy_g[1]),
+            (Sold::Whole, 1700.0)
+        );
+        assert!(list("tuna").forms.iter().all(|f| f.sold == Sold::Fillet));
+        assert!(list("salmon").forms.iter().all(|f| f.stock_g == [0.0, 0.0]));
+        assert!(list("hake").forms[0].stock_g[0] > 500.0);
+    }
+
     #[test]
     fn the_more_was_done_to_it_the_less_is_bought() {
         for fish in Species::all() {
@@ -121,8 +159,8 @@ mod tests {
                 "{}: {whole:?}",
                 fish.key
             );
-            assert_eq!(list.forms[3].buy_g, [680.0, 680.0]);
-            assert_eq!(list.forms[3].stock_g, [0.0, 0.0]);
+            let last = list.forms.last().unwrap();
+            assert_eq!((last.buy_g, last.stock_g), ([680.0, 680.0], [0.0, 0.0]));
         }
         let cod = Species::find("cod").unwrap();
         assert_eq!(shopping(&cod, 0, 170.0).unwrap_err().field(), "people");

@@ -69,6 +69,11 @@ impl Cut {
         matches!(self, Self::WholeRound | Self::WholeFlat | Self::SmallWhole)
     }
 
+    /// Family of doneness where the cut decides it, whatever the fish.
+    pub fn family(self) -> Option<&'static str> {
+        (self == Self::SmallWhole).then_some("small_whole")
+    }
+
     /// Name on the wire.
     pub fn key(self) -> &'static str {
         Self::ALL

@@ -1,15 +1,15 @@
 //! How fresh: a walk of the senses, and what the record of its keeping says.
 //!
-//! Rate of spoilage against melting ice: `r = (1 + 0.1 t)^2` for fish of cold and temperate
-//! waters (`OLLEY-RATKOWSKY-1973`), `ln r = 0.12 t` for warm ones (`DALGAARD-HUSS-1997`), t in
-//! C. Days on ice add up as `sum r(t) days`. By the senses: demerit points over all points,
-//! times the days the fish keeps on ice (`QIM`: the sum rises in proportion to the days).
-//! Domain of both: -3 to 15 C.
+//! By the senses: demerit points over all points of what was looked at; so large a share of the days
+//! that the fish keeps on ice is gone (`QIM`: the sum rises in proportion to the days). By the
+//! record: see `keeping`. The older of the two counts.
 
-use super::species::{Species, Waters};
+use super::keeping::Keeping;
+use super::species::{Hazard, Species};
+use crate::InputError;
 use crate::quantity::checked;
-use crate::{InputError, Within};
 use serde::{Deserialize, Serialize};
+use std::collections::BTreeMap;
 use std::sync::OnceLock;
 
 /// One answer to one look.
@@ -23,6 +23,9 @@ pub struct Answer {
     /// Ends it.
     #[serde(default)]
     pub refuse: bool,
+    /// Ends it together with the worst of any other look.
+    #[serde(default)]
+    pub suspect: bool,
 }
 
 /// One thing to look at.
@@ -81,45 +84,108 @@ impl Form {
     }
 }
 
-/// A while at one temperature.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+/// What was seen of a fish: number of the option by key of the look.
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, Deserialize)]
 #[serde(deny_unknown_fields)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Kept {
-    /// At so many C, -3 to 15.
-    #[cfg_attr(feature = "schema", schema(minimum = -3, maximum = 15))]
-    pub at_c: f64,
-    /// For so many days.
-    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 60))]
-    pub days: f64,
+pub struct Looks {
+    /// whole, fillet or frozen.
+    pub form: String,
+    /// Number of the option by key of the look; those not looked at are left out.
+    #[serde(default)]
+    pub answers: BTreeMap<String, usize>,
 }
 
-/// Domain of the rates, C.
-const RATE_RANGE_C: (f64, f64) = (-3.0, 15.0);
-
-/// How many times as fast as on melting ice.
-///
-/// # Errors
-/// [`InputError`] (out of range) outside -3 to 15 C.
-pub fn spoilage_rate(waters: Waters, at_c: f64) -> Result<f64, InputError> {
-    let t = checked("at_c", at_c, RATE_RANGE_C, "C")?;
-    Ok(match waters {
-        Waters::Tropical => (0.12 * t).exp(),
-        Waters::Cold | Waters::Temperate => (1.0 + 0.1 * t).powi(2),
-    })
+/// The looks added up.
+#[derive(Debug, Clone, Copy, Default)]
+struct Sum {
+    points: u32,
+    most: u32,
+    /// One sign is enough.
+    sign: bool,
 }
 
-/// Days on ice that a record of keeping amounts to.
-///
-/// # Errors
-/// As [`spoilage_rate`], and for spans longer than 60 days.
-pub fn ice_days(waters: Waters, kept: &[Kept]) -> Result<f64, InputError> {
-    let mut days = 0.0;
-    for span in kept {
-        checked("days", span.days, (0.0, 60.0), "days").within("kept")?;
-        days += span.days * spoilage_rate(waters, span.at_c).within("kept")?;
+/// Share of the points at which it is past it whatever its days. common practice, no source.
+const PAST_SHARE: f64 = 0.75;
+
+impl Sum {
+    fn share(self) -> f64 {
+        if self.most > 0 {
+            f64::from(self.points) / f64::from(self.most)
+        } else {
+            0.0
+        }
     }
-    Ok(days)
+}
+
+impl Looks {
+    /// Adds them up.
+    ///
+    /// # Errors
+    /// [`InputError`] for a form, look or option that is not in the list.
+    fn sum(&self) -> Result<(&'static Form, Sum), InputError> {
+        let form = Form::find(&self.form)?;
+        let mut sum = Sum::default();
+        let (mut suspect, mut worst) = (false, false);
+        for (key, option) in &self.answers {
+            let found = form.look.iter().find(|l| l.key == *key);
+            let look = found.ok_or_else(|| {
+                InputError::unknown("answers", key, form.look.iter().map(|l| &l.key))
+            })?;
+            let last = look.options.len() - 1;
+            let index = checked(
+                &format!("answers.{key}"),
+                *option as f64,
+                (0.0, last as f64),
+                "",
+            )? as usize;
+            let answer = &look.options[index];
+            sum.points += answer.points;
+            sum.most += look.options.iter().map(|o| o.points).max().unwrap_or(0);
+            sum.sign |= answer.refuse;
+            suspect |= answer.suspect;
+            worst |= index == last && !answer.suspect;
+        }
+        sum.sign |= suspect && worst;
+        Ok((form, sum))
+    }
+
+    /// Holds them to the list.
+    ///
+    /// # Errors
+    /// As above.
+    pub fn check(&self) -> Result<(), InputError> {
+        self.sum().map(drop)
+    }
+}
+
+/// Key of the list for fish that is frozen: its points are not days.
+const FROZEN: &str = "frozen";
+
+/// The rule by which it is past it, if it is: by its looks or by its record.
+///
+/// # Errors
+/// [`InputError`] for a form, look or option that is not in the list.
+pub(super) fn past(
+    species: Option<&Species>,
+    looks: Option<&Looks>,
+    keeping: &Keeping,
+) -> Result<Option<&'static str>, InputError> {
+    if let Some((form, sum)) = looks.map(Looks::sum).transpose()? {
+        if form.key == FROZEN {
+            return Ok(sum.sign.then_some("refrozen"));
+        }
+        if sum.sign {
+            return Ok(Some("past_sign"));
+        }
+        if sum.share() >= PAST_SHARE {
+            return Ok(Some("past_senses"));
+        }
+    }
+    let used = species.map(|fish| (SURELY * keeping.ice_days(fish.waters), fish.ice_days[1]));
+    Ok(used
+        .filter(|(used, keeps)| used >= keeps)
+        .map(|_| "past_days"))
 }
 
 /// What came of it.
@@ -133,134 +199,120 @@ pub struct Judged {
     /// Do not use it.
     pub refuse: bool,
     /// Why, or what to do, in plain words.
-    pub message: &'static str,
-    /// Days on ice it has had, low and high; none for frozen fish.
+    pub message: String,
+    /// Days on ice it has had, low and high; none for frozen fish, and when nothing is known.
     pub used_days: Option<[f64; 2]>,
     /// Days on ice that are left, low and high.
     pub left_days: Option<[f64; 2]>,
+    /// The rules that speak, the gravest first.
+    pub notices: Vec<super::Notice>,
 }
 
 /// A trained panel reads the days to about this, days; an untrained nose is no better.
 const READS_TO_DAYS: f64 = 1.5;
+/// A record is good to about a seventh: surely so many times its days, and at most.
+const SURELY: f64 = 0.85;
+const AT_MOST: f64 = 1.15;
 
-/// Judges a fish by what was seen (`answers`: key of the look, number of the option) and by how
-/// it was kept.
+/// Judges a fish by what was seen and by how it was kept. Time out of the cold counts as well, so
+/// that no two answers differ.
 ///
 /// # Errors
-/// [`InputError`] for a form, look or option that is not in the list, and as [`ice_days`].
+/// [`InputError`] for a form, look or option that is not in the list.
 pub fn judge(
     species: &Species,
-    form: &str,
-    answers: &[(String, usize)],
-    kept: &[Kept],
+    looks: &Looks,
+    keeping: &Keeping,
+    rules: crate::target::Rules,
 ) -> Result<Judged, InputError> {
-    let form = Form::find(form)?;
-    let (mut points, mut most, mut refuse) = (0, 0, false);
-    for (key, option) in answers {
-        let found = form.look.iter().find(|l| l.key == *key);
-        let look = found
-            .ok_or_else(|| InputError::unknown("answers", key, form.look.iter().map(|l| &l.key)))?;
-        let last = look.options.len() - 1;
-        let index = checked(
-            &format!("answers.{key}"),
-            *option as f64,
-            (0.0, last as f64),
-            "",
-        )?;
-        let answer = &look.options[index as usize];
-        points += answer.points;
-        most += look.options.iter().map(|o| o.points).max().unwrap_or(0);
-        refuse |= answer.refuse;
-    }
-    let by_record = ice_days(species.waters, kept)?;
-    if form.key == "frozen" {
-        let message = if refuse {
-            "It has been warm. Do not use it."
-        } else if points >= 2 {
-            "Dry or old: trim it, and choose a moist way to cook it."
-        } else if answers.is_empty() {
-            "Look at it while it is frozen."
-        } else {
-            "Well frozen. Thaw it slowly and cook it soon."
-        };
-        return Ok(Judged {
-            points,
-            most,
-            refuse,
-            message,
-            used_days: None,
-            left_days: None,
-        });
-    }
-    let [keeps_low, keeps_high] = species.ice_days;
-    // By the senses, with the spread of the nose; by the record, with that of the ice; the
-    // older of the two counts.
-    let share = if most > 0 {
-        f64::from(points) / f64::from(most)
-    } else {
-        0.0
+    let (form, sum) = looks.sum()?;
+    let known = super::Known {
+        species: Some(species),
+        keeping,
+        freezing: None,
+        origin: super::Origin::Unknown,
+        looks: Some(looks),
+        start_c: None,
+        mass_g: None,
+        whole: false,
+        stuffed: false,
     };
-    let seen = [
-        (share * keeps_low - READS_TO_DAYS).max(0.0),
-        share * keeps_high + if most > 0 { READS_TO_DAYS } else { 0.0 },
-    ];
-    let used = [seen[0].max(0.85 * by_record), seen[1].max(1.15 * by_record)];
-    let left = [
-        (keeps_low - used[1]).max(0.0),
-        (keeps_high - used[0]).max(0.0),
-    ];
-    refuse |= left[1] <= 0.0;
-    let message = if refuse {
-        "Past it. Do not use it, for stock either."
-    } else if left[0] <= 0.0 && left[1] < 3.0 {
-        "At its end: smell it again and cook it today, well done, or leave it."
-    } else if left[0] < 2.0 {
-        "Cook it today or tomorrow."
-    } else {
-        "Good. Keep it on ice."
+    let notices = super::kept(&known, rules)?;
+    let refused = notices.iter().find(|notice| notice.refuses());
+    let nothing = sum.most == 0 && !keeping.is_known();
+    let frozen = form.key == FROZEN;
+    let days = (!frozen && !nothing).then(|| days(species, sum, keeping));
+    let message = match (refused, days) {
+        (Some(notice), _) => notice.message.clone(),
+        (None, None) if frozen => frozen_words(sum).into(),
+        (None, None) => "Not looked at yet. Look, smell, and say how it was kept.".into(),
+        (None, Some((_, left))) => fresh_words(species, sum, left).into(),
     };
     Ok(Judged {
-        points,
-        most,
-        refuse,
+        points: sum.points,
+        most: sum.most,
+        refuse: refused.is_some(),
         message,
-        used_days: Some(used),
-        left_days: Some(left),
+        used_days: days.map(|(used, _)| used),
+        left_days: days.map(|(_, left)| if refused.is_some() { [0.0, 0.0] } else { left }),
+        notices,
     })
+}
+
+/// Days on ice that are used and left, low and high: by the senses `(1 - share) x keeps +- 1.5`,
+/// by the record what it amounts to; the older of the two.
+fn days(species: &Species, sum: Sum, keeping: &Keeping) -> ([f64; 2], [f64; 2]) {
+    let [low, high] = species.ice_days;
+    let recorded = keeping.ice_days(species.waters);
+    let mut used = [SURELY * recorded, AT_MOST * recorded];
+    let mut left = [low - used[1], high - used[0]];
+    if sum.most > 0 {
+        let gone = sum.share();
+        used = [
+            used[0].max(gone * low - READS_TO_DAYS),
+            used[1].max(gone * high + READS_TO_DAYS),
+        ];
+        left = [
+            left[0].min((1.0 - gone) * low - READS_TO_DAYS),
+            left[1].min((1.0 - gone) * high + READS_TO_DAYS),
+        ];
+    }
+    (used.map(|d| d.max(0.0)), left.map(|d| d.max(0.0)))
+}
+
+fn frozen_words(sum: Sum) -> &'static str {
+    if sum.points >= 2 {
+        "Dry or old: trim it, and choose a moist way to cook it."
+    } else if sum.most == 0 {
+        "Look at it while it is frozen."
+    } else {
+        "Well frozen. Thaw it slowly and cook it soon."
+    }
+}
+
+fn fresh_words(species: &Species, sum: Sum, left: [f64; 2]) -> &'static str {
+    // Heat undoes no histamine: such a fish is never to be saved by cooking it.
+    let histamine = species.has(Hazard::Histamine);
+    if left[0] <= 0.0 && left[1] < 3.0 {
+        if histamine {
+            "At its end. Leave it: cooking does not undo histamine."
+        } else {
+            "At its end: smell it again, and cook it through today or leave it."
+        }
+    } else if left[0] < 2.0 {
+        "Cook it today or tomorrow. Keep it on ice until then."
+    } else if sum.most == 0 {
+        "Good by how it was kept. Look at it and smell it as well."
+    } else {
+        "Good. Keep it on ice."
+    }
 }
 
 #[cfg(test)]
 mod tests {
+    use super::super::Span;
     use super::*;
-
-    /// Published: Olley and Ratkowsky 1973, and Dalgaard and Huss 1997 (from memory).
-    #[test]
-    fn published_relative_rates_of_spoilage() {
-        for (t, r) in [
-            (-3.0, 0.49),
-            (-1.0, 0.81),
-            (0.0, 1.0),
-            (2.0, 1.44),
-            (4.0, 1.96),
-            (5.0, 2.25),
-            (7.0, 2.89),
-            (10.0, 4.0),
-            (15.0, 6.25),
-        ] {
-            let ours = spoilage_rate(Waters::Temperate, t).unwrap();
-            assert!((ours - r).abs() < 0.005, "{t}: {ours}");
-        }
-        for (t, r) in [(5.0, 1.82), (10.0, 3.32), (15.0, 6.05)] {
-            let ours = spoilage_rate(Waters::Tropical, t).unwrap();
-            assert!((ours - r).abs() < 0.005, "{t}: {ours}");
-        }
-        for bad in [-5.0, 20.0, f64::NAN] {
-            assert_eq!(
-                spoilage_rate(Waters::Cold, bad).unwrap_err().field(),
-                "at_c"
-            );
-        }
-    }
+    use crate::target::Rules;
 
     #[test]
     fn every_list_goes_from_good_to_bad() {
@@ -278,72 +330,55 @@ mod tests {
         }
     }
 
-    fn cod(answers: &[(&str, usize)], kept: &[Kept]) -> Judged {
+    fn seen(answers: &[(&str, usize)]) -> Looks {
+        Looks {
+            form: "whole".into(),
+            answers: answers.iter().map(|(k, i)| ((*k).to_owned(), *i)).collect(),
+        }
+    }
+
+    fn cod(answers: &[(&str, usize)], kept: &[Span]) -> Judged {
         let species = Species::find("cod").unwrap();
-        let answers: Vec<_> = answers.iter().map(|(k, i)| ((*k).to_owned(), *i)).collect();
-        judge(&species, "whole", &answers, kept).unwrap()
+        let keeping = Keeping::new(kept).unwrap();
+        judge(&species, &seen(answers), &keeping, Rules::Us).unwrap()
+    }
+
+    fn all(option: usize) -> Vec<(&'static str, usize)> {
+        ["smell", "eyes", "gills", "skin", "flesh"]
+            .map(|look| (look, option))
+            .to_vec()
     }
 
     #[test]
     fn worse_signs_and_warmer_days_leave_less() {
-        let fresh = cod(
-            &[
-                ("smell", 0),
-                ("eyes", 0),
-                ("gills", 0),
-                ("skin", 0),
-                ("flesh", 0),
-            ],
-            &[],
-        );
+        let fresh = cod(&all(0), &[]);
         assert!(
             !fresh.refuse && fresh.left_days.unwrap()[0] >= 7.0,
             "{fresh:?}"
         );
-        let older = cod(
-            &[
-                ("smell", 1),
-                ("eyes", 1),
-                ("gills", 1),
-                ("skin", 1),
-                ("flesh", 1),
-            ],
-            &[],
-        );
+        let older = cod(&all(1), &[]);
         assert!(older.left_days.unwrap()[1] < fresh.left_days.unwrap()[1]);
-        let sour = cod(&[("smell", 3)], &[]);
-        assert!(sour.refuse);
+        // Two thirds of the points leave a third of the days.
+        let two = cod(&[("smell", 2), ("gills", 1)], &[]);
+        assert_eq!(two.left_days.unwrap(), [3.0, 9.0]);
         let days = |at_c: f64| {
-            let kept = [Kept { at_c, days: 3.0 }];
+            let kept = [Span { at_c, hours: 72.0 }];
             cod(&[], &kept).left_days.unwrap()[1]
         };
-        assert!(days(5.0) < days(0.0));
-        // Three days at 10 C are twelve on ice: cod keeps 9 to 15.
-        let warm = cod(
-            &[],
-            &[Kept {
-                at_c: 10.0,
-                days: 3.0,
-            }],
-        );
-        assert_eq!(warm.left_days.unwrap()[0], 0.0);
-        assert!(
-            cod(
-                &[],
-                &[Kept {
-                    at_c: 12.0,
-                    days: 5.0
-                }]
-            )
-            .refuse
-        );
+        assert!(days(4.0) < days(0.0));
+        let nothing = cod(&[], &[]);
+        assert_eq!(nothing.left_days, None, "not looked at is not good");
+        assert!(!nothing.message.contains("Good"));
     }
 
     #[test]
     fn unknown_looks_and_options_are_refused() {
-        let cod = Species::find("cod").unwrap();
         let ask = |form: &str, key: &str, option| {
-            judge(&cod, form, &[(key.to_owned(), option)], &[]).unwrap_err()
+            let looks = Looks {
+                form: form.into(),
+                ..seen(&[(key, option)])
+            };
+            looks.check().unwrap_err()
         };
         assert_eq!(ask("soup", "smell", 0).field(), "form");
         assert_eq!(ask("whole", "tail", 0).field(), "answers");

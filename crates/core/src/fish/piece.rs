@@ -1,10 +1,14 @@
 //! The piece in hand.
 
 use super::cut::Cut;
+use super::freshness::Looks;
+use super::hazard::{Cavity, Freezing, Guests, Heated, Known, Origin, figure_c, notices};
+use super::keeping::{Keeping, Span};
+use super::rules::Notice;
 use super::species::{SkinEats, Species};
 use crate::matter::{Composition, FREEZE_C, Material};
 use crate::quantity::{Celsius, Mass, Thickness, checked};
-use crate::target::Family;
+use crate::target::{Aim, Family, TargetAsked};
 use crate::{InputError, Within, Wrong};
 use std::sync::Arc;
 
@@ -102,6 +106,16 @@ pub struct PieceAsked {
     pub scored: bool,
     /// "ruler" or "eye"; eye when not said.
     pub measured: Option<String>,
+    /// Wild or farmed.
+    pub origin: Origin,
+    /// How it was kept, a span after another.
+    pub keeping: Vec<Span>,
+    /// How it was frozen, if it was.
+    pub freezing: Option<Freezing>,
+    /// What is in its belly.
+    pub cavity: Cavity,
+    /// What was seen of it.
+    pub looks: Option<Looks>,
 }
 
 /// A checked piece.
@@ -137,10 +151,22 @@ pub struct Piece {
     pub scored: bool,
     /// How its thickness is known.
     pub measured: Measured,
+    /// Wild or farmed.
+    pub origin: Origin,
+    /// How it was kept.
+    pub keeping: Keeping,
+    /// How it was frozen, if it was.
+    pub freezing: Option<Freezing>,
+    /// What is in its belly.
+    pub cavity: Cavity,
+    /// What was seen of it.
+    pub looks: Option<Looks>,
 }
 
 /// Portion of fillet a person, g. common practice, no source (6 oz).
 const PORTION_G: f64 = 170.0;
+/// A fish of the length of a finger, g. common practice, no source.
+const FINGER_G: f64 = 15.0;
 /// Straight from the fridge, C. common practice, no source.
 const FRIDGE_C: f64 = 8.0;
 /// Out of a freezer, C. common practice, no source.
@@ -271,13 +297,25 @@ impl Piece {
                 *measured
             }
         };
+        let keeping = Keeping::new(&asked.keeping).within("keeping")?;
+        if let Some(freezing) = &asked.freezing {
+            freezing.check().within("freezing")?;
+        }
+        if let Some(looks) = &asked.looks {
+            looks.check().within("looks")?;
+        }
+        let usual_g = if cut == Cut::SmallWhole {
+            FINGER_G
+        } else {
+            PORTION_G
+        };
         Ok(Self {
             species,
             composition,
             cut,
             thickness,
             thin_end,
-            mass: Mass::new("mass_g", asked.mass_g.unwrap_or(PORTION_G))?,
+            mass: Mass::new("mass_g", asked.mass_g.unwrap_or(usual_g))?,
             pieces,
             skin,
             start: Celsius::new("start_c", start_c)?,
@@ -292,17 +330,66 @@ impl Piece {
             scales: asked.scales,
             scored: asked.scored,
             measured,
+            origin: asked.origin,
+            keeping,
+            freezing: asked.freezing,
+            cavity: asked.cavity,
+            looks: asked.looks.clone(),
         })
     }
 
-    /// Its family of doneness bands; lean flaky fish when only a composition is known.
+    /// Its family of doneness bands: by the cut where that decides, else by the fish; lean flaky fish
+    /// when only a composition is known.
     ///
     /// # Errors
     /// [`InputError`] (unknown name) when the species names no known family.
     pub fn family(&self) -> Result<&'static Family, InputError> {
-        self.species
+        match (self.cut.family(), &self.species) {
+            (Some(key), _) => Family::find(key),
+            (None, Some(fish)) => fish.family(),
+            (None, None) => Family::find("lean_flaky"),
+        }
+    }
+
+    /// Reads a target for this piece.
+    ///
+    /// # Errors
+    /// As [`Family::aim`].
+    pub fn aim(&self, asked: &TargetAsked) -> Result<Aim, InputError> {
+        let fish = self
+            .species
             .as_ref()
-            .map_or_else(|| Family::find("lean_flaky"), |s| s.family())
+            .filter(|_| self.cut.family().is_none());
+        let usual = fish.and_then(|fish| fish.usual.as_deref());
+        self.family()?.aim(asked, usual, figure_c(self.stuffed()))
+    }
+
+    /// Stuffed, as far as anything of the kind can be.
+    pub fn stuffed(&self) -> bool {
+        self.cavity == Cavity::Stuffed && self.cut.is_whole()
+    }
+
+    /// What is known of it before it is cooked.
+    pub fn known(&self) -> Known<'_> {
+        Known {
+            species: self.species.as_deref(),
+            keeping: &self.keeping,
+            freezing: self.freezing,
+            origin: self.origin,
+            looks: self.looks.as_ref(),
+            start_c: Some(self.start.value()),
+            mass_g: Some(self.mass.value()),
+            whole: self.cut.is_whole(),
+            stuffed: self.stuffed(),
+        }
+    }
+
+    /// Everything there is to say of it for these guests, so cooked.
+    ///
+    /// # Errors
+    /// As [`notices`].
+    pub fn notices(&self, guests: Guests, heated: Heated<'_>) -> Result<Vec<Notice>, InputError> {
+        notices(&self.known(), guests, heated)
     }
 
     /// Area that all pieces cover, m2: mass over density and mean thickness.

@@ -2,11 +2,13 @@
 //! those a kitchen writes down itself, held to the same rules.
 
 use super::body::Body;
+use super::buying::Sold;
 use super::cut::Cut;
-use crate::InputError;
+use super::hazard::Origin;
 use crate::matter::Composition;
 use crate::quantity::checked;
 use crate::target::Family;
+use crate::{InputError, Wrong};
 use serde::{Deserialize, Serialize};
 use std::sync::{Arc, OnceLock};
 
@@ -82,6 +84,10 @@ pub enum Hazard {
     Parasites,
     /// Fins that stab.
     Spines,
+    /// Fine forked bones through the flesh.
+    FineBones,
+    /// Blood that is poisonous until it is well heated.
+    Serum,
 }
 
 /// Class of advice on mercury.
@@ -130,15 +136,30 @@ pub struct Species {
     pub cuts: Vec<String>,
     /// Key of its body shape.
     pub body: String,
+    /// Key of the level most cooks aim at, where that is not the family's.
+    #[serde(default)]
+    pub usual: Option<String>,
     /// What can hurt.
     pub hazards: Vec<Hazard>,
+    /// Eaten rare like tuna when it was frozen for it, though its family is another.
+    #[serde(default)]
+    pub rare_if_frozen: bool,
+    /// Somebody has looked into what can hurt: what is not in the list is not there.
+    #[serde(default = "looked_into")]
+    pub hazards_known: bool,
     /// Class of mercury advice.
     pub mercury: Mercury,
     /// Where it lives.
     pub waters: Waters,
-    /// Usually farmed on feed without live parasites.
+    /// Often farmed on pellets, feed without live parasites.
     #[serde(default)]
     pub farmed: bool,
+    /// What the name of the row says of where it comes from.
+    #[serde(default)]
+    pub origin: Origin,
+    /// How it is bought, where that is not whole, gutted, headed and filleted.
+    #[serde(default)]
+    pub sold: Option<Vec<Sold>>,
     /// Days on melting ice, low and high.
     pub ice_days: [f64; 2],
     /// Where those are from.
@@ -151,6 +172,11 @@ pub struct Species {
     /// The source is of a near relation.
     #[serde(default)]
     pub stand_in: bool,
+}
+
+/// The rows that ship were.
+const fn looked_into() -> bool {
+    true
 }
 
 #[derive(Deserialize)]
@@ -175,15 +201,42 @@ impl Species {
         })
     }
 
-    /// Finds one by its key.
+    /// Finds one by its key, or by a name that only it goes by.
     ///
     /// # Errors
-    /// [`InputError`] (unknown name) with the names it knows.
+    /// [`InputError`] (unknown name) with the names it knows, or (two of that name) with those it
+    /// could be.
     pub fn find(key: &str) -> Result<Arc<Species>, InputError> {
         let found = Self::all().iter().find(|s| s.key == key);
-        found
-            .cloned()
-            .ok_or_else(|| InputError::unknown("fish", key, Self::all().iter().map(|s| &s.key)))
+        if let Some(found) = found {
+            return Ok(Arc::clone(found));
+        }
+        // A name that cooks use for two fish asks which.
+        let called: Vec<&Arc<Species>> = Self::called(key).collect();
+        match called.as_slice() {
+            [] => Err(InputError::unknown(
+                "fish",
+                key,
+                Self::all().iter().map(|s| &s.key),
+            )),
+            [one] => Ok(Arc::clone(one)),
+            many => Err(InputError::new(
+                "fish",
+                Wrong::TwoOfThatName {
+                    given: key.chars().take(LONGEST_NAME).collect(),
+                    could_be: many.iter().map(|s| s.key.clone()).collect(),
+                },
+            )),
+        }
+    }
+
+    /// Those that go by a name, their own or another.
+    fn called(name: &str) -> impl Iterator<Item = &'static Arc<Species>> {
+        let name = name.trim().to_lowercase();
+        Self::all().iter().filter(move |fish| {
+            fish.name.to_lowercase() == name
+                || fish.aliases.iter().any(|a| a.to_lowercase() == name)
+        })
     }
 
     /// Holds a row to the rules: names, sums, ranges, known words.
@@ -211,7 +264,13 @@ impl Species {
             checked("fillet_yield", low, (0.1, high), "")?;
             checked("fillet_yield", high, (low, 0.8), "")?;
         }
-        self.family()?;
+        let family = self.family()?;
+        if let Some(level) = &self.usual
+            && family.levels.iter().all(|l| l.key != *level)
+        {
+            let known = family.levels.iter().map(|l| &l.key);
+            return Err(InputError::unknown("usual", level, known));
+        }
         self.body()?;
         for cut in &self.cuts {
             if Cut::find(cut).is_err() {
@@ -248,6 +307,11 @@ impl Species {
         Body::find(&self.body)
     }
 
+    /// Whether anybody eats it nearly raw off a pan.
+    pub fn eaten_rare(&self) -> bool {
+        self.rare_if_frozen || self.family == "tuna_like"
+    }
+
     /// Whether it has a hazard.
     pub fn has(&self, hazard: Hazard) -> bool {
         self.hazards.contains(&hazard)
@@ -267,14 +331,15 @@ mod tests {
             assert!(keys.insert(name.clone()), "{name} twice");
             assert!(names.insert(fish.name.to_lowercase()), "{name} named twice");
             fish.check().unwrap_or_else(|e| panic!("{name}: {e}"));
-            assert!(fish.source.starts_with("USDA-SR: "), "{name}");
+            let known = ["USDA-SR: ", "from memory, medium confidence: "];
+            assert!(known.iter().any(|k| fish.source.starts_with(k)), "{name}");
             assert!(
                 !fish.ice_source.is_empty() && !fish.cuts.is_empty(),
                 "{name}"
             );
             assert_eq!(fish.scientific.split(' ').count(), 2, "{name}");
         }
-        assert!(keys.len() >= 60);
+        assert!(keys.len() >= 115, "{}", keys.len());
     }
 
     /// FDA Hazards Guide, chapters 3 and 7 (from memory): the group is known as a set.

@@ -199,6 +199,12 @@ impl Grid {
         self.width_m.iter().sum()
     }
 
+    /// Share of the flesh at which the centre of its cell `i` lies.
+    pub fn flesh_middle(&self, i: usize) -> f64 {
+        let below: f64 = self.width_m[..self.flesh.start].iter().sum();
+        (self.centre_m[self.flesh.start + i] - below) / self.flesh_m()
+    }
+
     /// Value of a field over the cells of the flesh at `share` of its thickness, linear between
     /// centres and flat beyond the outermost.
     pub fn sample_flesh(&self, field: &[f64], share: f64) -> f64 {

@@ -12,11 +12,12 @@ pub struct FatMargin {
     pub name: String,
     /// Low and high end of its smoke point, C.
     pub smoke_c: [f64; 2],
-    /// How far the low end lies above the hottest it gets, K; negative: it may smoke.
+    /// How far the middle of that lies above the hottest it gets, K; negative: it smokes.
     pub margin_k: f64,
 }
 
-/// Every fat of a kitchen against `hottest_c`, the safest first.
+/// Every fat of a kitchen against `hottest_c`, the safest first. What is published spreads by 15 K and
+/// more with how old and how refined a fat is; the middle is what a fresh one does.
 pub fn fat_margins_at(kit: &Kit, hottest_c: f64) -> Vec<FatMargin> {
     let mut margins: Vec<FatMargin> = Fat::of(kit)
         .iter()
@@ -24,7 +25,7 @@ pub fn fat_margins_at(kit: &Kit, hottest_c: f64) -> Vec<FatMargin> {
             key: fat.key.clone(),
             name: fat.name.clone(),
             smoke_c: fat.smoke_c,
-            margin_k: fat.smoke_c[0] - hottest_c,
+            margin_k: 0.5 * (fat.smoke_c[0] + fat.smoke_c[1]) - hottest_c,
         })
         .collect();
     margins.sort_by(|a, b| b.margin_k.total_cmp(&a.margin_k));

@@ -3,20 +3,9 @@
 use super::{Kit, KitAsked};
 use crate::matter::water;
 use crate::quantity::checked;
+use crate::target::Rules;
 use crate::{InputError, Within};
 use serde::{Deserialize, Serialize};
-
-/// Whose rules a kitchen keeps; local rules come first.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
-#[serde(rename_all = "snake_case")]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub enum Rules {
-    /// The US Food Code.
-    #[default]
-    Us,
-    /// EU law and UK guidance.
-    EuUk,
-}
 
 /// A kitchen as asked for, unchecked.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]

@@ -4,12 +4,14 @@
 //! A method asks for a thing by its list and takes what its figures say; it knows no thing by name.
 //! A new pan is a row.
 
+mod allergen;
 mod fats;
 mod kitchen;
 mod rows;
 
+pub use allergen::Allergen;
 pub use fats::{FatMargin, fat_margins_at};
-pub use kitchen::{Kitchen, KitchenAsked, Rules};
+pub use kitchen::{Kitchen, KitchenAsked};
 pub use rows::{
     Broiler, Fat, Figure, Fryer, Grate, Hob, Oven, Pan, Pot, Ridged, Row, Steamer, Ware,
 };

@@ -1,6 +1,7 @@
 //! One row a thing: what it is called and what it can do. `data/kit.toml` and `data/fats.toml` hold
 //! those that ship; a kitchen's own come with the request.
 
+use super::Allergen;
 use crate::quantity::checked;
 use crate::{InputError, Within, Wrong};
 use serde::{Deserialize, Serialize};
@@ -58,6 +59,7 @@ pub trait Row: Clone + std::fmt::Debug + Send + Sync + 'static {
 macro_rules! rows {
     ($($(#[$doc:meta])* $name:ident {
         $($fdoc:literal $figure:ident : ($low:expr, $high:expr, $unit:literal);)*
+        $(or $odoc:literal $other:ident : ($olow:expr, $ohigh:expr, $ounit:literal) = $usual:literal;)*
         $(flag $flag_doc:literal $flag:ident;)*
     })*) => {$(
         $(#[$doc])*
@@ -69,6 +71,7 @@ macro_rules! rows {
             /// In words.
             pub name: String,
             $(#[doc = $fdoc] pub $figure: Figure,)*
+            $(#[doc = $odoc] #[serde(default = $usual)] pub $other: Figure,)*
             $(#[doc = $flag_doc] #[serde(default)] pub $flag: bool,)*
             /// Where the figures are from.
             #[serde(default)]
@@ -85,10 +88,25 @@ macro_rules! rows {
             fn check(&self) -> Result<(), InputError> {
                 check_names(&self.key, &self.name)?;
                 $(self.$figure.check(stringify!($figure), ($low, $high), $unit)?;)*
+                $(self.$other.check(stringify!($other), ($olow, $ohigh), $ounit)?;)*
                 Ok(())
             }
         }
     )*};
+}
+
+/// How things heat up when a kitchen's own row does not say. common practice, no source.
+const fn heats_k_s() -> Figure {
+    Figure::Bare(0.25)
+}
+const fn grill_ready_s() -> Figure {
+    Figure::Bare(1800.0)
+}
+const fn soon_s() -> Figure {
+    Figure::Bare(300.0)
+}
+const fn boils_s() -> Figure {
+    Figure::Bare(480.0)
 }
 
 /// Longest key and name, letters.
@@ -122,6 +140,7 @@ rows! {
         "Through a thin tray with the fan off, W/(m2 K)." tray_still_w_m2k: (5.0, 100.0, "W/m2K");
         "And on." tray_fan_w_m2k: (5.0, 200.0, "W/m2K");
         "Pressure of the vapour in its air, Pa." vapour_pa: (0.0, 50e3, "Pa");
+        or "How fast it heats, K/s." heats_k_s: (0.02, 3.0, "K/s") = "heats_k_s";
     }
     /// A fryer.
     Fryer {
@@ -139,20 +158,24 @@ rows! {
         "How much hotter the bed is than the bars, K." bed_above_k: (0.0, 600.0, "K");
         "Hot gas, W/(m2 K)." gas_w_m2k: (2.0, 80.0, "W/m2K");
         "Pressure of the vapour in it, Pa." vapour_pa: (0.0, 50e3, "Pa");
+        or "From lighting it to a hot grate, s." ready_s: (60.0, 7200.0, "s") = "grill_ready_s";
     }
     /// A ridged pan.
     Ridged {
         "Share of the face that lies on ridges." bars_share: (0.05, 0.95, "");
+        or "Until it is hot, s." ready_s: (30.0, 1800.0, "s") = "soon_s";
     }
     /// A broiler.
     Broiler {
         "What its glow comes to above half the temperature of the oven, C." glow_c: (50.0, 700.0, "C");
         "Convection below it, W/(m2 K)." gas_w_m2k: (3.0, 60.0, "W/m2K");
         "Temperature of the tray over that of the oven, C by C." tray_share: (0.0, 1.0, "");
+        or "Until it glows, s." ready_s: (30.0, 1800.0, "s") = "soon_s";
     }
     /// A steamer.
     Steamer {
         "Condensing without air, W/(m2 K)." pure_w_m2k: (50.0, 20e3, "W/m2K");
+        or "Until the water boils, s." ready_s: (30.0, 3600.0, "s") = "boils_s";
     }
 }
 
@@ -207,6 +230,9 @@ pub struct Fat {
     pub name: String,
     /// Low and high end of its smoke point, C.
     pub smoke_c: [f64; 2],
+    /// What it brings to the plate that some must avoid.
+    #[serde(default)]
+    pub allergens: Vec<Allergen>,
     /// Where that is from.
     #[serde(default)]
     pub source: String,

@@ -4,8 +4,9 @@
 //! interface can show them in the cook's unit. Sentences carry no times either: those come from
 //! the timeline.
 
-use crate::run::{Lip, Mark, Seen, Timeline};
+use crate::run::{Heating, Hot, Lip, Mark, Seen, Timeline};
 use serde::{Serialize, Serializer};
+use std::borrow::Cow;
 
 /// A reason for or against.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -64,6 +65,8 @@ pub enum StepKind {
     Look,
     /// Off the heat.
     Off,
+    /// Measure it with a clean probe.
+    Probe,
     /// Onto the plate.
     Serve,
 }
@@ -74,7 +77,7 @@ pub struct Caution {
     /// Stable name.
     pub code: &'static str,
     /// One short sentence.
-    pub message: &'static str,
+    pub message: Cow<'static, str>,
 }
 
 /// One step of the card.
@@ -99,7 +102,7 @@ pub struct Step {
 }
 
 fn sentences<S: Serializer>(cautions: &[Caution], to: S) -> Result<S::Ok, S::Error> {
-    to.collect_seq(cautions.iter().map(|c| c.message))
+    to.collect_seq(cautions.iter().map(|c| c.message.as_ref()))
 }
 
 /// Cues for when it is done, in the cooks' words.
@@ -112,6 +115,8 @@ pub mod done {
     pub const BEADS: &str = "One or two white beads: it is ready. Many: it is past.";
     /// Colour.
     pub const OPAQUE: &str = "Opaque all the way, and still moist between the flakes.";
+    /// Bone in.
+    pub const BONE: &str = "The flesh just holds to the bone: take it now. Lets go: it is done.";
     /// Whole fish.
     pub const SPINE: &str = "The flesh just holds to the spine: take it now. Lets go: it is done.";
     /// Fryer.
@@ -171,9 +176,39 @@ impl Step {
         self
     }
     /// With a caution.
-    pub fn caution(mut self, code: &'static str, message: &'static str) -> Self {
-        self.cautions.push(Caution { code, message });
+    pub fn caution(mut self, code: &'static str, message: impl Into<Cow<'static, str>>) -> Self {
+        self.cautions.push(Caution {
+            code,
+            message: message.into(),
+        });
         self
+    }
+    /// With a caution, if it applies.
+    pub fn caution_if(
+        self,
+        applies: bool,
+        code: &'static str,
+        message: impl Into<Cow<'static, str>>,
+    ) -> Self {
+        if applies {
+            self.caution(code, message)
+        } else {
+            self
+        }
+    }
+    /// A clean probe in the coldest spot, before it is served.
+    pub fn probe(at_s: f64, act: &'static str, at_c: f64) -> Self {
+        Self::new(at_s, StepKind::Probe, act)
+            .at_c(at_c)
+            .cues(&[
+                "In two spots, the coldest you can find, it shows this or more.",
+                "If it shows that sooner, take it off: the probe decides, not the clock.",
+            ])
+            .caution(
+                "below_figure",
+                "Below it: back on the heat, a minute at a time, and probe again somewhere else. \
+                 Wipe the probe clean each time.",
+            )
     }
 }
 
@@ -182,6 +217,8 @@ impl Step {
 pub struct Story<'a> {
     /// When each stage begins.
     pub timeline: &'a Timeline,
+    /// What is heated first.
+    pub heating: &'a [Heating],
     /// What is seen and felt as it leaves the heat.
     pub off: &'a Seen,
     /// When to begin to look, s.
@@ -192,7 +229,16 @@ pub struct Story<'a> {
     pub core_peak_c: f64,
 }
 
+/// What the plate gets after a rest on a warm plate.
+pub const RESTED: &str = "Serve. The heat inside has done the rest";
+
 impl Story<'_> {
+    /// How long before the fish goes in something is set to heat, s.
+    pub fn ahead(&self, what: Hot) -> f64 {
+        let heating = self.heating.iter().filter(|heating| heating.what == what);
+        heating.map(|heating| heating.s).fold(0.0, f64::max)
+    }
+
     /// The tester between flakes and then to the lip, in the cook's words.
     fn lip(&self) -> &'static str {
         match self.off.lip {
@@ -220,8 +266,13 @@ impl Story<'_> {
         self.at(Mark::Turned, act).map(move |step| step.cues(cues))
     }
 
-    /// Look, off and serve: the end that all methods share.
+    /// Look, off and serve, rested: the end that most methods share.
     pub fn finish(&self, off: &str, look: &[&'static str]) -> Vec<Step> {
+        self.finish_with(off, look, RESTED)
+    }
+
+    /// Look, off and serve in its own way.
+    pub fn finish_with(&self, off: &str, look: &[&'static str], serve: &str) -> Vec<Step> {
         let mut steps = Vec::new();
         let off_s = self.timeline.off_s;
         if self.look_from_s < off_s {
@@ -233,7 +284,6 @@ impl Story<'_> {
                 .at_c(self.core_at_off_c)
                 .cues(&[self.lip()]),
         );
-        let serve = "Serve. The heat inside has done the rest";
         steps.push(Step::new(self.timeline.end_s(), StepKind::Serve, serve).at_c(self.core_peak_c));
         steps
     }

@@ -15,8 +15,11 @@ settings! {
 
 method! {
     kind: "braise",
-    name: "Braise on the bone",
+    name: "Braise",
     summary: "Coloured lightly, stock halfway up, lid on.",
+    from_frozen: ThawFirst,
+    wet: true,
+    contains: |_| vec![Allergen::Celery],
     nature: Nature {
         hands_off: 0.6,
         little_smell: 0.7,
@@ -58,18 +61,25 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     Ok(Programme {
         reservoir: Some(pot),
         ..Programme::new(piece, kitchen, Fire::Liquid, stages, rest)
-    })
+    }
+    .heat(media::heat_pot(&set.pot, &set.hob, liquid_c)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(300.0, "Make the fond; have the stock hot").at_c(set.liquid_c),
+        Step::prepare(
+            story.ahead(Hot::Liquid),
+            "Make the fond; have the stock hot",
+        )
+        .at_c(set.liquid_c),
         Step::start("Colour one side lightly"),
     ];
-    steps.extend(story.turns("Turn, stock halfway up, lid on", &["Pale gold, not brown."]));
-    steps.extend(story.finish(
+    let turns = story.turns("Turn, stock halfway up, lid on", &["Pale gold, not brown."]);
+    steps.extend(turns.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
+    steps.extend(story.finish_with(
         "Off; quick vegetables go in now",
-        &["The bone lets go of the flesh.", done::TESTER],
+        &handling::cues(piece, &[done::TESTER]),
+        "Serve, with its sauce",
     ));
     steps
 }

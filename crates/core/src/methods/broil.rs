@@ -14,6 +14,8 @@ method! {
     kind: "broil",
     name: "Broil",
     summary: "Close under a glowing element, not turned.",
+    from_frozen: ThawFirst,
+    browns: true,
     nature: Nature {
         hands_off: 0.7,
         little_smell: 0.3,
@@ -41,23 +43,29 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::under_element(&set.broiler, set.oven_c),
     );
     let rest = Stage::rest(media::REST_S, media::at_rest(false));
-    Ok(Programme::new(
-        piece,
-        kitchen,
-        Fire::Oven,
-        vec![stage],
-        rest,
-    ))
+    Ok(
+        Programme::new(piece, kitchen, Fire::Oven, vec![stage], rest)
+            .heat(media::heat_broiler(&set.broiler, set.oven_c)),
+    )
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(600.0, "Oil the fish; element on, rack a hand below it").at_c(set.oven_c),
-        Step::start("Under the element, skin down, door ajar").caution(
+        Step::prepare(
+            story.ahead(Hot::Oven),
+            "Oil the fish; element on, rack a hand below it",
+        )
+        .at_c(set.oven_c),
+        Step::start(format!(
+            "Under the element, {}, door ajar",
+            handling::down(piece)
+        ))
+        .caution(
             "watch_it",
             "Stay by it: seconds lie between brown and burnt.",
         ),
     ];
-    steps.extend(story.finish("Out", &[done::TESTER, done::OPAQUE]));
+    let look = handling::cues(piece, &[done::TESTER, done::OPAQUE]);
+    steps.extend(story.finish("Out", &look));
     steps
 }

@@ -6,8 +6,9 @@
 use super::way::*;
 
 settings! {
-    oil_c: f64 = media::oil_c(175.0),
+    oil_c: f64 = media::oil_c(175.0).settled_from(media::FRIES_FROM_C),
     oil_l: f64 = media::OIL_L,
+    batter: Batter = Spec::word::<Batter>("batter", "Batter", Purpose::Coat, "leavened"),
     coating_mm: f64 = media::coating_mm(6.0, 2.0),
     load_g: f64 = media::LOAD,
     fryer: Arc<Fryer> = media::FRYER,
@@ -20,11 +21,35 @@ method! {
     name: "Deep fry, battered",
     summary: "In hot oil under a batter that steams and crisps.",
     accepts: &[("coating", "batter")],
+    from_frozen: Never,
+    browns: true,
+    contains: |set| set.batter.contains(),
     nature: Nature {
         hands_off: 0.3,
         little_smell: 0.05,
         little_fat: 0.0,
     },
+}
+
+words! {
+    /// What the batter is made of. They are alike to the heat, and not to who eats.
+    pub enum Batter {
+        Leavened = "leavened" "flour and water, leavened",
+        Beer = "beer" "beer",
+        EggBeer = "egg_beer" "beer and egg",
+        Milk = "milk" "milk and egg",
+    }
+}
+
+impl Batter {
+    fn contains(self) -> Vec<Allergen> {
+        match self {
+            Self::Leavened => vec![Allergen::Wheat],
+            Self::Beer => vec![Allergen::Wheat, Allergen::Barley],
+            Self::EggBeer => vec![Allergen::Wheat, Allergen::Barley, Allergen::Egg],
+            Self::Milk => vec![Allergen::Wheat, Allergen::Milk, Allergen::Egg],
+        }
+    }
 }
 
 fn suits(piece: &Piece, _: &Kitchen) -> Suits {
@@ -60,20 +85,26 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         coats: [batter(), batter()],
         shape_exponent: piece.dimensionality_all_round() - 1.0,
         ..Programme::new(piece, kitchen, Fire::Oil, stages.to_vec(), rest)
-    })
+    }
+    .heat(media::heat_oil(&set.fryer, set.oil_c, set.oil_l)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = media::fryer_start(
+        story,
         &set.fat,
         set.oil_c,
-        "Dry the fish, dust it; batter cold and freshly mixed",
+        &format!(
+            "{}, dust it; batter cold and freshly mixed",
+            handling::dry(piece)
+        ),
         "Lower it in away from you; a little more batter dripped over",
     );
     steps.extend(story.at(Mark::Halfway, "Turn it over in the oil"));
-    steps.extend(story.finish(
+    steps.extend(story.finish_with(
         "Lift out, onto paper, then a rack. Salt at once",
         &[done::FRYER],
+        "Serve while it is crisp",
     ));
     steps
 }

@@ -5,7 +5,7 @@
 use super::way::*;
 
 settings! {
-    oil_c: f64 = media::oil_c(180.0),
+    oil_c: f64 = media::oil_c(180.0).settled_from(media::FRIES_FROM_C),
     oil_l: f64 = media::OIL_L,
     coating_mm: f64 = media::coating_mm(1.0, 0.3),
     load_g: f64 = media::LOAD,
@@ -19,6 +19,9 @@ method! {
     name: "Deep fry, dusted",
     summary: "Small whole fish in flour, until pale gold.",
     accepts: &[("coating", "flour")],
+    from_frozen: Never,
+    browns: true,
+    contains: |_| vec![Allergen::Wheat],
     nature: Nature {
         hands_off: 0.3,
         little_smell: 0.05,
@@ -60,16 +63,19 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         coats: [flour(), flour()],
         shape_exponent: piece.dimensionality_all_round() - 1.0,
         ..Programme::new(piece, kitchen, Fire::Oil, vec![stage], rest)
-    })
+    }
+    .heat(media::heat_oil(&set.fryer, set.oil_c, set.oil_l)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = media::fryer_start(
+        story,
         &set.fat,
         set.oil_c,
-        "Dry the fish, flour it, shake it well",
+        &format!("{}, flour it, shake it well", handling::dry(piece)),
         "In, a handful at a time, away from you",
     );
-    steps.extend(story.finish("Lift out, onto paper. Salt at once", &[done::FRYER]));
+    let off = "Lift out, onto paper. Salt at once";
+    steps.extend(story.finish_with(off, &[done::FRYER], "Serve while it is crisp"));
     steps
 }

@@ -15,6 +15,8 @@ method! {
     name: "Deep poach",
     summary: "Under the liquid, well below a simmer.",
     accepts: &[("depth", "covered")],
+    wet: true,
+    contains: |_| vec![Allergen::Celery],
     nature: Nature {
         hands_off: 0.8,
         little_smell: 0.95,
@@ -48,16 +50,21 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         reservoir: Some(pot),
         shape_exponent: piece.dimensionality_all_round() - 1.0,
         ..Programme::new(piece, kitchen, Fire::Liquid, vec![stage], rest)
-    })
+    }
+    .heat(media::heat_pot(&set.pot, &set.hob, liquid_c)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(900.0, "Simmer and strain the liquid; let it come to heat")
-            .at_c(set.liquid_c)
-            .cues(&["It steams and hardly moves."]),
+        Step::prepare(
+            story.ahead(Hot::Liquid),
+            "Simmer and strain the liquid; let it come to heat",
+        )
+        .at_c(set.liquid_c)
+        .cues(&["It steams and hardly moves."]),
         Step::start("In, covered by the liquid. Bring it back to heat, no more"),
     ];
-    steps.extend(story.finish("Lift out, drain", &[done::TESTER, done::OPAQUE]));
+    let look = handling::cues(piece, &[done::TESTER, done::OPAQUE]);
+    steps.extend(story.finish_with("Lift out, drain", &look, "Serve"));
     steps
 }

@@ -7,7 +7,7 @@ use super::way::*;
 settings! {
     pan: Arc<Pan> = media::pan("clad"),
     pan_c: f64 = media::pan_c(190.0),
-    hold_c: f64 = media::hold_c(170.0),
+    hold_c: f64 = media::hold_c(170.0).settled_from(media::SEARS_FROM_C),
     turn_share: f64 = media::turn_share(0.5),
     coating_mm: f64 = media::coating_mm(1.5, 0.4),
     lid_last_s: f64 = media::LID_LAST,
@@ -20,6 +20,9 @@ method! {
     name: "Floured pan fry",
     summary: "Milk, flour, oil and butter; a small fire after the turn.",
     accepts: &[("coating", "flour")],
+    from_frozen: ThawFirst,
+    browns: true,
+    contains: |_| vec![Allergen::Milk, Allergen::Wheat],
     nature: Nature {
         hands_off: 0.15,
         little_smell: 0.3,
@@ -53,30 +56,31 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         coats: [flour(), flour()],
         ..Programme::new(piece, kitchen, Fire::Pan, stages, rest)
-    })
+    }
+    .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
         Step::prepare(
-            180.0,
+            story.ahead(Hot::Pan),
             format!(
-                "Through milk, then flour, shake off. Heat {} with butter",
+                "Through milk, then flour, shake off. Heat the {} with a little butter",
                 set.fat.name
             ),
         )
         .at_c(set.pan_c)
-        .cues(&["The butter has stopped foaming and is not yet brown."])
-        .caution("allergens", "Milk and wheat: say so."),
+        .cues(&["The butter has stopped foaming and is not yet brown."]),
         Step::start("In, best side down. Fire down, baste")
             .at_c(set.hold_c)
             .cues(&["It sizzles at once and keeps on."]),
     ];
     steps.extend(story.turns("Turn", &["Gold below, and it lets go.", done::LINE]));
-    steps.extend(story.at(Mark::LidOn, media::LID_ON));
+    let lid = story.at(Mark::LidOn, media::LID_ON);
+    steps.extend(lid.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
     steps.extend(story.finish(
         "Off, onto a rack or warm plate",
-        &[done::TESTER, done::DENT],
+        &handling::cues(piece, &[done::TESTER, done::DENT]),
     ));
     steps
 }

@@ -5,7 +5,8 @@
 use super::way::*;
 
 settings! {
-    grill_c: f64 = Spec::celsius("grill_c", "Grate", Purpose::MainHeat, (150.0, 320.0), 230.0),
+    grill_c: f64 = Spec::celsius("grill_c", "Grate", Purpose::MainHeat, (150.0, 320.0), 230.0)
+        .settled_from(media::GRATE_FROM_C),
     grate: Arc<Grate> = media::GRATE,
 }
 
@@ -13,6 +14,8 @@ method! {
     kind: "grill_basket",
     name: "Grill basket",
     summary: "Two minutes a side on high, then low with the lid down.",
+    from_frozen: ThawFirst,
+    browns: true,
     nature: Nature {
         hands_off: 0.4,
         little_smell: 1.0,
@@ -47,17 +50,25 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         Stage::share(1.0 - 2.0 * HIGH_SHARE, Mark::FireLow, lid, low),
     ];
     let rest = Stage::rest(media::REST_S, media::at_rest(false));
-    Ok(Programme::new(piece, kitchen, Fire::Grill, stages, rest))
+    Ok(Programme::new(piece, kitchen, Fire::Grill, stages, rest)
+        .heat(media::heat_grate(&set.grate, set.grill_c)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(900.0, "Grill hot; oil the basket, shut the fish in").at_c(set.grill_c),
+        Step::prepare(
+            story.ahead(Hot::Grill),
+            "Grill hot; oil the basket, shut the fish in",
+        )
+        .at_c(set.grill_c)
+        .caution("outdoors", handling::OUTDOORS)
+        .caution("marinade", handling::MARINADE),
         Step::start("On, over the high fire"),
     ];
     steps.extend(story.turns("Turn the basket", &["Marked and lightly brown."]));
     let low = story.at(Mark::FireLow, "Fire low, lid down");
     steps.extend(low.map(|step| step.at_c(LOW_C)));
-    steps.extend(story.finish("Off, open the basket", &[done::TESTER, done::DENT]));
+    let look = handling::cues(piece, &[done::TESTER, done::DENT]);
+    steps.extend(story.finish("Off, open the basket", &look));
     steps
 }

@@ -6,7 +6,8 @@
 use super::way::*;
 
 settings! {
-    grill_c: f64 = Spec::celsius("grill_c", "Grate", Purpose::MainHeat, (150.0, 320.0), 218.0),
+    grill_c: f64 = Spec::celsius("grill_c", "Grate", Purpose::MainHeat, (150.0, 320.0), 218.0)
+        .settled_from(media::GRATE_FROM_C),
     lid: bool = media::lid(true),
     turn_share: f64 = media::turn_share(0.6),
     grate: Arc<Grate> = media::GRATE,
@@ -16,6 +17,9 @@ method! {
     kind: "grill_direct",
     name: "Grill",
     summary: "Hot, scrubbed, oiled grate; the lid cooks the top.",
+    from_frozen: ThawFirst,
+    browns: true,
+    sears: true,
     nature: Nature {
         hands_off: 0.3,
         little_smell: 1.0,
@@ -50,31 +54,34 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         Stage::share(1.0 - set.turn_share, Mark::Turned, over, below),
     ];
     let rest = Stage::rest(media::REST_S, media::at_rest(true));
-    Ok(Programme::new(piece, kitchen, Fire::Grill, stages, rest))
+    Ok(Programme::new(piece, kitchen, Fire::Grill, stages, rest)
+        .heat(media::heat_grate(&set.grate, set.grill_c)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
-    let start = if set.lid {
-        "On, skin down, small weights where it curls. Lid on"
-    } else {
-        "On, skin down, small weights where it curls. Leave it open"
-    };
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+    let lid = if set.lid { "Lid on" } else { "Leave it open" };
+    let start = format!(
+        "On, {}, small weights where it curls. {lid}",
+        handling::down(piece)
+    );
     let mut steps = vec![
         Step::prepare(
-            900.0,
+            story.ahead(Hot::Grill),
             "Grate hot, scrubbed, oiled; a thin film of oil on the dry fish",
         )
         .at_c(set.grill_c)
+        .caution("outdoors", handling::OUTDOORS)
         .caution(
             "flare",
             "Shake off sweet marinades: sugar burns. Fat flares up.",
-        ),
+        )
+        .caution("marinade", handling::MARINADE),
         Step::start(start),
     ];
     steps.extend(story.turns("Turn", &[done::LETS_GO]));
     steps.extend(story.finish(
         "Off the grate, onto a clean plate",
-        &[done::TESTER, done::DENT],
+        &handling::cues(piece, &[done::TESTER, done::DENT]),
     ));
     steps
 }

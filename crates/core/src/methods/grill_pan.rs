@@ -6,7 +6,8 @@ use super::way::*;
 
 settings! {
     ridge_c: f64 = Spec::celsius("ridge_c", "Ridges", Purpose::MainHeat, (150.0, 300.0), 230.0)
-        .was(&["grill_c"]),
+        .was(&["grill_c"])
+        .settled_from(media::GRATE_FROM_C),
     turn_share: f64 = media::turn_share(0.6),
     ridges: Arc<Ridged> = media::RIDGED,
 }
@@ -15,6 +16,9 @@ method! {
     kind: "grill_pan",
     name: "Grill pan",
     summary: "Ridges, oil on the fish, turned once.",
+    from_frozen: ThawFirst,
+    browns: true,
+    sears: true,
     nature: Nature {
         hands_off: 0.3,
         little_smell: 0.2,
@@ -43,15 +47,21 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         Stage::share(1.0 - set.turn_share, Mark::Turned, marked, below),
     ];
     let rest = Stage::rest(media::REST_S, media::at_rest(false));
-    Ok(Programme::new(piece, kitchen, Fire::Pan, stages, rest))
+    Ok(Programme::new(piece, kitchen, Fire::Pan, stages, rest)
+        .heat(media::heat_ridges(&set.ridges, set.ridge_c)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(300.0, "Heat the pan dry; oil the fish, not the pan").at_c(set.ridge_c),
+        Step::prepare(
+            story.ahead(Hot::Pan),
+            "Heat the pan dry; oil the fish, not the pan",
+        )
+        .at_c(set.ridge_c),
         Step::start("On, across the ridges. Do not touch it"),
     ];
     steps.extend(story.turns("Turn, once", &[done::LETS_GO]));
-    steps.extend(story.finish("Off", &[done::TESTER, done::DENT]));
+    let look = handling::cues(piece, &[done::TESTER, done::DENT]);
+    steps.extend(story.finish("Off", &look));
     steps
 }

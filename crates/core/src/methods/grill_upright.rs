@@ -23,6 +23,8 @@ method! {
     },
 }
 
+use crate::fish::Cut;
+
 fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let whole = suiting::whole(piece);
     let mut reasons = Vec::new();
@@ -34,32 +36,39 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     } else {
         reasons.push(suiting::wrong_cut("For whole fish that can stand."));
     }
-    Suits::unless(!whole, reasons)
+    let flat = piece.cut == Cut::WholeFlat;
+    if flat {
+        let falls = "A flat fish does not stand.";
+        reasons.push(Reason::bad("does_not_stand", falls));
+    }
+    Suits::unless(!whole || flat, reasons)
 }
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     let air = media::closed_grill(set.grill_air_c);
     let stage = Stage::share(1.0, Mark::In, air, air);
     let rest = Stage::rest(media::REST_WHOLE_S, media::at_rest_covered());
-    Ok(Programme::new(
-        piece,
-        kitchen,
-        Fire::Grill,
-        vec![stage],
-        rest,
-    ))
+    Ok(
+        Programme::new(piece, kitchen, Fire::Grill, vec![stage], rest)
+            .heat(media::heat_closed_grill(set.grill_air_c)),
+    )
 }
 
 fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
         Step::prepare(
-            900.0,
+            story.ahead(Hot::Grill),
             "Grill closed and steady, water in the tray; stand the fish on its belly",
         )
         .at_c(set.grill_air_c)
-        .caution("spines", "Fins and spines stab: clip them first."),
+        .caution("outdoors", handling::OUTDOORS)
+        .caution("marinade", handling::MARINADE),
         Step::start("In, lid down, leave it shut"),
     ];
-    steps.extend(story.finish("Out, under foil", &[done::SPINE, done::TESTER]));
+    steps.extend(story.finish_with(
+        "Out, under foil",
+        &[done::SPINE, done::TESTER],
+        "Lift the flesh off the bones. Serve",
+    ));
     steps
 }

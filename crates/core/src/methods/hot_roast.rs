@@ -21,6 +21,7 @@ method! {
     kind: "hot_roast",
     name: "Hot roast",
     summary: "A hot oven, a lined tray; plain, oiled or under a crust.",
+    contains: |set| set.coating.contains(),
     nature: Nature {
         hands_off: 0.9,
         little_smell: 0.5,
@@ -39,6 +40,14 @@ words! {
 }
 
 impl RoastCoat {
+    fn contains(self) -> Vec<Allergen> {
+        match self {
+            Self::Crust => vec![Allergen::Nuts, Allergen::Mustard, Allergen::Egg],
+            Self::Butter => vec![Allergen::Milk],
+            Self::Bare | Self::Oil => vec![],
+        }
+    }
+
     /// How its surface lets water go: a crust of nuts seals like butter.
     fn film(self) -> Film {
         match self {
@@ -83,26 +92,22 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         coats: [vec![], crust],
         reservoir: oven.reservoir(),
         ..Programme::new(piece, kitchen, Fire::Oven, stages, rest)
-    })
+    }
+    .heat(media::heat_oven(&set.oven, set.oven_c)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
-    let (coat, allergens) = match set.coating {
-        RoastCoat::Crust => (
-            "Spread with mustard and mayonnaise, press the chopped nuts on",
-            Some("Nuts, mustard and egg: say so."),
-        ),
-        RoastCoat::Butter => ("Butter it", Some("Milk: say so.")),
-        RoastCoat::Oil => ("Oil it", None),
-        RoastCoat::Bare => ("Pat it dry", None),
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+    let coat = match set.coating {
+        RoastCoat::Crust => "Spread with mustard and mayonnaise, press the chopped nuts on",
+        RoastCoat::Butter => "Butter it",
+        RoastCoat::Oil => "Oil it",
+        RoastCoat::Bare => "Pat it dry",
     };
-    let mut prepare =
-        Step::prepare(900.0, format!("{coat}; line the tray, heat the oven")).at_c(set.oven_c);
-    if let Some(allergens) = allergens {
-        prepare = prepare.caution("allergens", allergens);
-    }
+    let prepare = format!("{coat}; line the tray, heat the oven");
     let mut steps = vec![
-        prepare,
+        Step::prepare(story.ahead(Hot::Oven), prepare)
+            .at_c(set.oven_c)
+            .caution_if(set.covered, "steam_burns", handling::STEAM_BURNS),
         Step::start("Into the upper third of the oven").caution(
             "hot_tray",
             "Tray and steam burn: open the door away from you.",
@@ -110,7 +115,7 @@ fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     ];
     steps.extend(story.finish(
         "Out of the oven, off the tray",
-        &[done::TESTER, done::OPAQUE, done::BEADS],
+        &handling::cues(piece, &[done::TESTER, done::OPAQUE, done::BEADS]),
     ));
     steps
 }

@@ -16,6 +16,7 @@ mod grill_basket;
 mod grill_direct;
 mod grill_pan;
 mod grill_upright;
+mod handling;
 mod hot_roast;
 mod media;
 mod one_side_gentle;
@@ -39,7 +40,7 @@ pub use advice::{Caution, Reason, Step, StepKind, Story, Suits};
 pub use settings::{Choice, Chosen, Purpose, Spec, Takes, Unit, Value};
 
 use crate::fish::Piece;
-use crate::kit::Kitchen;
+use crate::kit::{Allergen, Kitchen};
 use crate::run::Programme;
 use crate::{InputError, Within};
 
@@ -64,10 +65,30 @@ pub struct Method {
     suits: fn(&Piece, &Kitchen) -> Suits,
     programme: fn(&Piece, &Chosen, &Kitchen) -> Told<Programme>,
     words: Words,
+    contains: fn(&Chosen, &Kitchen) -> Told<Vec<Allergen>>,
+    /// What becomes of a frozen piece.
+    pub from_frozen: FromFrozen,
+    /// In water, steam or its own juice: fat that runs out stays with it.
+    pub wet: bool,
+    /// A crust is what it is for.
+    pub browns: bool,
+    /// Fierce from both sides: a rim over a raw middle can be had.
+    pub sears: bool,
     /// The scales stay on and come off with the skin or the crust.
     pub keeps_scales: bool,
     /// What it is like, 0 to 1 each, beside what the simulation tells.
     pub nature: Nature,
+}
+
+/// What becomes of a frozen piece.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum FromFrozen {
+    /// It cooks, only longer.
+    Fine,
+    /// It stews and spits: thaw and dry it.
+    ThawFirst,
+    /// It is a danger to the cook.
+    Never,
 }
 
 /// What a method is like at the stove. common practice, no source.
@@ -90,6 +111,11 @@ macro_rules! method {
         summary: $summary:literal,
         $(accepts: $accepts:expr,)?
         $(keeps_scales: $keeps_scales:literal,)?
+        $(from_frozen: $from_frozen:ident,)?
+        $(wet: $wet:literal,)?
+        $(browns: $browns:literal,)?
+        $(sears: $sears:literal,)?
+        $(contains: $contains:expr,)?
         nature: $nature:expr,
     ) => {
         pub(super) static METHOD: Method = Method {
@@ -113,6 +139,21 @@ macro_rules! method {
                 )?;
                 Ok(words(piece, &set, story))
             },
+            contains: |chosen, kitchen| {
+                let set = <Settings as $crate::methods::settings::Settings>::read(
+                    chosen,
+                    &kitchen.kit,
+                )?;
+                let list: fn(&Settings) -> Vec<$crate::kit::Allergen> =
+                    $crate::methods::first!($($contains,)? |_: &Settings| vec![]);
+                Ok(list(&set))
+            },
+            from_frozen: $crate::methods::first!(
+                $($crate::methods::FromFrozen::$from_frozen,)? $crate::methods::FromFrozen::Fine
+            ),
+            wet: false $(|| $wet)?,
+            browns: false $(|| $browns)?,
+            sears: false $(|| $sears)?,
             keeps_scales: false $(|| $keeps_scales)?,
             nature: $nature,
         };
@@ -130,6 +171,14 @@ macro_rules! either {
     };
 }
 use either;
+
+/// The first of what is given.
+macro_rules! first {
+    ($first:expr $(, $other:expr)*) => {
+        $first
+    };
+}
+use first;
 
 static METHODS: [&Method; 23] = [
     &sear_skin_first::METHOD,
@@ -210,6 +259,24 @@ impl Method {
         kitchen: &Kitchen,
     ) -> Result<Programme, InputError> {
         (self.programme)(piece, chosen, kitchen).within("method")
+    }
+
+    /// What it brings to the plate that some must avoid: the fish, the fat, and what goes on it and
+    /// round it.
+    ///
+    /// # Errors
+    /// [`InputError`] when a setting cannot be read.
+    pub fn allergens(
+        &self,
+        chosen: &Chosen,
+        kitchen: &Kitchen,
+    ) -> Result<Vec<Allergen>, InputError> {
+        let mut all = (self.contains)(chosen, kitchen).within("method")?;
+        all.push(Allergen::Fish);
+        all.extend(chosen.fat_allergens(&kitchen.kit));
+        all.sort();
+        all.dedup();
+        Ok(all)
     }
 
     /// What the cook does, looks for and minds.

@@ -17,6 +17,7 @@ method! {
     kind: "one_side_gentle",
     name: "One side, gentle",
     summary: "Low heat in a non-stick pan, never turned, its fat spooned over.",
+    from_frozen: ThawFirst,
     nature: Nature {
         hands_off: 0.3,
         little_smell: 0.5,
@@ -59,26 +60,33 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     Ok(Programme {
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         ..Programme::new(piece, kitchen, Fire::Pan, vec![stage], rest)
-    })
+    }
+    .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
         Step::prepare(
-            120.0,
+            story.ahead(Hot::Pan),
             format!(
                 "Warm the {} pan with a little {}",
                 set.pan.name, set.fat.name
             ),
         )
         .at_c(set.pan_c),
-        Step::start("In, skin or rub side down. Keep it low, spoon the fat over")
-            .at_c(set.hold_c)
-            .cues(&["A quiet sizzle, no smoke."]),
+        Step::start(format!(
+            "In, {}. Keep it low, spoon the fat over",
+            handling::down(piece)
+        ))
+        .at_c(set.hold_c)
+        .cues(&["A quiet sizzle, no smoke."]),
     ];
     steps.extend(story.finish(
         "Switch off, leave it in the pan",
-        &["The top has turned from see-through to cloudy.", done::DENT],
+        &handling::cues(
+            piece,
+            &["The top has turned from see-through to cloudy.", done::DENT],
+        ),
     ));
     steps
 }

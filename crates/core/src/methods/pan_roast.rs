@@ -21,7 +21,9 @@ settings! {
 method! {
     kind: "pan_roast",
     name: "Pan roast",
-    summary: "Skin seared on the hob, finished in the oven in the same pan.",
+    summary: "One side seared on the hob, finished in the oven in the same pan.",
+    from_frozen: ThawFirst,
+    browns: true,
     nature: Nature {
         hands_off: 0.6,
         little_smell: 0.3,
@@ -71,24 +73,30 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     Ok(Programme {
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         ..Programme::new(piece, kitchen, Fire::Oven, stages, rest)
-    })
+    }
+    .heat(media::heat_oven(&set.oven, set.oven_c))
+    .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(900.0, "Heat the oven").at_c(set.oven_c),
+        Step::prepare(story.ahead(Hot::Oven), "Heat the oven").at_c(set.oven_c),
         Step::prepare(
-            180.0,
+            story.ahead(Hot::Pan),
             format!(
-                "Press the water out of the skin, pat dry. Heat the pan with the {}",
+                "{}. Heat the pan with the {}",
+                handling::dry(piece),
                 set.fat.name
             ),
         )
         .at_c(set.pan_c)
         .caution("hot_oil", media::HOT_OIL),
-        Step::start("In, skin down. Press flat until it stays flat"),
+        Step::start(format!(
+            "In, {}. Press flat until it stays flat",
+            handling::down(piece)
+        )),
     ];
-    let into_oven = "Into the oven, pan and all, skin still down";
+    let into_oven = "Into the oven, pan and all, as it lies";
     steps.extend(story.at(Mark::IntoOven, into_oven).map(|step| {
         step.at_c(set.oven_c).caution(
             "hot_handle",
@@ -96,8 +104,8 @@ fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         )
     }));
     steps.extend(story.finish(
-        "Out, skin up, onto a warm plate",
-        &[done::TESTER, done::OPAQUE, done::BEADS],
+        &format!("Out, {}, onto a warm plate", handling::up(piece)),
+        &handling::cues(piece, &[done::TESTER, done::OPAQUE, done::BEADS]),
     ));
     steps
 }

@@ -12,6 +12,7 @@ method! {
     kind: "pan_steam",
     name: "Covered-pan steam",
     summary: "On a bed of vegetables with a little liquid, lid on.",
+    wet: true,
     nature: Nature {
         hands_off: 0.8,
         little_smell: 0.8,
@@ -45,24 +46,22 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     };
     let stage = Stage::share(1.0, Mark::In, bed, top);
     let rest = Stage::rest(media::REST_WET_S, media::at_rest(false));
-    Ok(Programme::new(
-        piece,
-        kitchen,
-        Fire::Steam,
-        vec![stage],
-        rest,
-    ))
+    Ok(
+        Programme::new(piece, kitchen, Fire::Steam, vec![stage], rest)
+            .heat(media::heat_bed(kitchen.boil_c())),
+    )
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let soften = "Soften the vegetables with a little liquid, bring to the boil";
     let start = if set.lid {
         Step::start("Fish on the bed, lid on, fire medium")
-            .caution("steam_burns", "Steam burns: lift the lid away from you.")
+            .caution("steam_burns", handling::STEAM_BURNS)
     } else {
         Step::start("Fish on the bed, no lid, fire medium")
     };
-    let mut steps = vec![Step::prepare(300.0, soften), start];
-    steps.extend(story.finish("Off", &[done::OPAQUE, done::TESTER]));
+    let mut steps = vec![Step::prepare(story.ahead(Hot::Pan), soften), start];
+    let look = handling::cues(piece, &[done::OPAQUE, done::TESTER]);
+    steps.extend(story.finish_with("Off", &look, "Serve, on its vegetables"));
     steps
 }

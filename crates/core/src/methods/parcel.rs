@@ -17,6 +17,7 @@ method! {
     kind: "parcel",
     name: "Parcel",
     summary: "Shut in paper or foil with its own steam, in the oven.",
+    wet: true,
     nature: Nature {
         hands_off: 0.95,
         little_smell: 0.9,
@@ -47,13 +48,14 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         coats: [vec![], vec![media::parcel_gap()]],
         reservoir: oven.reservoir(),
         ..Programme::new(piece, kitchen, Fire::Oven, stages, rest)
-    })
+    }
+    .heat(media::heat_oven(&set.oven, set.oven_c)))
 }
 
 fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
         Step::prepare(
-            900.0,
+            story.ahead(Hot::Oven),
             "Fish on thin vegetables, a spoon of liquid; fold the parcel shut. Heat the oven",
         )
         .at_c(set.oven_c),
@@ -63,13 +65,10 @@ fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         "The parcel is blown up.",
         "A tester through the paper slides in.",
     ];
-    let finish = story.finish("Out. Open at the table", &look);
+    let finish = story.finish_with("Out. Leave it shut", &look, "Open at the table");
     steps.extend(finish.into_iter().map(|step| {
-        if step.kind == StepKind::Serve {
-            step.caution("steam_burns", "Steam burns: cut it open away from you.")
-        } else {
-            step
-        }
+        let open = step.kind == StepKind::Serve;
+        step.caution_if(open, "steam_burns", handling::STEAM_BURNS)
     }));
     steps
 }

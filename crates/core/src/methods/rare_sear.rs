@@ -7,7 +7,7 @@ use super::way::*;
 settings! {
     pan: Arc<Pan> = media::pan("clad"),
     pan_c: f64 = media::pan_c(250.0),
-    hold_c: f64 = media::hold_c(240.0),
+    hold_c: f64 = media::hold_c(240.0).settled_from(media::RARE_FROM_C),
     turn_share: f64 = media::turn_share(0.5),
     hob: Arc<Hob> = media::HOB,
     fat: Arc<Fat> = media::fat("avocado_refined"),
@@ -17,6 +17,9 @@ method! {
     kind: "rare_sear",
     name: "Rare sear",
     summary: "As hot as the pan goes, seconds a side.",
+    from_frozen: ThawFirst,
+    browns: true,
+    sears: true,
     nature: Nature {
         hands_off: 0.1,
         little_smell: 0.1,
@@ -24,23 +27,24 @@ method! {
     },
 }
 
-use super::StepKind;
+use crate::fish::free_of_parasites;
 
-fn suits(piece: &Piece, _: &Kitchen) -> Suits {
-    let rare = suiting::firm(piece) && !suiting::whole(piece);
+fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
+    let species = piece.species.as_deref();
+    let tuna = species.is_some_and(|fish| fish.eaten_rare()) && !piece.cut.is_whole();
+    let answered = free_of_parasites(&piece.known(), kitchen.rules).unwrap_or(false);
     let mut reasons = Vec::new();
-    if rare {
-        reasons.push(Reason::good(
-            "crust_and_raw",
-            "A brown rim round a cool middle.",
-        ));
+    if !tuna {
+        let only = "Only tuna and fish like it are good nearly raw.";
+        reasons.push(Reason::bad("not_rare", only));
+    } else if !answered {
+        let first = "Nearly raw it wants a freezing record against worms; say how it was frozen.";
+        reasons.push(Reason::bad("not_frozen_for_it", first));
     } else {
-        reasons.push(Reason::bad(
-            "not_firm",
-            "Only firm, meaty fish is good nearly raw.",
-        ));
+        let rim = "A brown rim round a cool middle.";
+        reasons.push(Reason::good("crust_and_raw", rim));
     }
-    Suits::unless(!rare, reasons)
+    Suits::unless(!(tuna && answered), reasons)
 }
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
@@ -55,17 +59,18 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         )
         .set(set.hold_c),
     ];
-    let rest = Stage::rest(media::REST_S, media::at_rest(false));
+    let rest = Stage::rest(media::REST_AT_ONCE_S, media::at_rest(false));
     Ok(Programme {
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         ..Programme::new(piece, kitchen, Fire::Pan, stages, rest)
-    })
+    }
+    .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
 }
 
 fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
         Step::prepare(
-            300.0,
+            story.ahead(Hot::Pan),
             format!(
                 "Dry the fish, oil it with {} and season it. Heat the pan as hot as it goes",
                 set.fat.name
@@ -79,14 +84,8 @@ fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         Step::start("On. Press lightly"),
     ];
     steps.extend(story.turns("Turn", &["A brown rim has crept up the side."]));
-    let raw = "Nearly raw inside: fish that was frozen for it, or is exempt.";
-    let finish = story.finish("Off, slice across", &["The rim is a few millimetres deep."]);
-    steps.extend(finish.into_iter().map(|step| {
-        if step.kind == StepKind::Off {
-            step.caution("parasites", raw)
-        } else {
-            step
-        }
-    }));
+    let look = ["The cooked rim has crept a little way up the side from both faces."];
+    let serve = "Slice across the grain and serve at once";
+    steps.extend(story.finish_with("Off, onto a cold board", &look, serve));
     steps
 }

@@ -18,12 +18,18 @@ method! {
     name: "Salt crust",
     summary: "A whole fish shut in damp salt, baked hot.",
     keeps_scales: true,
+    from_frozen: ThawFirst,
+    wet: true,
+    contains: |_| vec![Allergen::Egg],
     nature: Nature {
         hands_off: 0.95,
         little_smell: 0.8,
         little_fat: 1.0,
     },
 }
+
+use super::StepKind;
+use crate::fish::Skin;
 
 fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let whole = suiting::whole(piece);
@@ -38,7 +44,15 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
             "For whole fish with skin and scales; bare flesh turns to salt.",
         ));
     }
-    Suits::unless(!whole, reasons)
+    let skinned = whole && piece.skin == Skin::Off;
+    if skinned {
+        let salty = "Without its skin the flesh turns to salt.";
+        reasons.push(Reason::bad("skinned", salty));
+    } else if whole && !piece.scales {
+        let leave = "Better with the scales left on: they keep the salt out.";
+        reasons.push(Reason::bad("scaled", leave));
+    }
+    Suits::unless(!whole || skinned, reasons)
 }
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
@@ -53,20 +67,25 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     Ok(Programme {
         coats: [salt(), salt()],
         ..Programme::new(piece, kitchen, Fire::Oven, stages, rest)
-    })
+    }
+    .heat(media::heat_oven(&set.oven, set.oven_c)))
 }
 
 fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mix = "Mix coarse salt with egg white until it holds when squeezed; under, over and all \
                round the fish. Heat the oven";
     let mut steps = vec![
-        Step::prepare(900.0, mix)
-            .at_c(set.oven_c)
-            .caution("allergens", "Egg: say so."),
+        Step::prepare(story.ahead(Hot::Oven), mix).at_c(set.oven_c),
         Step::start("Into the middle of the oven"),
     ];
     steps.extend(story.at(Mark::Halfway, "Turn the tray round"));
     let look = ["A tester through the crust to the spine comes out warm at the lip."];
-    steps.extend(story.finish("Out. Leave the crust shut", &look));
+    let serve = "Crack the crust, brush the salt away, lift the skin off, and keep salt off the \
+                 flesh. Serve";
+    let finish = story.finish_with("Out. Leave the crust shut", &look, serve);
+    steps.extend(finish.into_iter().map(|step| {
+        let open = step.kind == StepKind::Serve;
+        step.caution_if(open, "steam_burns", handling::STEAM_BURNS)
+    }));
     steps
 }

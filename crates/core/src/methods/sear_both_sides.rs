@@ -8,7 +8,7 @@ use super::way::*;
 settings! {
     pan: Arc<Pan> = media::pan("clad"),
     pan_c: f64 = media::pan_c(210.0),
-    hold_c: f64 = media::hold_c(190.0),
+    hold_c: f64 = media::hold_c(190.0).settled_from(media::SEARS_FROM_C),
     turn_share: f64 = media::turn_share(0.5),
     lid_last_s: f64 = media::LID_LAST,
     hob: Arc<Hob> = media::HOB,
@@ -19,6 +19,9 @@ method! {
     kind: "sear_both_sides",
     name: "Sear, both sides",
     summary: "Medium-high pan, turned when it lets go.",
+    from_frozen: ThawFirst,
+    browns: true,
+    sears: true,
     nature: Nature {
         hands_off: 0.15,
         little_smell: 0.2,
@@ -56,16 +59,18 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     Ok(Programme {
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         ..Programme::new(piece, kitchen, Fire::Pan, stages, rest)
-    })
+    }
+    .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let heat = format!(
-        "Pat it dry all over. Heat the pan with the {}",
+        "{}. Heat the pan with the {}",
+        handling::dry(piece),
         set.fat.name
     );
     let mut steps = vec![
-        Step::prepare(180.0, heat)
+        Step::prepare(story.ahead(Hot::Pan), heat)
             .at_c(set.pan_c)
             .cues(&["The oil runs thin and shimmers."])
             .caution("hot_oil", media::HOT_OIL),
@@ -74,10 +79,11 @@ fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .cues(&["It sizzles at once and keeps on."]),
     ];
     steps.extend(story.turns("Turn", &[done::LETS_GO, done::LINE]));
-    steps.extend(story.at(Mark::LidOn, media::LID_ON));
+    let lid = story.at(Mark::LidOn, media::LID_ON);
+    steps.extend(lid.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
     steps.extend(story.finish(
         "Off, onto a warm plate",
-        &[done::TESTER, done::DENT, done::BEADS],
+        &handling::cues(piece, &[done::TESTER, done::DENT, done::BEADS]),
     ));
     steps
 }

@@ -8,7 +8,7 @@ use super::way::*;
 settings! {
     pan: Arc<Pan> = media::pan("clad"),
     pan_c: f64 = media::pan_c(215.0),
-    hold_c: f64 = media::hold_c(185.0),
+    hold_c: f64 = media::hold_c(185.0).settled_from(media::SEARS_FROM_C),
     turn_share: f64 = media::turn_share(0.85),
     hob: Arc<Hob> = media::HOB,
     fat: Arc<Fat> = media::fat("sunflower_refined"),
@@ -18,6 +18,8 @@ method! {
     kind: "sear_skin_first",
     name: "Sear, skin first",
     summary: "Hot pan, skin down for most of the time, turned once.",
+    from_frozen: ThawFirst,
+    browns: true,
     nature: Nature {
         hands_off: 0.2,
         little_smell: 0.2,
@@ -91,27 +93,22 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     Ok(Programme {
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         ..Programme::new(piece, kitchen, Fire::Pan, stages, rest)
-    })
+    }
+    .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
 }
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
-    let skin = piece.skin == Skin::On;
-    let dry = if skin {
-        "Press the water out of the skin with the back of a knife, wipe, pat dry"
-    } else {
-        "Pat dry all over"
-    };
-    let side = if skin { "skin" } else { "best-looking side" };
+    let (dry, side) = (handling::dry(piece), handling::down(piece));
     let mut steps = vec![
         Step::prepare(
-            180.0,
+            story.ahead(Hot::Pan),
             format!("{dry}. Heat the pan with the {}", set.fat.name),
         )
         .at_c(set.pan_c)
         .cues(&["The oil runs thin and shimmers, about to smoke."])
         .caution("hot_oil", HOT_OIL),
         Step::start(format!(
-            "In, {side} down. Press flat until it stays flat, the fire down to medium"
+            "In, {side}. Press flat until it stays flat, the fire down to medium"
         ))
         .at_c(set.hold_c)
         .cues(&[
@@ -127,8 +124,8 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         ],
     ));
     steps.extend(story.finish(
-        "Off, skin up, onto a warm plate",
-        &[done::TESTER, done::DENT, done::BEADS],
+        &format!("Off, {}, onto a warm plate", handling::up(piece)),
+        &handling::cues(piece, &[done::TESTER, done::DENT, done::BEADS]),
     ));
     steps
 }

@@ -5,7 +5,7 @@
 //! the compiler says so. What a setting is for stands in its specification; nothing is guessed from
 //! its key.
 
-use crate::kit::{Kit, Listed, Shelf};
+use crate::kit::{Allergen, Fat, Kit, Listed, Pan, Shelf};
 use crate::quantity::checked;
 use crate::{InputError, Wrong};
 use std::sync::Arc;
@@ -125,6 +125,8 @@ pub struct Spec {
     pub finer: bool,
     /// Names it had, which are still read.
     pub was: &'static [&'static str],
+    /// When a heat is looked for, it is looked for from here up.
+    pub settled_from: Option<f64>,
 }
 
 impl Spec {
@@ -137,6 +139,7 @@ impl Spec {
             meets_fat: false,
             finer: false,
             was: &[],
+            settled_from: None,
         }
     }
 
@@ -227,6 +230,14 @@ impl Spec {
     /// Still read by another name.
     pub const fn was(self, was: &'static [&'static str]) -> Self {
         Self { was, ..self }
+    }
+
+    /// Below this it is no longer that way of cooking.
+    pub const fn settled_from(self, least: f64) -> Self {
+        Self {
+            settled_from: Some(least),
+            ..self
+        }
     }
 
     fn answers_to(&self, key: &str) -> bool {
@@ -389,6 +400,28 @@ impl Chosen {
             Value::Number(number) if choice.spec.is == is => Some(number),
             _ => None,
         })
+    }
+
+    /// What the fat chosen brings that some must avoid.
+    pub fn fat_allergens(&self, kit: &Kit) -> Vec<Allergen> {
+        let fat = self.fat().and_then(|(key, _)| kit.find::<Fat>(key).ok());
+        fat.map_or_else(Vec::new, |fat| fat.allergens.clone())
+    }
+
+    /// The hottest that a coated pan gets, C; none where none is chosen.
+    pub fn hottest_on_coating(&self, kit: &Kit) -> Option<f64> {
+        let coated = self
+            .0
+            .iter()
+            .any(|choice| match (&choice.value, choice.spec.takes) {
+                (Value::Word(key), Takes::Kit { shelf, .. }) if shelf == Pan::SHELF => {
+                    kit.find::<Pan>(key).is_ok_and(|pan| pan.coated)
+                }
+                _ => false,
+            });
+        let heats = [Purpose::FirstHeat, Purpose::MainHeat];
+        let hottest = heats.iter().filter_map(|is| self.number_for(*is));
+        hottest.reduce(f64::max).filter(|_| coated)
     }
 
     /// The fat chosen and the hottest it gets, C; none where nothing is fried.

@@ -17,6 +17,8 @@ method! {
     kind: "shallow_poach",
     name: "Shallow poach",
     summary: "Liquid halfway up, just under a simmer, the pot closed.",
+    wet: true,
+    contains: |_| vec![Allergen::Celery],
     nature: Nature {
         hands_off: 0.6,
         little_smell: 0.9,
@@ -67,24 +69,33 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     Ok(Programme {
         reservoir: Some(pot),
         ..Programme::new(piece, kitchen, Fire::Liquid, vec![stage], rest)
-    })
+    }
+    .heat(media::heat_pot(&set.pot, &set.hob, liquid_c)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+    let down = handling::down(piece);
     let start = match (set.depth, set.lid) {
-        (_, true) => "In, skin down. Lid on",
-        (Depth::Covered, false) => "In, skin down, under the liquid",
-        (Depth::Half, false) => "In, skin down. Baste the top",
+        (_, true) => format!("In, {down}. Lid on"),
+        (Depth::Covered, false) => format!("In, {down}, under the liquid"),
+        (Depth::Half, false) => format!("In, {down}. Baste the top"),
     };
     let mut steps = vec![
-        Step::prepare(600.0, "Season the liquid and bring it just under a simmer")
-            .at_c(set.liquid_c)
-            .cues(&["It trembles; a bubble now and then."]),
-        Step::start(start),
+        Step::prepare(
+            story.ahead(Hot::Liquid),
+            "Season the liquid and bring it just under a simmer",
+        )
+        .at_c(set.liquid_c)
+        .cues(&["It trembles; a bubble now and then."]),
+        Step::start(start).caution_if(set.lid, "steam_burns", handling::STEAM_BURNS),
     ];
-    steps.extend(story.finish(
+    steps.extend(story.finish_with(
         "Out with a slotted slice, drain",
-        &["The top is just warm and has turned opaque.", done::TESTER],
+        &handling::cues(
+            piece,
+            &["The top is just warm and has turned opaque.", done::TESTER],
+        ),
+        "Serve",
     ));
     steps
 }

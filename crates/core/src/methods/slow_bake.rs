@@ -20,6 +20,7 @@ method! {
     kind: "slow_bake",
     name: "Slow bake",
     summary: "A low oven, a shallow dish, oil or butter on the fish.",
+    contains: |set| set.coating.contains(),
     nature: Nature {
         hands_off: 0.95,
         little_smell: 0.7,
@@ -64,10 +65,11 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     Ok(Programme {
         reservoir: oven.reservoir(),
         ..Programme::new(piece, kitchen, Fire::Oven, stages, rest)
-    })
+    }
+    .heat(media::heat_oven(&set.oven, set.oven_c)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let coat = match set.coating {
         Film::Oil => "Oil the fish and the dish",
         Film::Butter => "Butter under the fish and over it",
@@ -78,24 +80,29 @@ fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     } else {
         "heat the oven, no fan"
     };
-    let mut prepare = Step::prepare(900.0, format!("{coat}; {heat}")).at_c(set.oven_c);
-    if set.coating == Film::Butter {
-        prepare = prepare.caution("allergens", "Milk: say so.");
-    }
     let mut steps = vec![
-        prepare,
-        Step::start("Into the middle of the oven, skin down").caution(
+        Step::prepare(story.ahead(Hot::Oven), format!("{coat}; {heat}"))
+            .at_c(set.oven_c)
+            .caution_if(set.covered, "steam_burns", handling::STEAM_BURNS),
+        Step::start(format!(
+            "Into the middle of the oven, {}",
+            handling::down(piece)
+        ))
+        .caution(
             "hot_handle",
             "Dish and handle stay hot: lay a cloth over them when they come out.",
         ),
     ];
     steps.extend(story.finish(
         "Out of the oven, out of the dish",
-        &[
-            "A thin tester slides through with a slight grip in the middle.",
-            "The flesh is opaque outside and still moist between the flakes.",
-            "No white beads yet, or only a few.",
-        ],
+        &handling::cues(
+            piece,
+            &[
+                "A thin tester slides through with a slight grip in the middle.",
+                "The flesh is opaque outside and still moist between the flakes.",
+                "No white beads yet, or only a few.",
+            ],
+        ),
     ));
     steps
 }

@@ -23,6 +23,7 @@ method! {
     kind: "steam",
     name: "Steam",
     summary: "Lifted off the plate so that steam gets under.",
+    wet: true,
     nature: Nature {
         hands_off: 0.85,
         little_smell: 0.85,
@@ -30,6 +31,7 @@ method! {
     },
 }
 
+use super::StepKind;
 use crate::matter::water;
 
 /// How air stands in the way of steam: a twentieth by mass halves what condenses (published trend:
@@ -72,29 +74,29 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     };
     let stage = Stage::share(1.0, Mark::In, below, steam);
     let rest = Stage::rest(rest_s, media::at_rest(false));
-    Ok(Programme::new(
-        piece,
-        kitchen,
-        Fire::Steam,
-        vec![stage],
-        rest,
-    ))
+    Ok(
+        Programme::new(piece, kitchen, Fire::Steam, vec![stage], rest)
+            .heat(media::heat_steamer(&set.steamer, kitchen.boil_c())),
+    )
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let boil = if set.rack {
         "Water boiling hard; chopsticks or a rack under the fish"
     } else {
         "Water boiling hard; the fish on its plate"
     };
     let mut steps = vec![
-        Step::prepare(600.0, boil)
-            .caution("steam_burns", "Steam burns: lift the lid away from you."),
+        Step::prepare(story.ahead(Hot::Liquid), boil).caution("steam_burns", handling::STEAM_BURNS),
         Step::start("In, lid on, leave it shut"),
     ];
-    steps.extend(story.finish(
-        "Out. Hot oil over it now, if wanted",
-        &[done::SPINE, done::TESTER],
-    ));
+    let look = handling::cues(piece, &[done::TESTER, done::OPAQUE]);
+    let out = "Out. Hot oil over it now, if wanted";
+    let finish = story.finish_with(out, &look, "Serve");
+    steps.extend(finish.into_iter().map(|step| {
+        let oil = "Hot oil on wet fish spits: pour the water off the plate first, and stand back.";
+        let off = step.kind == StepKind::Off;
+        step.caution_if(off, "hot_oil", oil)
+    }));
     steps
 }

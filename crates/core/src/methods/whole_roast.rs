@@ -26,6 +26,8 @@ method! {
     },
 }
 
+use super::StepKind;
+
 /// Scales and skin let little water through.
 const SCALES_WETNESS: f64 = 0.3;
 
@@ -50,19 +52,29 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let air = oven.air(SCALES_WETNESS);
     let stages = oven.stages(1.0, Mark::In, air, air);
     let rest = Stage::rest(media::REST_WHOLE_S, media::at_rest_covered());
-    Ok(Programme::new(piece, kitchen, Fire::Oven, stages, rest))
+    Ok(Programme::new(piece, kitchen, Fire::Oven, stages, rest)
+        .heat(media::heat_oven(&set.oven, set.oven_c)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
         Step::prepare(
-            900.0,
+            story.ahead(Hot::Oven),
             "Clip the fins, take out the gills, fill the cavity; stand it on stalks. Heat the oven",
         )
-        .at_c(set.oven_c)
-        .caution("spines", "Fins and spines stab: clip them first."),
+        .at_c(set.oven_c),
         Step::start("Into the middle of the oven, back up"),
     ];
-    steps.extend(story.finish("Out, under foil", &[done::SPINE, done::TESTER]));
+    let serve = if piece.scales {
+        "Lift skin and scales off in one, then the flesh off the bones. Serve"
+    } else {
+        "Lift the flesh off the bones. Serve"
+    };
+    let look = [done::SPINE, done::TESTER];
+    let finish = story.finish_with("Out, under foil", &look, serve);
+    steps.extend(finish.into_iter().map(|step| {
+        let foil = step.kind == StepKind::Serve || (set.covered && step.kind == StepKind::Off);
+        step.caution_if(foil, "steam_burns", handling::STEAM_BURNS)
+    }));
     steps
 }

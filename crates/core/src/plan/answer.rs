@@ -1,13 +1,15 @@
 //! What a plan answers.
 
+use crate::fish::Notice;
 use crate::heat::Body;
-use crate::kit::FatMargin;
+use crate::kit::{Allergen, FatMargin};
 use crate::methods::{Chosen, Method, Step};
-use crate::run::{Outcome, Signs, SliceField};
-use crate::target::Band;
+use crate::run::{Heating, Outcome, Signs, SliceField};
+use crate::target::Aim;
 use serde::Serialize;
 
-/// How early and how late the piece may leave the heat and still end in the band.
+/// How early and how late the piece may leave the heat and still end in the band, with at most five
+/// points more of it overcooked; two minutes to either side at most.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Window {
@@ -18,26 +20,21 @@ pub struct Window {
 }
 
 impl Window {
+    /// Longest that is promised to either side, s: nobody waits longer with the fish on the fire.
+    const MOST_S: f64 = 120.0;
+    /// None at all: the target is out of reach.
+    pub(super) const NONE: Self = Self {
+        early_s: 0.0,
+        late_s: 0.0,
+    };
+
     /// From when the low end of the band is met to when the high end is, about a planned time.
     pub(super) fn between(low_s: f64, planned_s: f64, high_s: f64) -> Self {
         Self {
-            early_s: (planned_s - low_s).max(0.0),
-            late_s: (high_s - planned_s).max(0.0),
+            early_s: (planned_s - low_s).clamp(0.0, Self::MOST_S),
+            late_s: (high_s - planned_s).clamp(0.0, Self::MOST_S),
         }
     }
-}
-
-/// Something the cook should know before lighting the fire.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Warning {
-    /// Stable name.
-    pub code: &'static str,
-    /// One sentence, without figures that have a unit.
-    pub message: &'static str,
-    /// By how much, K, where that says something.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub by_k: Option<f64>,
 }
 
 /// The largest batch.
@@ -59,8 +56,8 @@ pub struct Plan {
     pub method: &'static Method,
     /// Its settings, defaults filled in.
     pub chosen: Chosen,
-    /// The band aimed at.
-    pub band: Band,
+    /// What it aims at.
+    pub aim: Aim,
     /// When the piece leaves the heat, s.
     pub off_heat_s: f64,
     /// When it is turned, s.
@@ -73,6 +70,8 @@ pub struct Plan {
     pub latest_s: f64,
     /// How forgiving it is.
     pub window: Window,
+    /// When the low and the high end of the band are met, s, whatever is overcooked by then.
+    pub ends_s: (f64, f64),
     /// Coldest point as it leaves the heat, C.
     pub core_at_off_c: f64,
     /// Coldest point of the thin end at its highest, C; without a thin end, the thick part's.
@@ -87,10 +86,16 @@ pub struct Plan {
     pub signs: Signs,
     /// Fats that fit the fire, safest first.
     pub fats: Vec<FatMargin>,
+    /// What is heated first, side by side.
+    pub heating: Vec<Heating>,
+    /// What is in it that some must avoid.
+    pub allergens: Vec<Allergen>,
+    /// Why it must not be served, or not so; then there are no steps.
+    pub refused: Vec<Notice>,
     /// What to do.
     pub steps: Vec<Step>,
-    /// What to know.
-    pub warnings: Vec<Warning>,
+    /// What to know, the gravest first.
+    pub warnings: Vec<Notice>,
     /// Of what is fried: the largest batch that keeps the bath within the chosen drop. Not in
     /// a ranking.
     pub batch: Option<Batch>,
@@ -98,4 +103,16 @@ pub struct Plan {
     pub field: Option<SliceField>,
     /// Slice over time of the thin end, if asked for and there is one.
     pub thin_field: Option<SliceField>,
+}
+
+impl Plan {
+    /// From a cold kitchen until the fish can go in, s.
+    pub fn heat_up_s(&self) -> f64 {
+        self.heating.iter().map(|h| h.s).fold(0.0, f64::max)
+    }
+
+    /// From a cold kitchen until it is on the plate, s.
+    pub fn to_plate_s(&self) -> f64 {
+        self.heat_up_s() + self.off_heat_s + self.rest_s
+    }
 }

@@ -1,10 +1,10 @@
 //! What is asked of a plan.
 
-use crate::fish::{Piece, PieceAsked};
+use crate::fish::{Eaters, Guests, Piece, PieceAsked};
 use crate::kit::Kitchen;
 use crate::methods::{Chosen, Method, Value};
 use crate::run::{FieldAsked, Programme, TimesAsked, TruthAsked};
-use crate::target::{Band, TargetAsked};
+use crate::target::{Aim, TargetAsked};
 use crate::{InputError, Within, Wrong};
 use serde::{Deserialize, Serialize};
 
@@ -40,6 +40,8 @@ pub struct PlanAsked {
     pub target: TargetAsked,
     /// The kitchen.
     pub kitchen: Kitchen,
+    /// Who eats.
+    pub eaters: Eaters,
     /// Say too how much times vary.
     pub range: bool,
     /// What turns go by then.
@@ -61,6 +63,7 @@ impl Default for PlanAsked {
             method: MethodAsked::default(),
             target: TargetAsked::Usual,
             kitchen: Kitchen::SEA_LEVEL,
+            eaters: Eaters::Everyone,
             range: false,
             turn_by: TurnBy::Clock,
             field: None,
@@ -78,7 +81,7 @@ pub(super) struct Cooking<'a> {
     pub method: &'static Method,
     pub chosen: Chosen,
     pub kitchen: &'a Kitchen,
-    pub band: Band,
+    pub aim: Aim,
     pub programme: Programme,
 }
 
@@ -89,7 +92,7 @@ impl<'a> Cooking<'a> {
         method: &'static Method,
         settings: &[(String, Value)],
         kitchen: &'a Kitchen,
-        band: Band,
+        aim: Aim,
     ) -> Result<Self, InputError> {
         let chosen = method.choose(settings, kitchen).within("method")?;
         let programme = method.programme(piece, &chosen, kitchen)?;
@@ -98,9 +101,17 @@ impl<'a> Cooking<'a> {
             method,
             chosen,
             kitchen,
-            band,
+            aim,
             programme,
         })
+    }
+}
+
+/// Who eats in a kitchen, and by whose rules.
+pub(super) fn guests(eaters: Eaters, kitchen: &Kitchen) -> Guests {
+    Guests {
+        eaters,
+        rules: kitchen.rules,
     }
 }
 

@@ -1,7 +1,9 @@
-//! Going back from a target to a time: the peak of the coldest point after the rest rises with the
-//! time on the heat.
+//! Going back from a target to a time: what is looked for, the peak of the coldest point or the depth
+//! of the rim, rises with the time on the heat.
 
+use crate::heat::Column;
 use crate::run::{Bench, PeakSink, Run, Timeline};
+use crate::target::{Aim, Goal};
 
 /// No cooking takes longer, s. A target not reached by then is out of reach.
 const LONGEST_S: f64 = 4.0 * 3600.0;
@@ -9,6 +11,71 @@ const LONGEST_S: f64 = 4.0 * 3600.0;
 const TIME_TOLERANCE_S: f64 = 0.25;
 /// Or to a peak as near as this, K.
 const NEAR_K: f64 = 0.02;
+
+/// What a search goes by.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) enum Measure {
+    /// Highest temperature of the coldest point, C.
+    Coldest,
+    /// Depth of the seared rim, tenths of a millimetre: near in it is as near as in kelvins.
+    Rim,
+}
+
+impl Measure {
+    fn of(self, peaks: &PeakSink, column: &Column) -> f64 {
+        match self {
+            Self::Coldest => peaks.coldest_c(),
+            Self::Rim => 10.0 * peaks.rim_mm(column),
+        }
+    }
+
+    fn at_start(self, bench: &Bench) -> f64 {
+        match self {
+            Self::Coldest => bench.start_c(),
+            Self::Rim => 0.0,
+        }
+    }
+}
+
+/// A target as a search knows it: where a plan ends, and from where to where it is still right.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct Sought {
+    pub measure: Measure,
+    pub low: f64,
+    pub aim: f64,
+    pub high: f64,
+}
+
+impl Sought {
+    pub fn of(aim: &Aim) -> Self {
+        let band = aim.band;
+        match aim.goal {
+            Goal::Middle => Self {
+                measure: Measure::Coldest,
+                low: band.low_c,
+                aim: band.middle_c(),
+                high: band.high_c,
+            },
+            Goal::Figure(_) => Self {
+                measure: Measure::Coldest,
+                low: band.low_c,
+                aim: band.low_c + INSIDE_K,
+                high: band.high_c,
+            },
+            Goal::Rim(mm) => Self {
+                measure: Measure::Rim,
+                low: 10.0 * (mm - RIM_GIVES_MM).max(0.5 * mm),
+                aim: 10.0 * mm,
+                high: 10.0 * (mm + RIM_GIVES_MM),
+            },
+        }
+    }
+}
+
+/// Where a figure counts, the ordinary piece ends at least so far inside its band, K.
+const INSIDE_K: f64 = 1.0;
+/// A rim may be so much thinner or deeper, mm. common practice, no source: 2 to 4.
+const RIM_GIVES_MM: f64 = 1.0;
 
 /// What a search found.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -37,14 +104,20 @@ pub(super) fn first_guess_s(thickness_mm: f64) -> f64 {
     12.0 * thickness_mm * (1.0 + thickness_mm / 40.0)
 }
 
-fn peak_c(bench: &Bench, total_s: f64) -> f64 {
-    bench.peak_c(&bench.programme.timeline(total_s))
+fn value(bench: &Bench, measure: Measure, timeline: &Timeline) -> f64 {
+    let mut peaks = PeakSink::new(&bench.column);
+    bench.run(timeline, &mut peaks);
+    measure.of(&peaks, &bench.column)
 }
 
-/// Finds the time on the heat after which the coldest point peaks at `aim_c`; turns go along as
-/// shares of it.
-pub(super) fn time_for(bench: &Bench, aim_c: f64, guess_s: f64) -> Stop {
-    let at = |aim_c| search(aim_c, bench.start_c(), guess_s, |t_s| peak_c(bench, t_s));
+fn value_at(bench: &Bench, measure: Measure, total_s: f64) -> f64 {
+    value(bench, measure, &bench.programme.timeline(total_s))
+}
+
+/// Finds the time on the heat after which the measure meets `aim_c`; turns go along as shares of it.
+pub(super) fn time_for(bench: &Bench, measure: Measure, aim_c: f64, guess_s: f64) -> Stop {
+    let start = measure.at_start(bench);
+    let at = |aim_c| search(aim_c, start, guess_s, |t_s| value_at(bench, measure, t_s));
     let found = at(aim_c);
     let Stop::OutOfReach { best_c, .. } = found else {
         return found;
@@ -59,20 +132,29 @@ pub(super) fn time_for(bench: &Bench, aim_c: f64, guess_s: f64) -> Stop {
 
 /// Mends a time found on a rough bench: where this bench's peak meets `aim_c`, going by the rough
 /// slope first and by its own after.
-pub(super) fn polish(bench: &Bench, aim_c: f64, rough_s: f64, slope_c_s: f64) -> f64 {
-    secant(aim_c, rough_s, slope_c_s, |t_s| peak_c(bench, t_s))
+pub(super) fn polish(
+    bench: &Bench,
+    measure: Measure,
+    aim_c: f64,
+    rough_s: f64,
+    slope_c_s: f64,
+) -> f64 {
+    secant(aim_c, rough_s, slope_c_s, |t_s| {
+        value_at(bench, measure, t_s)
+    })
 }
 
 /// How fast the peak rises with the time on the heat, K/s, where it is known to be `known_c`.
-pub(super) fn slope_c_s(bench: &Bench, t_s: f64, known_c: f64) -> f64 {
+pub(super) fn slope_c_s(bench: &Bench, measure: Measure, t_s: f64, known_c: f64) -> f64 {
     let dt_s = 0.03 * t_s + 1.0;
-    (peak_c(bench, t_s + dt_s) - known_c) / dt_s
+    (value_at(bench, measure, t_s + dt_s) - known_c) / dt_s
 }
 
 /// A search for when to leave with everything else as it stands in a timeline; it starts again from
 /// where it has been.
 pub(super) struct Leaving<'a> {
     bench: &'a Bench,
+    measure: Measure,
     timeline: Timeline,
     /// When the faces last change, s.
     from_s: f64,
@@ -81,21 +163,31 @@ pub(super) struct Leaving<'a> {
 }
 
 impl<'a> Leaving<'a> {
-    pub fn new(bench: &'a Bench, timeline: &Timeline) -> Self {
+    pub fn new(bench: &'a Bench, measure: Measure, timeline: &Timeline) -> Self {
         let from_s = bench.programme.last_change_s(timeline);
         let mut run = bench.begin();
         let mut peaks = PeakSink::new(&bench.column);
         run.to(timeline, from_s, &mut peaks);
         Self {
             bench,
+            measure,
             timeline: timeline.clone(),
             from_s,
             seen: vec![(run, peaks)],
         }
     }
 
-    /// Peak when left at `off_s`, not before the last stretch.
-    fn peak_c(&mut self, off_s: f64) -> f64 {
+    /// What it comes to when left at `off_s`, not before the last stretch.
+    fn value(&mut self, off_s: f64) -> f64 {
+        self.measure.of(&self.peaks(off_s), &self.bench.column)
+    }
+
+    /// Share of the thickness that is above `c` when left at `off_s`.
+    pub fn share_above(&mut self, off_s: f64, c: f64) -> f64 {
+        self.peaks(off_s).share_above(&self.bench.column, c)
+    }
+
+    fn peaks(&mut self, off_s: f64) -> PeakSink {
         let timeline = self.timeline.leaving(off_s.max(self.from_s));
         let at = self
             .seen
@@ -107,25 +199,25 @@ impl<'a> Leaving<'a> {
             self.seen.insert(at, (run.clone(), peaks.clone()));
         }
         run.to(&timeline, timeline.end_s(), &mut peaks);
-        peaks.coldest_c()
+        peaks
     }
 
     /// When to leave for `aim_c`. When what came before the last stretch already carries the piece
     /// past it, the time at which it should have left during that.
     pub fn time_for(&mut self, aim_c: f64, guess_s: f64) -> Stop {
         let from_s = self.from_s;
-        let done_c = self.peak_c(from_s);
+        let done_c = self.value(from_s);
         if done_c >= aim_c {
             if from_s <= 0.0 {
                 return Stop::Reached(0.0);
             }
-            let (bench, timeline) = (self.bench, &self.timeline);
-            let peak = |t_s: f64| bench.peak_c(&timeline.leaving(t_s));
-            let start = (0.0, bench.start_c());
+            let (bench, measure, timeline) = (self.bench, self.measure, &self.timeline);
+            let peak = |t_s: f64| value(bench, measure, &timeline.leaving(t_s));
+            let start = (0.0, measure.at_start(bench));
             return bracketed(aim_c, start, (from_s, done_c), peak);
         }
         let guess = (guess_s - from_s).max(5.0);
-        match search(aim_c, done_c, guess, |t_s| self.peak_c(from_s + t_s)) {
+        match search(aim_c, done_c, guess, |t_s| self.value(from_s + t_s)) {
             Stop::Reached(t_s) => Stop::Reached(from_s + t_s),
             Stop::OutOfReach { best_s, best_c } => Stop::OutOfReach {
                 best_s: from_s + best_s,
@@ -140,9 +232,7 @@ impl<'a> Leaving<'a> {
             return rough_s;
         }
         let from_s = self.from_s;
-        secant(aim_c, rough_s, slope_c_s, |t_s| {
-            self.peak_c(t_s.max(from_s))
-        })
+        secant(aim_c, rough_s, slope_c_s, |t_s| self.value(t_s.max(from_s)))
     }
 }
 

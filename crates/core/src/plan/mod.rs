@@ -13,10 +13,10 @@ mod simulate;
 mod thawing;
 mod warn;
 
-pub use answer::{Batch, Plan, Warning, Window};
+pub use answer::{Batch, Plan, Window};
 pub use asked::{MethodAsked, PlanAsked, TurnBy};
 pub use planner::plan;
-pub use rank::{RankAsked, Way, Wishes, rank};
+pub use rank::{RankAsked, Ranked, Way, Wishes, rank};
 pub use settle::{SettleAsked, Settled, settle};
 pub use simulate::{SeriesPoint, SimulateAsked, Simulated, simulate};
 pub use thawing::{CoolAsked, Cooled, Cooling, ThawAsked, Thawed, Thawing, cool, thaw};

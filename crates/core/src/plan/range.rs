@@ -1,8 +1,9 @@
-//! Not a point but a spread: when pieces and fires that differ as real ones do are done.
+//! Not a point but a spread: when pieces and fires that differ as real ones do are done, and the slow
+//! one among them.
 
 use super::asked::{Cooking, TurnBy};
-use super::find::{Leaving, time_for};
-use crate::belief::{members, quantile};
+use super::find::{Leaving, Measure, Sought, time_for};
+use crate::belief::{Factor, members, quantile};
 use crate::run::{Bench, Fidelity, Timeline, Truth};
 
 /// Early and late tenth of the times at which the members are done, s.
@@ -11,13 +12,14 @@ pub(super) fn early_and_late_s(
     planned: &Timeline,
     turn_by: TurnBy,
 ) -> (f64, f64) {
-    let (programme, aim_c) = (&cooking.programme, cooking.band.middle_c());
+    let (programme, sought) = (&cooking.programme, Sought::of(&cooking.aim));
+    let (measure, aim) = (sought.measure, sought.aim);
     let planned_s = planned.off_s;
     let done_s = |truth: &Truth| {
         let bench = Bench::new(truth, programme, Fidelity::ROUGH);
         let found = match turn_by {
-            TurnBy::Clock => Leaving::new(&bench, planned).time_for(aim_c, planned_s),
-            TurnBy::Piece => time_for(&bench, aim_c, planned_s),
+            TurnBy::Clock => Leaving::new(&bench, measure, planned).time_for(aim, planned_s),
+            TurnBy::Piece => time_for(&bench, measure, aim, planned_s),
         };
         found.time_s()
     };
@@ -31,4 +33,38 @@ pub(super) fn early_and_late_s(
         quantile(&times, 0.1).min(planned_s),
         quantile(&times, 0.9).max(planned_s),
     )
+}
+
+/// How slow the slow piece is, standard deviations of the time: one piece in ninety is slower as the
+/// factors stand, one in fifteen when they are half as wide again, which nobody knows.
+const SLOW: f64 = 2.3;
+
+/// The piece and fire that are as slow as [`SLOW`] says, in the likeliest way: each factor as far off
+/// as its share of the spread of the time to `aim_c` (the design point of a first-order reliability
+/// estimate).
+pub(super) fn slow(cooking: &Cooking<'_>, aim_c: f64, guess_s: f64) -> Truth {
+    let programme = &cooking.programme;
+    let asked = Truth::asked(cooking.piece);
+    let ln_s = |truth: &Truth| {
+        let bench = Bench::new(truth, programme, Fidelity::ROUGH);
+        let found = time_for(&bench, Measure::Coldest, aim_c, guess_s);
+        found.time_s().max(1.0).ln()
+    };
+    let usual = ln_s(&asked);
+    let slower: Vec<(&Factor, f64)> = Factor::of(cooking.piece, programme)
+        .into_iter()
+        .map(|factor| {
+            let mut truth = asked;
+            factor.put(&mut truth, factor.slows());
+            (factor, (ln_s(&truth) - usual).max(0.0))
+        })
+        .collect();
+    let spread = slower.iter().map(|(_, s)| s * s).sum::<f64>().sqrt();
+    let mut truth = asked;
+    if spread > 0.0 {
+        for (factor, s) in slower {
+            factor.put(&mut truth, factor.slows() * SLOW * s / spread);
+        }
+    }
+    truth
 }

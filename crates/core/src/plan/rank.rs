@@ -1,14 +1,13 @@
 //! Every method planned for one piece and ordered by what matters to the cook.
 
 use super::answer::Plan;
-use super::asked::{Cooking, PlanAsked};
+use super::asked::{Cooking, PlanAsked, guests};
 use super::planner::tell;
-use crate::fish::{Piece, PieceAsked, Skin};
+use crate::fish::{Eaters, Hazard, Heated, Notice, Piece, PieceAsked, Skin, State};
 use crate::kit::Kitchen;
-use crate::methods::{Method, Reason};
+use crate::methods::{FromFrozen, Method, Reason};
 use crate::run::FieldAsked;
-use crate::target::Band;
-use crate::target::TargetAsked;
+use crate::target::{Aim, Goal, TargetAsked};
 use crate::{InputError, Within};
 use rayon::prelude::*;
 use serde::{Deserialize, Serialize};
@@ -43,6 +42,8 @@ pub struct RankAsked {
     pub target: TargetAsked,
     /// The kitchen.
     pub kitchen: Kitchen,
+    /// Who eats.
+    pub eaters: Eaters,
     /// What matters.
     pub wishes: Wishes,
     /// Sample the slice over time of each.
@@ -64,60 +65,117 @@ pub struct Way {
     pub plan: Option<Plan>,
 }
 
+/// All methods for a piece, in order.
+#[derive(Debug, Clone)]
+pub struct Ranked {
+    /// Best first, those that do not suit last.
+    pub ways: Vec<Way>,
+    /// Why it must not be served, or not so done, whatever the way; then none suits.
+    pub refused: Vec<Notice>,
+    /// What to know whatever the way, the gravest first.
+    pub notices: Vec<Notice>,
+}
+
 /// A wish counts this much against a quality nobody asked for.
 const WISHED: f64 = 4.0;
 
-/// Plans every method for one piece with its default settings and orders them.
+/// Plans every method for one piece with its default settings and orders them. A piece that must not
+/// be served is planned in no way.
 ///
 /// # Errors
 /// [`InputError`] for anything in the request that is out of range or unknown.
-pub fn rank(asked: &RankAsked) -> Result<Vec<Way>, InputError> {
+pub fn rank(asked: &RankAsked) -> Result<Ranked, InputError> {
     let piece = Piece::new(&asked.piece).within("piece")?;
-    let band = piece.family()?.band(&asked.target).within("target")?;
+    let aim = piece.aim(&asked.target).within("target")?;
     if let Some(field) = asked.field {
         field.check(FieldAsked::MOST_OF_MANY).within("field")?;
     }
     let question = PlanAsked {
         field: asked.field,
+        eaters: asked.eaters,
         ..PlanAsked::default()
     };
+    let guests = guests(asked.eaters, &asked.kitchen);
+    let said = piece.notices(guests, Heated::Aimed(&aim)).within("piece")?;
+    let (refused, notices): (Vec<_>, Vec<_>) = said.into_iter().partition(Notice::refuses);
     // Each way is a cook of its own: as many at once as there are cores.
     let mut ways = Method::all()
         .par_iter()
-        .map(|method| way(asked, &question, &piece, band, method))
+        .map(|method| way(asked, &question, &piece, &aim, refused.first(), method))
         .collect::<Result<Vec<_>, _>>()?;
     ways.sort_by(|a, b| b.suits.cmp(&a.suits).then(b.score.total_cmp(&a.score)));
-    Ok(ways)
+    Ok(Ranked {
+        ways,
+        refused,
+        notices,
+    })
 }
+
+/// Every reason against a way takes so much.
+const AGAINST: f64 = 0.1;
 
 /// One method for the piece.
 fn way(
     asked: &RankAsked,
     question: &PlanAsked,
     piece: &Piece,
-    band: Band,
+    aim: &Aim,
+    refused: Option<&Notice>,
     method: &'static Method,
 ) -> Result<Way, InputError> {
     let said = method.suits(piece, &asked.kitchen);
-    let mut reasons = said.reasons;
-    let mut score = 0.0;
-    let mut made = None;
-    if said.suits {
-        let cooking = Cooking::new(piece, method, &[], &asked.kitchen, band)?;
-        let plan = tell(&cooking, question)?;
-        let qualities = qualities(piece, &plan);
-        score = weigh(&qualities, asked.wishes)
-            - 0.1 * reasons.iter().filter(|r| !r.good).count() as f64;
-        reasons.extend(explain(&plan));
-        made = Some(plan);
-    }
-    Ok(Way {
+    let mut way = Way {
         method,
         suits: said.suits,
-        score,
-        reasons,
-        plan: made,
-    })
+        score: 0.0,
+        reasons: said.reasons,
+        plan: None,
+    };
+    if let Some(code) = gate(method, piece, aim) {
+        way.suits = false;
+        way.reasons.push(code);
+    }
+    if let Some(notice) = refused {
+        way.suits = false;
+        way.reasons = vec![Reason::bad(notice.code, notice.message.clone())];
+    }
+    if !way.suits {
+        return Ok(way);
+    }
+    if method.wet
+        && piece
+            .species
+            .as_ref()
+            .is_some_and(|fish| fish.has(Hazard::WaxEsters))
+    {
+        let stays = "Its oil stays in the dish: grill or roast it, so that it runs off.";
+        way.reasons.push(Reason::bad("oil_stays", stays));
+    }
+    let cooking = Cooking::new(piece, method, &[], &asked.kitchen, *aim)?;
+    let plan = tell(&cooking, question)?;
+    if let Some(notice) = plan.refused.first() {
+        way.suits = false;
+        way.reasons = vec![Reason::bad(notice.code, notice.message.clone())];
+        return Ok(way);
+    }
+    let against = way.reasons.iter().filter(|r| !r.good).count() as f64;
+    way.score = weigh(&qualities(piece, &plan), asked.wishes) - AGAINST * against;
+    way.reasons.extend(explain(&plan));
+    way.plan = Some(plan);
+    Ok(way)
+}
+
+/// What rules a way out for a piece in this state and with this aim, whatever its cut.
+fn gate(method: &Method, piece: &Piece, aim: &Aim) -> Option<Reason> {
+    if piece.state == State::Frozen && method.from_frozen != FromFrozen::Fine {
+        let thaw = "Not from frozen: thaw it and dry it first.";
+        return Some(Reason::bad("thaw_first", thaw));
+    }
+    if matches!(aim.goal, Goal::Rim(_)) && !method.sears {
+        let fierce = "A raw middle wants a fierce fire from both sides.";
+        return Some(Reason::bad("no_rim", fierce));
+    }
+    None
 }
 
 /// Qualities from 0 to 1 in the order of [`Wishes`].
@@ -133,7 +191,7 @@ fn qualities(piece: &Piece, plan: &Plan) -> [f64; 7] {
     [
         (crust_mm / 0.5).min(1.0),
         (1.0 - plan.outcome.overcooked_share) * (0.5 + 0.5 * plan.outcome.even_share),
-        1.0 / (1.0 + plan.off_heat_s / 600.0),
+        1.0 / (1.0 + (plan.heat_up_s() + plan.off_heat_s) / 600.0),
         plan.method.nature.hands_off,
         plan.method.nature.little_smell,
         window_s / (window_s + 60.0),

@@ -35,14 +35,21 @@ pub struct Settled {
 /// Values tried over the range of the setting.
 const TRIES: usize = 13;
 
-/// The main heat setting of a method.
+/// A crust that lets go of the pan and crackles, mm. common practice, no source.
+const CRUST_MM: f64 = 0.2;
+
+/// The main heat setting of a method, from where it is still that way of cooking.
 fn heat_setting(method: &Method) -> Option<(&'static Spec, f64, f64)> {
     let mut heats = method
         .settings
         .iter()
         .filter(|spec| spec.is == Purpose::MainHeat);
     heats.find_map(|spec| match spec.takes {
-        Takes::Number { min, max, .. } => Some((spec, min, max)),
+        Takes::Number { min, max, .. } => Some((
+            spec,
+            spec.settled_from.map_or(min, |least| least.max(min)),
+            max,
+        )),
         Takes::Choice { .. } | Takes::Kit { .. } | Takes::Flag { .. } => None,
     })
 }
@@ -59,7 +66,14 @@ pub fn settle(asked: &SettleAsked) -> Result<Settled, InputError> {
     if let Some(s) = asked.within_s {
         checked("within_s", s, (10.0, 14_400.0), "s")?;
     }
-    let crust_mm = checked("crust_mm", asked.crust_mm.unwrap_or(0.0), (0.0, 10.0), "mm")?;
+    // What browns is meant to have a crust, said or not.
+    let usual_mm = if method.browns { CRUST_MM } else { 0.0 };
+    let crust_mm = checked(
+        "crust_mm",
+        asked.crust_mm.unwrap_or(usual_mm),
+        (0.0, 10.0),
+        "mm",
+    )?;
     let Some((spec, min, max)) = heat_setting(method) else {
         return Err(InputError::new(
             "plan.method.kind",
@@ -89,10 +103,8 @@ pub fn settle(asked: &SettleAsked) -> Result<Settled, InputError> {
             ..asked.plan.clone()
         })
         .within("plan")?;
-        let reached = !plan
-            .warnings
-            .iter()
-            .any(|w| w.code == "target_out_of_reach");
+        let short = |w: &crate::fish::Notice| w.code == "target_out_of_reach";
+        let reached = plan.refused.is_empty() && !plan.warnings.iter().any(short);
         let [skin, flesh] = plan.outcome.crust_mm;
         let (late_s, thin_mm) = (
             (plan.off_heat_s - within_s).max(0.0),

@@ -1,7 +1,7 @@
 //! Settings and times in, temperatures out.
 
-use super::asked::{Cooking, MethodAsked, check_times};
-use crate::fish::{Piece, PieceAsked};
+use super::asked::{Cooking, MethodAsked, check_times, guests};
+use crate::fish::{Eaters, Heated, Notice, Piece, PieceAsked};
 use crate::heat::{Ledger, Moment, Sink};
 use crate::kit::Kitchen;
 use crate::methods::Method;
@@ -18,6 +18,8 @@ pub struct SimulateAsked {
     pub method: MethodAsked,
     /// The kitchen.
     pub kitchen: Kitchen,
+    /// Who eats.
+    pub eaters: Eaters,
     /// Time of each side on the heat and of the rest.
     pub times: TimesAsked,
     /// How the piece and the fire really are.
@@ -53,6 +55,8 @@ pub struct Simulated {
     pub heat_imbalance_share: f64,
     /// Water that the ledger does not account for, as a share of what was lost.
     pub water_imbalance_share: f64,
+    /// Why this piece must not be served, whatever the times.
+    pub refused: Vec<Notice>,
 }
 
 /// Points of the series, evenly over the whole time.
@@ -104,8 +108,8 @@ impl Sink for Series {
 pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
     let piece = Piece::new(&asked.piece).within("piece")?;
     let method = Method::find(&asked.method.kind).within("method")?;
-    let band = piece.family()?.band(&TargetAsked::Usual)?;
-    let cooking = Cooking::new(&piece, method, &asked.method.settings, &asked.kitchen, band)?;
+    let aim = piece.aim(&TargetAsked::Usual)?;
+    let cooking = Cooking::new(&piece, method, &asked.method.settings, &asked.kitchen, aim)?;
     let programme = &cooking.programme;
     check_times(programme, &asked.times).within("times")?;
     let timeline = programme.timeline_of_sides(&asked.times.sides_s, asked.times.rest_s);
@@ -130,17 +134,22 @@ pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
     let core_at_off_c = bench.column.core_c(run.heat());
     run.to(&timeline, timeline.end_s(), sinks);
 
+    let mut refused = piece
+        .notices(guests(asked.eaters, &asked.kitchen), Heated::Undecided)
+        .within("piece")?;
+    refused.retain(Notice::refuses);
     let ledger = run.heat().ledger;
     let (heat_now, water_now) = run.stored();
     let accounted = ledger.heat_in_j_m2 - ledger.boiled_j_m2 - ledger.carried_j_m2;
     let (heat_kept, water_gone) = (heat_now - heat_before, water_before - water_now);
     Ok(Simulated {
         core_at_off_c,
-        outcome: tally.outcome(band),
+        outcome: tally.outcome(&aim),
         series: series.points,
         ledger,
         heat_imbalance_share: (heat_kept - accounted).abs() / ledger.exchanged_j_m2.max(1.0),
         water_imbalance_share: (water_gone - ledger.water_out_kg_m2).abs()
             / ledger.water_out_kg_m2.max(1e-9),
+        refused,
     })
 }

@@ -4,13 +4,13 @@
 //! fridge on a plate, or bagged in cold running water; cooling in the fridge, or bagged in
 //! ice water. Limits: `FOOD-CODE-3-501.13`, `FOOD-CODE-3-501.14`; local rules come first.
 
-use crate::fish::{Piece, PieceAsked};
+use crate::fish::{Notice, Piece, PieceAsked, kept};
 use crate::heat::{Face, Gas, Medium, Moment, Sink};
 use crate::kit::Kitchen;
 use crate::matter::{FREEZE_C, water};
 use crate::quantity::checked;
 use crate::run::{Bench, Fidelity, Fire, Mark, Programme, Stage, Truth};
-use crate::target::safety;
+use crate::target::{Rules, safety};
 use crate::{InputError, Within};
 use serde::Serialize;
 
@@ -21,6 +21,8 @@ pub enum Thawing {
     Fridge(f64),
     /// Bagged in running water at so many C.
     Water(f64),
+    /// In a room at so many C: computed to show why, and refused.
+    Room(f64),
 }
 
 /// Something frozen.
@@ -30,10 +32,12 @@ pub struct ThawAsked {
     pub piece: PieceAsked,
     /// How.
     pub how: Thawing,
+    /// By whose rules.
+    pub rules: Rules,
 }
 
 /// How long it takes.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, PartialEq)]
 pub struct Thawed {
     /// No ice is left, s.
     pub thawed_s: f64,
@@ -41,6 +45,10 @@ pub struct Thawed {
     pub above_5c_s: f64,
     /// Not longer than is allowed.
     pub within_limit: bool,
+    /// Why it must not be thawed so, or not be used at all.
+    pub refused: Vec<Notice>,
+    /// What to mind.
+    pub notices: Vec<Notice>,
 }
 
 /// How it cools.
@@ -145,7 +153,7 @@ fn run(
 ///
 /// # Errors
 /// [`InputError`] for a piece that is not frozen, a fridge outside 1 to 5 C, and water outside
-/// 2 to 21 C, which is the rule.
+/// 2 to 21 C, which is the rule. A room is no error: it is refused, and by how much.
 pub fn thaw(asked: &ThawAsked) -> Result<Thawed, InputError> {
     let piece = Piece::new(&asked.piece).within("piece")?;
     let start_c = piece.start.value();
@@ -156,7 +164,14 @@ pub fn thaw(asked: &ThawAsked) -> Result<Thawed, InputError> {
             let t_c = checked("at_c", t_c, (2.0, safety::THAW_WATER_C), "C")?;
             Face::touching(BAGGED_W_M2K, Medium::Held(t_c))
         }
+        Thawing::Room(t_c) => in_fridge(checked("at_c", t_c, (safety::COLD_C, 40.0), "C")?),
     };
+    let mut said = kept(&piece.known(), asked.rules).within("piece")?;
+    said.push(Notice::by("vacuum_pack", asked.rules));
+    if matches!(asked.how, Thawing::Room(_)) {
+        said.push(Notice::by("room_thaw", asked.rules));
+    }
+    let (refused, notices) = said.into_iter().partition(Notice::refuses);
     let mut watch = Watch {
         above_5c_s: 0.0,
         under_57: None,
@@ -169,6 +184,8 @@ pub fn thaw(asked: &ThawAsked) -> Result<Thawed, InputError> {
         thawed_s: thawed.unwrap_or(LONGEST_S),
         above_5c_s: watch.above_5c_s,
         within_limit: thawed.is_some() && watch.above_5c_s <= safety::THAWED_WARM_S,
+        refused,
+        notices,
     })
 }
 

@@ -1,32 +1,34 @@
-//! What a cook should know before lighting the fire.
+//! What a cook should know before lighting the fire: what follows from the cooking, and what the rules
+//! of safety say of it.
 
-use super::answer::Warning;
 use super::asked::Cooking;
-use crate::fish::{Hazard, exempt_tuna};
+use crate::fish::{Guests, Heated, Notice, State};
 use crate::kit::FatMargin;
 use crate::run::Outcome;
+use crate::target::Goal;
+use crate::{InputError, Within};
 
 /// A pan that drops more than this loses the sear, K.
 const PAN_DROP_K: f64 = 40.0;
 /// A thin end is worth a word from here on, K past the target.
 const THIN_END_OVER_K: f64 = 6.0;
+/// Non-stick coatings begin to break down, and fume, C. From memory, medium confidence.
+const COATING_HOT_C: f64 = 230.0;
+const COATING_FUMES_C: f64 = 260.0;
 
 /// What follows from the settings and from how the piece came out.
 pub(super) fn warn(
     cooking: &Cooking<'_>,
+    guests: Guests,
     fats: &[FatMargin],
     outcome: &Outcome,
     thin_peak_c: f64,
-) -> Vec<Warning> {
-    let (piece, programme, band) = (cooking.piece, &cooking.programme, cooking.band);
-    let mut warnings = Vec::new();
-    let mut add = |code, message, by_k| {
-        warnings.push(Warning {
-            code,
-            message,
-            by_k,
-        })
-    };
+) -> Result<Vec<Notice>, InputError> {
+    let (piece, programme, aim) = (cooking.piece, &cooking.programme, &cooking.aim);
+    let rules = guests.rules;
+    let heated = Heated::Planned(aim, &outcome.safety, outcome.core_peak_c);
+    let mut said = piece.notices(guests, heated).within("piece")?;
+    let mut add = |code, message: &str, by_k| said.push(Notice::computed(code, message, by_k));
     if let (Some(reservoir), Some(low_c)) = (programme.reservoir, outcome.reservoir_low_c) {
         // What the hob holds on the heat, where it is not what it begins with.
         let held = programme.stages.first().map(|stage| stage.set_c);
@@ -56,20 +58,20 @@ pub(super) fn warn(
             Some(-fat.margin_k),
         );
     }
-    if piece.thin_end.is_some() && thin_peak_c > band.high_c + THIN_END_OVER_K {
+    if piece.thin_end.is_some() && thin_peak_c > aim.band.high_c + THIN_END_OVER_K {
         add(
             "thin_end_over",
             "The thin end will be past the target when the thick part is right. Fold it under, \
              trim it, or serve it as the well-done end.",
-            Some(thin_peak_c - band.high_c),
+            Some(thin_peak_c - aim.band.high_c),
         );
     }
-    if !outcome.safety.food_code_63c_15s {
+    if matches!(aim.goal, Goal::Rim(_)) && outcome.core_peak_c > aim.band.high_c {
         add(
-            "below_food_code",
-            "Below the food-safety figure for fish. Not for anyone pregnant, very young, old or \
-             with weak immunity.",
-            None,
+            "middle_not_raw",
+            "By the time the rim is that deep the middle is no longer raw. A thicker piece, a \
+             fiercer fire, or a thinner rim.",
+            Some(outcome.core_peak_c - aim.band.high_c),
         );
     }
     if piece.scales && !cooking.method.keeps_scales {
@@ -80,16 +82,26 @@ pub(super) fn warn(
             None,
         );
     }
-    let carries = piece
-        .species
-        .as_ref()
-        .is_none_or(|fish| fish.has(Hazard::Parasites) && !exempt_tuna(fish));
-    if carries && !outcome.safety.parasite_60c_1min {
-        add(
-            "parasites",
-            "Not hot enough to kill parasites: use fish that was frozen for it or is exempt.",
-            None,
-        );
+    // Whoever asks for a way that does not suit hears why, as in a ranking.
+    let suits = cooking.method.suits(piece, cooking.kitchen);
+    if !suits.suits {
+        for reason in suits.reasons.iter().filter(|reason| !reason.good) {
+            add(reason.code, &reason.message, None);
+        }
     }
-    warnings
+    if let Some(coated_c) = cooking.chosen.hottest_on_coating(&cooking.kitchen.kit) {
+        if coated_c >= COATING_FUMES_C {
+            said.push(Notice::by("coating_fumes", rules));
+        } else if coated_c >= COATING_HOT_C {
+            said.push(Notice::by("coating_hot", rules));
+        }
+    }
+    if piece.state == State::Frozen {
+        match cooking.method.from_frozen {
+            crate::methods::FromFrozen::Fine => {}
+            crate::methods::FromFrozen::ThawFirst => said.push(Notice::by("thaw_first", rules)),
+            crate::methods::FromFrozen::Never => said.push(Notice::by("ice_in_oil", rules)),
+        }
+    }
+    Ok(said)
 }

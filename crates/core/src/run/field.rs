@@ -1,10 +1,10 @@
 //! The slice over time: the field sampled evenly in time and depth, compact enough to send.
 
-use super::past::{OVERCOOKED_C, SET_SHARE, Tally};
+use super::past::{SET_SHARE, Tally};
 use crate::InputError;
 use crate::heat::{Column, Moment};
 use crate::quantity::checked;
-use crate::target::Band;
+use crate::target::{Aim, Band};
 use serde::{Deserialize, Serialize};
 
 /// How many samples are wanted.
@@ -63,7 +63,7 @@ pub const STATE_STEPS: f64 = 40.0;
 #[derive(Debug)]
 pub struct FieldSink<'a> {
     column: &'a Column,
-    band: Band,
+    aim: Aim,
     field: SliceField,
     last_t_s: f64,
     last: [Vec<f64>; 2],
@@ -74,12 +74,12 @@ pub struct FieldSink<'a> {
 
 impl<'a> FieldSink<'a> {
     /// Samples a run from 0 to `end_s`.
-    pub fn new(column: &'a Column, asked: FieldAsked, end_s: f64, band: Band) -> Self {
+    pub fn new(column: &'a Column, asked: FieldAsked, end_s: f64, aim: &Aim) -> Self {
         let row = || vec![0.0; asked.depths];
         let room = asked.times * asked.depths;
         Self {
             column,
-            band,
+            aim: *aim,
             field: SliceField {
                 times: asked.times,
                 depths: asked.depths,
@@ -105,8 +105,8 @@ impl<'a> FieldSink<'a> {
     /// state, keeps the ends of states smooth between cells.
     fn state(&self, peak: f64, ln_setting: f64, crust: f64) -> f64 {
         let opaque = 1.0 - (-ln_setting.exp()).exp();
-        let Band { low_c, high_c } = self.band;
-        let dry_c = OVERCOOKED_C.max(high_c + 1.0);
+        let Band { low_c, high_c } = self.aim.band;
+        let dry_c = self.aim.overcooked_c.max(high_c + 1.0);
         let part = |from: f64, to: f64| ((peak - from) / (to - from).max(0.1)).clamp(0.0, 1.0);
         if peak >= dry_c {
             4.0 + part(dry_c, 100.0) + crust

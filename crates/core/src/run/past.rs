@@ -4,13 +4,10 @@ use super::kinetics::rates;
 use crate::InputError;
 use crate::heat::{self, Column, Moment, Sink};
 use crate::quantity::checked;
-use crate::target::Band;
+use crate::target::Aim;
 use crate::target::safety::{self, Safety};
 use serde::{Deserialize, Serialize};
 
-/// Above this, actin sets and juice is squeezed out, C. DSC peaks of actin in cod, hake and
-/// salmon lie at 73 to 80 C at scanning rates; loss begins before (`SKIPNES-2008`, trend).
-pub const OVERCOOKED_C: f64 = 66.0;
 /// Juice that flesh heated to `peak_c` gives off, share of its mass: rises steeply from 40 C,
 /// most of it lost by 65 C, less from fat flesh (`OFSTAD-1993`, trend). The height, a fifth for
 /// lean fish, is an order of magnitude (`SKIPNES-2007`, low confidence); a range of half to one
@@ -37,6 +34,57 @@ impl PeakSink {
     pub fn coldest_c(&self) -> f64 {
         self.0.iter().copied().fold(f64::INFINITY, f64::min)
     }
+
+    /// Share of the thickness that went above so many C.
+    pub fn share_above(&self, column: &Column, c: f64) -> f64 {
+        share_where(column, &self.0, |peak| peak > c)
+    }
+
+    /// How deep the seared rim is, mm, the mean of both sides.
+    pub fn rim_mm(&self, column: &Column) -> f64 {
+        rim_mm(column, &self.0)
+    }
+}
+
+/// Flesh that has been this hot has turned from raw to cooked while the pan is on it: a seared rim, C.
+/// Myosin of tuna sets at 50 to 60 C (`BELL-2001`, low confidence).
+pub const RIM_C: f64 = 50.0;
+
+/// How deep the seared rim is, mm, the mean of both sides: flesh that went above [`RIM_C`]. Within a
+/// cell it goes on in proportion, so that it does not jump by a cell.
+fn rim_mm(column: &Column, peaks_c: &[f64]) -> f64 {
+    let grid = &column.grid;
+    let width = &grid.width_m[grid.flesh.clone()];
+    let n = peaks_c.len();
+    let deep = |cell: &dyn Fn(usize) -> usize| {
+        let mut depth = 0.0;
+        for k in 0..n {
+            let i = cell(k);
+            if peaks_c[i] < RIM_C {
+                if k > 0 {
+                    let before = peaks_c[cell(k - 1)];
+                    let part = (before - RIM_C) / (before - peaks_c[i]).max(1e-9);
+                    // Between the middles of two cells.
+                    let last = width[cell(k - 1)];
+                    depth += 0.5 * part * (last + width[i]) - 0.5 * last;
+                }
+                break;
+            }
+            depth += width[i];
+        }
+        depth.max(0.0)
+    };
+    1e3 * 0.5 * (deep(&|k| k) + deep(&|k| n - 1 - k))
+}
+
+/// Share of the thickness whose highest temperature passes a test.
+fn share_where(column: &Column, peaks_c: &[f64], test: impl Fn(f64) -> bool) -> f64 {
+    let grid = &column.grid;
+    let cells = peaks_c.iter().zip(&grid.width_m[grid.flesh.clone()]);
+    cells
+        .filter(|(peak, _)| test(**peak))
+        .fold(0.0, |sum, (_, w)| sum + w)
+        / grid.flesh_m()
 }
 
 impl Sink for PeakSink {
@@ -54,8 +102,10 @@ pub struct Outcome {
     pub core_peak_c: f64,
     /// Share of the thickness whose highest temperature lies in the band.
     pub even_share: f64,
-    /// Share of the thickness above [`OVERCOOKED_C`].
+    /// Share of the thickness that is overcooked for this fish.
     pub overcooked_share: f64,
+    /// Depth of the seared rim, mm, the mean of both sides; half the thickness when they meet.
+    pub rim_mm: f64,
     /// Crust on the skin side and the flesh side, mm.
     pub crust_mm: [f64; 2],
     /// Water boiled and steamed off and juice squeezed out, share of the mass of the raw piece.
@@ -129,6 +179,14 @@ impl Past {
     /// Highest temperature of the coldest point, C.
     pub fn coldest_peak_c(&self) -> f64 {
         least(&self.peaks_c)
+    }
+
+    /// Which cell of the flesh is the coldest point: the one whose own highest is lowest.
+    pub fn coldest(&self) -> usize {
+        let cells = self.peaks_c.iter().enumerate();
+        cells
+            .min_by(|a, b| a.1.total_cmp(b.1))
+            .map_or(0, |(i, _)| i)
     }
 }
 
@@ -206,19 +264,13 @@ impl<'a> Tally<'a> {
         self.column.material(i).crustiness(self.water[i])
     }
 
-    /// Reads the outcome for a band.
-    pub fn outcome(&self, band: Band) -> Outcome {
+    /// Reads the outcome for a target.
+    pub fn outcome(&self, aim: &Aim) -> Outcome {
         let (grid, past) = (&self.column.grid, &self.past);
         let flesh = grid.flesh.clone();
-        let (width, volume) = (&grid.width_m[flesh.clone()], &grid.volume_m[flesh.clone()]);
-        let thickness = grid.flesh_m();
-        let share_of = |test: &dyn Fn(f64) -> bool| {
-            let cells = past.peaks_c.iter().zip(width);
-            cells
-                .filter(|(peak, _)| test(**peak))
-                .fold(0.0, |sum, (_, w)| sum + w)
-                / thickness
-        };
+        let (volume, thickness) = (&grid.volume_m[flesh.clone()], grid.flesh_m());
+        let share_of = |test: &dyn Fn(f64) -> bool| share_where(self.column, &past.peaks_c, test);
+        let band = aim.band;
         let raw = self.column.material(flesh.start);
         let lost: f64 = volume
             .iter()
@@ -237,7 +289,8 @@ impl<'a> Tally<'a> {
         Outcome {
             core_peak_c: past.coldest_peak_c(),
             even_share: share_of(&|peak| peak >= band.low_c && peak <= band.high_c),
-            overcooked_share: share_of(&|peak| peak > OVERCOOKED_C),
+            overcooked_share: share_of(&|peak| peak > aim.overcooked_c),
+            rim_mm: rim_mm(self.column, &past.peaks_c).min(500.0 * thickness),
             crust_mm: [0, 1].map(|side| crust_mm(self.column, &self.water, side)),
             weight_loss_share: evaporated_share + juice_share,
             evaporated_share,

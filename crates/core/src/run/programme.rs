@@ -7,6 +7,7 @@ use crate::fish::Piece;
 use crate::heat::{Layer, Reservoir};
 use crate::kit::Kitchen;
 use crate::matter::Material;
+use serde::Serialize;
 
 /// What is set hot, and so what an error of the fire is an error of.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -34,6 +35,35 @@ pub struct Allowed {
     pub drop_k: f64,
 }
 
+/// What is heated before the fish goes in.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub enum Hot {
+    /// A pan.
+    Pan,
+    /// An oven or broiler.
+    Oven,
+    /// Frying oil.
+    Oil,
+    /// Liquid, or the water under a steamer.
+    Liquid,
+    /// A grill.
+    Grill,
+}
+
+/// Something that is heated before the fish goes in.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Heating {
+    /// What.
+    pub what: Hot,
+    /// To so many C.
+    pub to_c: f64,
+    /// How long it takes from a cold kitchen, s.
+    pub s: f64,
+}
+
 /// A whole way to cook one piece, times open.
 #[derive(Debug, Clone)]
 pub struct Programme {
@@ -55,6 +85,8 @@ pub struct Programme {
     pub fire: Fire,
     /// Of what is fried in batches.
     pub allowed: Option<Allowed>,
+    /// What is heated first, side by side.
+    pub heating: Vec<Heating>,
 }
 
 /// A stretch of the march: from when to when, and what the faces see.
@@ -84,7 +116,14 @@ impl Programme {
             pressure_pa: kitchen.pressure_pa(),
             fire,
             allowed: None,
+            heating: vec![],
         }
+    }
+
+    /// With something heated first.
+    pub fn heat(mut self, heating: Heating) -> Self {
+        self.heating.push(heating);
+        self
     }
 
     /// How long it rests, s.

@@ -5,7 +5,7 @@ use super::past::{Outcome, Tally, cooked_line_share};
 use super::seen::{Seen, bone_free, releases};
 use super::timeline::Timeline;
 use crate::heat::{Column, Moment, Sink};
-use crate::target::Band;
+use crate::target::Aim;
 
 /// Points of the cooked line over time.
 const LINE_POINTS: usize = 25;
@@ -42,7 +42,7 @@ pub struct Witness<'a> {
     column: &'a Column,
     tally: Tally<'a>,
     field: Option<FieldSink<'a>>,
-    band: Band,
+    aim: Aim,
     off_s: f64,
     end_s: f64,
     release_s: [Option<f64>; 2],
@@ -56,15 +56,15 @@ impl<'a> Witness<'a> {
     pub fn new(
         column: &'a Column,
         timeline: &Timeline,
-        band: Band,
+        aim: &Aim,
         field: Option<FieldAsked>,
     ) -> Self {
         let end_s = timeline.end_s();
         Self {
             column,
             tally: Tally::new(column, timeline.off_s),
-            field: field.map(|size| FieldSink::new(column, size, end_s, band)),
-            band,
+            field: field.map(|size| FieldSink::new(column, size, end_s, aim)),
+            aim: *aim,
             off_s: timeline.off_s,
             end_s,
             release_s: [None; 2],
@@ -77,7 +77,7 @@ impl<'a> Witness<'a> {
     /// What it was like; none when nothing was run.
     pub fn finish(self) -> Option<Witnessed> {
         Some(Witnessed {
-            outcome: self.tally.outcome(self.band),
+            outcome: self.tally.outcome(&self.aim),
             signs: Signs {
                 release_s: self.release_s,
                 cooked_line: self.cooked_line,

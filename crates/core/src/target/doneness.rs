@@ -36,6 +36,13 @@ pub struct Level {
     pub low_c: f64,
     /// High end, C.
     pub high_c: f64,
+    /// The aim is a seared rim that deep, mm, and the band what the middle stays within.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub rim_mm: Option<f64>,
+    /// Names by which the fish of this family knew it before, which are still read.
+    #[serde(default, skip_serializing)]
+    #[cfg_attr(feature = "schema", schema(ignore))]
+    pub was: Vec<String>,
 }
 
 /// Fish that are done alike.
@@ -48,6 +55,9 @@ pub struct Family {
     pub name: String,
     /// Key of the level most cooks aim at.
     pub default: String,
+    /// Above this the flesh is dry or woolly, C; none where dry and crisp is meant.
+    #[serde(default)]
+    pub overcooked_c: Option<f64>,
     /// From rare to well.
     pub levels: Vec<Level>,
 }
@@ -57,6 +67,35 @@ struct File {
     family: Vec<Family>,
 }
 
+/// What a plan looks for.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Goal {
+    /// The coldest point peaks in the middle of the band.
+    Middle,
+    /// A seared rim that deep on both sides, mm, over a middle that stays raw.
+    Rim(f64),
+    /// A slow piece still holds this figure, C: see [`safety`].
+    Figure(f64),
+}
+
+/// A target, read: what is looked for, and what counts as right and as overcooked.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Aim {
+    /// What is looked for.
+    pub goal: Goal,
+    /// What the coldest point is to end in.
+    pub band: Band,
+    /// Above this it is overcooked, C; never below the band, infinite where there is no such thing.
+    pub overcooked_c: f64,
+}
+
+impl Aim {
+    /// Where overcooked begins; none where there is no such thing.
+    pub fn overcooked_from_c(&self) -> Option<f64> {
+        Some(self.overcooked_c).filter(|c| c.is_finite())
+    }
+}
+
 /// A target as asked for.
 #[derive(Debug, Clone, PartialEq)]
 pub enum TargetAsked {
@@ -64,21 +103,28 @@ pub enum TargetAsked {
     Level(String),
     /// A band, C.
     Band(f64, f64),
+    /// A seared rim, mm, over a middle that stays below so many C.
+    Rim(f64, f64),
     /// What most cooks aim at with this fish.
     Usual,
 }
 
 /// Core temperatures that a target may have, C.
-const TARGET_RANGE_C: (f64, f64) = (30.0, 95.0);
+const TARGET_RANGE_C: (f64, f64) = (10.0, 95.0);
+/// A band that ends here or below is a raw middle, C: what counts is the rim.
+const RAW_MIDDLE_C: f64 = 30.0;
+/// Such a rim when none is said, mm, and the rims that anybody sears.
+const RIM_MM: f64 = 3.0;
+const RIM_RANGE_MM: (f64, f64) = (0.5, 15.0);
+/// A raw middle is not colder than this, C.
+const MIDDLE_LOW_C: f64 = 15.0;
 
 /// Key of the level that every family has: the food-safety figure, for eaters at risk. It is a
 /// rule and no doneness.
 pub const FOOD_SAFETY: &str = "food_safety";
-/// Its band: the figure and what lies just above.
-pub const AT_RISK: Band = Band {
-    low_c: safety::FOOD_CODE_C,
-    high_c: safety::FOOD_CODE_C + 3.0,
-};
+/// Where a plan for a figure ends: so much above it the ordinary piece may land, K, since the slow
+/// one must reach it.
+const ABOVE_FIGURE_K: f64 = 12.0;
 
 impl Family {
     /// All of them.
@@ -105,11 +151,31 @@ impl Family {
             .ok_or_else(|| InputError::unknown("family", key, Self::all().iter().map(|f| &f.key)))
     }
 
-    /// Turns a target into a band.
+    /// Reads a target. `usual` names the level of this fish when that is not the family's; `figure_c`
+    /// is the food-safety figure for this piece.
+    ///
+    /// A band that begins at the figure or above promises it, and is planned for the slow piece.
     ///
     /// # Errors
-    /// [`InputError`] for an unknown level, a band upside down or out of 30 to 95 C.
-    pub fn band(&self, asked: &TargetAsked) -> Result<Band, InputError> {
+    /// [`InputError`] for an unknown level, a band upside down or out of 10 to 95 C, a rim no pan
+    /// sears.
+    pub fn aim(
+        &self,
+        asked: &TargetAsked,
+        usual: Option<&str>,
+        figure_c: f64,
+    ) -> Result<Aim, InputError> {
+        let aim = |goal, band: Band| Aim {
+            goal,
+            band,
+            overcooked_c: self.overcooked_c.unwrap_or(f64::INFINITY).max(band.high_c),
+        };
+        let band_of = |band: Band, rim_mm: Option<f64>| match rim_mm {
+            Some(rim_mm) => aim(Goal::Rim(rim_mm), band),
+            None if band.high_c <= RAW_MIDDLE_C => aim(Goal::Rim(RIM_MM), band),
+            None if band.low_c >= figure_c => aim(Goal::Figure(figure_c), band),
+            None => aim(Goal::Middle, band),
+        };
         let key = match asked {
             TargetAsked::Band(low, high) => {
                 let low_c = checked("low_c", *low, TARGET_RANGE_C, "C")?;
@@ -120,21 +186,51 @@ impl Family {
                         Wrong::TargetUpsideDown { low_c, high_c },
                     ));
                 }
-                return Ok(Band { low_c, high_c });
+                return Ok(band_of(Band { low_c, high_c }, None));
             }
-            TargetAsked::Level(key) => key,
-            TargetAsked::Usual => &self.default,
+            TargetAsked::Rim(rim_mm, under_c) => {
+                let rim_mm = checked("rim_mm", *rim_mm, RIM_RANGE_MM, "mm")?;
+                let range = (MIDDLE_LOW_C, 45.0);
+                let high_c = checked("middle_under_c", *under_c, range, "C")?;
+                let low_c = MIDDLE_LOW_C;
+                return Ok(aim(Goal::Rim(rim_mm), Band { low_c, high_c }));
+            }
+            TargetAsked::Level(key) => key.as_str(),
+            TargetAsked::Usual => usual.unwrap_or(&self.default),
         };
         if key == FOOD_SAFETY {
-            return Ok(AT_RISK);
+            let band = Band {
+                low_c: figure_c,
+                high_c: figure_c + ABOVE_FIGURE_K,
+            };
+            return Ok(aim(Goal::Figure(figure_c), band));
         }
-        let level = self.levels.iter().find(|level| level.key == *key);
-        level
-            .map(|l| Band {
-                low_c: l.low_c,
-                high_c: l.high_c,
-            })
-            .ok_or_else(|| InputError::unknown("level", key, self.levels.iter().map(|l| &l.key)))
+        let level = self
+            .levels
+            .iter()
+            .find(|level| level.key == key)
+            .or_else(|| {
+                self.levels
+                    .iter()
+                    .find(|level| level.was.iter().any(|was| was == key))
+            });
+        let level = level.ok_or_else(|| {
+            let known = self.levels.iter().map(|l| l.key.as_str());
+            InputError::unknown("level", key, known.chain([FOOD_SAFETY]))
+        })?;
+        let band = Band {
+            low_c: level.low_c,
+            high_c: level.high_c,
+        };
+        Ok(band_of(band, level.rim_mm))
+    }
+
+    /// What most cooks aim at with this family.
+    ///
+    /// # Errors
+    /// As [`Family::aim`].
+    pub fn usual(&self) -> Result<Aim, InputError> {
+        self.aim(&TargetAsked::Usual, None, safety::FOOD_CODE_C)
     }
 }
 
@@ -142,23 +238,70 @@ impl Family {
 mod tests {
     use super::*;
 
+    fn aim(family: &str, asked: &TargetAsked) -> Result<Aim, InputError> {
+        Family::find(family).unwrap().aim(asked, None, 63.0)
+    }
+
     #[test]
-    fn levels_rise_without_overlap_and_the_usual_one_exists() {
+    fn levels_rise_without_overlap_and_nothing_in_the_band_is_overcooked() {
         for family in Family::all() {
-            assert!(family.band(&TargetAsked::Usual).is_ok(), "{}", family.key);
+            assert!(family.usual().is_ok(), "{}", family.key);
             for pair in family.levels.windows(2) {
                 assert!(pair[0].high_c < pair[1].low_c, "{}", family.key);
             }
-            assert!(family.levels.iter().all(|l| l.low_c < l.high_c));
+            for level in &family.levels {
+                assert!(level.low_c < level.high_c);
+                let aim = aim(&family.key, &TargetAsked::Level(level.key.clone())).unwrap();
+                assert!(
+                    aim.overcooked_c >= aim.band.high_c,
+                    "{} {}",
+                    family.key,
+                    level.key
+                );
+            }
         }
     }
 
     #[test]
     fn a_band_upside_down_or_nan_is_refused() {
-        let lean = Family::find("lean_flaky").unwrap();
-        let error = lean.band(&TargetAsked::Band(56.0, 52.0)).unwrap_err();
+        let error = aim("lean_flaky", &TargetAsked::Band(56.0, 52.0)).unwrap_err();
         assert_eq!(error.code(), "target_upside_down");
-        assert!(lean.band(&TargetAsked::Band(f64::NAN, 52.0)).is_err());
-        assert!(lean.band(&TargetAsked::Level("rare".into())).is_err());
+        assert!(aim("lean_flaky", &TargetAsked::Band(f64::NAN, 52.0)).is_err());
+        assert!(aim("lean_flaky", &TargetAsked::Level("pink".into())).is_err());
+        assert!(aim("tuna_like", &TargetAsked::Rim(f64::NAN, 30.0)).is_err());
+        assert!(aim("tuna_like", &TargetAsked::Rim(3.0, 60.0)).is_err());
+    }
+
+    /// Cards that were kept while the fish belonged to another family still open.
+    #[test]
+    fn levels_that_fish_had_before_are_still_read() {
+        let band = |family: &str, level: &str| {
+            aim(family, &TargetAsked::Level(level.into())).map(|aim| aim.band.low_c)
+        };
+        for level in ["rare", "medium_rare", "medium", "medium_well", "well"] {
+            assert!(band("oily_flaky", level).is_ok(), "{level}");
+            assert!(band("eel", level).is_ok(), "{level}");
+        }
+        for level in ["medium_rare", "medium", "well"] {
+            assert!(band("lean_flaky", level).is_ok(), "{level}");
+        }
+        for level in ["slightly_rare", "just_set", "flaking", "well"] {
+            assert!(band("skate", level).is_ok(), "{level}");
+        }
+    }
+
+    #[test]
+    fn what_is_asked_decides_what_is_looked_for() {
+        let goal =
+            |family: &str, low, high| aim(family, &TargetAsked::Band(low, high)).unwrap().goal;
+        assert_eq!(goal("tuna_like", 15.0, 30.0), Goal::Rim(3.0));
+        assert_eq!(goal("tuna_like", 25.0, 35.0), Goal::Middle);
+        assert_eq!(goal("lean_flaky", 63.0, 66.0), Goal::Figure(63.0));
+        assert_eq!(goal("lean_flaky", 61.0, 66.0), Goal::Middle);
+        let raw = aim("tuna_like", &TargetAsked::Level("raw_middle".into())).unwrap();
+        assert_eq!((raw.goal, raw.band.high_c), (Goal::Rim(3.0), 30.0));
+        let crisp = aim("small_whole", &TargetAsked::Usual).unwrap();
+        assert_eq!(crisp.overcooked_from_c(), None);
+        assert_eq!(crisp.goal, Goal::Figure(63.0), "65 and more promises 63");
     }
 }

@@ -3,6 +3,6 @@
 mod doneness;
 pub mod safety;
 
-pub use safety::Safety;
+pub use safety::{Rules, Safety};
 
-pub use doneness::{AT_RISK, Band, FOOD_SAFETY, Family, Level, TargetAsked};
+pub use doneness::{Aim, Band, FOOD_SAFETY, Family, Goal, Level, TargetAsked};

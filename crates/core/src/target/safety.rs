@@ -3,6 +3,20 @@
 //! Sources: `FOOD-CODE-3-401.11` (intact fish 63 C for 15 s), `FDA-HAZARDS-A4` (Listeria 6D:
 //! 2.0 min at 70 C, z = 7.5 K), `EU-853-PARASITES` (60 C for 1 min). Local rules come first.
 
+use serde::{Deserialize, Serialize};
+
+/// Whose rules a kitchen keeps; local rules come first.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub enum Rules {
+    /// The US Food Code.
+    #[default]
+    Us,
+    /// EU law and UK guidance.
+    EuUk,
+}
+
 /// Core temperature for intact raw fish, C.
 pub const FOOD_CODE_C: f64 = 63.0;
 /// Held that long, s.
@@ -27,6 +41,23 @@ pub const COOL_ALL_S: f64 = 6.0 * 3600.0;
 pub const THAW_WATER_C: f64 = 21.0;
 /// Four hours, s.
 pub const THAWED_WARM_S: f64 = 4.0 * 3600.0;
+/// Stuffed fish, or stuffing with fish in it: at once, all through, C (`FOOD-CODE-3-401.11`).
+pub const STUFFED_C: f64 = 74.0;
+/// What a good kitchen probe errs by, K, and how far it commonly lies from the coldest spot, mm.
+/// common practice, no source.
+pub const PROBE_ERRS_K: f64 = 1.0;
+/// Off the coldest spot.
+pub const PROBE_OFF_MM: f64 = 3.0;
+/// What it must show above the figure where nothing is computed, K.
+pub const PROBE_ABOVE_K: f64 = 4.0;
+/// Fish out of the cold is above this, C, and how long it may be, h, under each set of rules
+/// (`FOOD-CODE-3-501.16`, `FOOD-CODE-3-501.19`; `UK-2013-SCHEDULE-4`).
+pub const fn out_of_cold(rules: Rules) -> (f64, f64) {
+    match rules {
+        Rules::Us => (COLD_C, 4.0),
+        Rules::EuUk => (8.0, 4.0),
+    }
+}
 /// Minutes at 70 C for a millionfold (6 log) kill of Listeria.
 pub const LISTERIA_6D_MIN: f64 = 2.0;
 

@@ -1,213 +1,13 @@
-//! The counter: dangers as exact tables, portions as properties, whole fish and lots.
+//! The counter: portions as properties, whole fish and lots.
 
-use cindo_core::fish::{
-    Eater, Freezing, Hazard, Lot, Notice, ParasiteRecord, PieceAsked, Severity, Side, Species,
-    Tail, Warmth, exempt_tuna, notices, spines,
-};
+use cindo_core::fish::{Eaters, Lot, Notice, PieceAsked, Side, Species, Tail};
 use cindo_core::fish::{Piece, State};
-use cindo_core::target::{AT_RISK, Band, FOOD_SAFETY, TargetAsked};
+use cindo_core::target::{FOOD_SAFETY, Goal, Rules, TargetAsked};
 use proptest::prelude::*;
 use proptest::test_runner::{Config, RngAlgorithm, TestRng, TestRunner};
 
 fn fish(key: &str) -> std::sync::Arc<Species> {
     Species::find(key).unwrap()
-}
-
-const RARE: Band = Band {
-    low_c: 47.0,
-    high_c: 51.0,
-};
-const WELL: Band = Band {
-    low_c: 63.0,
-    high_c: 66.0,
-};
-const NEARLY: Band = Band {
-    low_c: 61.0,
-    high_c: 62.0,
-};
-
-fn said(key: &str, eater: Eater, target: Band, record: ParasiteRecord) -> Vec<Notice> {
-    notices(&fish(key), eater, target, record, None).unwrap()
-}
-
-fn codes(key: &str, eater: Eater, target: Band, record: ParasiteRecord) -> Vec<&'static str> {
-    said(key, eater, target, record)
-        .iter()
-        .map(|n| n.code)
-        .collect()
-}
-
-/// Food Code 3-402.11(A): -20 C 168 h; -35 C solid and 15 h there; -35 C solid and 24 h at -20 C.
-#[test]
-fn published_freezing_against_parasites() {
-    for (at_c, hours, solid_at_35, kills) in [
-        (-20.0, 168.0, false, true),
-        (-20.0, 167.0, false, false),
-        (-18.0, 1000.0, false, false),
-        (-25.0, 200.0, false, true),
-        (-35.0, 15.0, true, true),
-        (-35.0, 14.0, true, false),
-        (-35.0, 15.0, false, false),
-        (-20.0, 24.0, true, true),
-        (-20.0, 23.0, true, false),
-        (-19.0, 24.0, true, false),
-    ] {
-        let freezing = Freezing {
-            at_c,
-            hours,
-            solid_at_35,
-        };
-        assert_eq!(freezing.kills_parasites().unwrap(), kills, "{freezing:?}");
-    }
-    let nonsense = Freezing {
-        at_c: 4.0,
-        hours: 10.0,
-        solid_at_35: false,
-    };
-    assert_eq!(nonsense.kills_parasites().unwrap_err().field(), "at_c");
-}
-
-/// FDA Hazards Guide, chapter 7 (medium confidence): above 4.4 C 4 h if ever above 21 C, else
-/// 8 h; once frozen 12 and 24 h.
-#[test]
-fn published_time_out_of_the_cold() {
-    for (hours, warmest_c, was_frozen, spoils) in [
-        (4.0, 25.0, false, false),
-        (4.1, 25.0, false, true),
-        (8.0, 15.0, false, false),
-        (8.1, 15.0, false, true),
-        (12.0, 25.0, true, false),
-        (12.1, 25.0, true, true),
-        (24.0, 10.0, true, false),
-        (24.1, 10.0, true, true),
-    ] {
-        let warmth = Warmth {
-            hours,
-            warmest_c,
-            was_frozen,
-        };
-        assert_eq!(warmth.spoils().unwrap(), spoils, "{warmth:?}");
-    }
-}
-
-#[test]
-fn histamine_fish_out_of_the_cold_are_refused_whatever_the_target() {
-    let warm = Some(Warmth {
-        hours: 6.0,
-        warmest_c: 24.0,
-        was_frozen: false,
-    });
-    for key in ["mackerel", "tuna", "sardine", "mahi_mahi", "bluefish"] {
-        for target in [RARE, WELL] {
-            let said = notices(
-                &fish(key),
-                Eater::Everyone,
-                target,
-                ParasiteRecord::Unknown,
-                warm,
-            )
-            .unwrap();
-            assert_eq!(said[0].code, "histamine_refuse", "{key}");
-            assert_eq!(said[0].severity, Severity::Refuse);
-            assert!(
-                said[0].message.contains("Cooking"),
-                "says that heat does not mend it"
-            );
-        }
-    }
-    let cod = notices(
-        &fish("cod"),
-        Eater::Everyone,
-        WELL,
-        ParasiteRecord::Unknown,
-        warm,
-    )
-    .unwrap();
-    assert!(cod.is_empty(), "{cod:?}");
-}
-
-/// Food Code 3-402.11(B): these tunas and fish farmed on feed without live parasites are exempt.
-#[test]
-fn published_who_needs_a_freezing_record() {
-    let asks = |key: &str, target, record| {
-        codes(key, Eater::Everyone, target, record).contains(&"parasites")
-    };
-    for wild in [
-        "cod",
-        "mackerel",
-        "salmon_wild",
-        "hake",
-        "halibut",
-        "skipjack",
-    ] {
-        assert!(asks(wild, RARE, ParasiteRecord::Unknown), "{wild}");
-        assert!(
-            !asks(wild, NEARLY, ParasiteRecord::Unknown),
-            "60 C kills them: {wild}"
-        );
-        let week = Freezing {
-            at_c: -20.0,
-            hours: 170.0,
-            solid_at_35: false,
-        };
-        assert!(!asks(wild, RARE, ParasiteRecord::Frozen(week)), "{wild}");
-        let day = Freezing {
-            hours: 24.0,
-            ..week
-        };
-        assert!(asks(wild, RARE, ParasiteRecord::Frozen(day)), "{wild}");
-        assert!(!asks(wild, RARE, ParasiteRecord::Farmed), "{wild}");
-    }
-    for free in [
-        "tuna",
-        "tuna_bluefin",
-        "tuna_albacore",
-        "salmon",
-        "trout",
-        "turbot",
-    ] {
-        assert!(!asks(free, RARE, ParasiteRecord::Unknown), "{free}");
-    }
-    let exempt = Species::all().iter().filter(|s| exempt_tuna(s)).count();
-    assert_eq!(exempt, 3);
-}
-
-/// Food Code 3-603.11 and 3-401.11: below 63 C tell everyone, and not for eaters at risk.
-#[test]
-fn published_advisory_and_eaters_at_risk() {
-    assert!(codes("haddock", Eater::Everyone, RARE, ParasiteRecord::Farmed).contains(&"advisory"));
-    assert!(
-        codes("haddock", Eater::AtRisk, RARE, ParasiteRecord::Farmed)
-            .contains(&"at_risk_below_code")
-    );
-    assert!(codes("haddock", Eater::AtRisk, AT_RISK, ParasiteRecord::Farmed).is_empty());
-    assert_eq!(AT_RISK.low_c, 63.0);
-    // Each danger where it is and nowhere else.
-    for species in Species::all() {
-        let said = codes(&species.key, Eater::AtRisk, WELL, ParasiteRecord::Unknown);
-        for (code, hazard) in [
-            ("reef_toxin", Hazard::ReefToxin),
-            ("wax_esters", Hazard::WaxEsters),
-            ("histamine", Hazard::Histamine),
-        ] {
-            assert_eq!(
-                said.contains(&code),
-                species.has(hazard),
-                "{} {code}",
-                species.key
-            );
-        }
-        assert!(
-            !said.contains(&"parasites") && !said.contains(&"advisory"),
-            "{}",
-            species.key
-        );
-        assert_eq!(spines(species, true).is_some(), species.has(Hazard::Spines));
-        assert!(spines(species, false).is_none(), "a fillet has no fins");
-    }
-    let swordfish = said("swordfish", Eater::AtRisk, WELL, ParasiteRecord::Unknown);
-    assert_eq!(swordfish[0].severity, Severity::Refuse, "mercury");
-    assert!(codes("cod", Eater::Everyone, WELL, ParasiteRecord::Unknown).is_empty());
 }
 
 fn seeded() -> TestRunner {
@@ -262,63 +62,114 @@ fn exact_place_of_the_middle_cut() {
     assert_eq!(wrong.code(), "thin_end_thicker");
 }
 
-#[test]
-fn a_lot_knows_its_days() {
-    let lot = Lot {
-        received_day: 100,
+const DAY_H: f64 = 24.0;
+
+/// Came in cold at hour 2400, kept on ice.
+fn lot() -> Lot {
+    Lot {
+        received_h: 100.0 * DAY_H,
         received_c: 3.0,
+        warm_h: None,
         kept_c: 0.0,
-        frozen_day: None,
+        frozen_h: None,
         frozen_at_c: None,
-        use_by_day: Some(106),
-    };
+        thawed_h: None,
+        use_by_h: Some(107.0 * DAY_H),
+    }
+}
+
+#[test]
+fn a_lot_knows_its_days_and_hours() {
     let cod = fish("cod");
-    let on = |lot: &Lot, day| lot.on(&cod, day);
-    let state = on(&lot, 104).unwrap();
+    let at = |lot: &Lot, day: f64| lot.at(&cod, day * DAY_H, Rules::Us);
+    let state = at(&lot(), 104.0).unwrap();
     assert_eq!(state.left_days, Some([5.0, 11.0]));
-    assert!(!state.past_use_by && !state.received_warm);
-    assert!(on(&lot, 107).unwrap().past_use_by);
-    assert_eq!(on(&lot, 99).unwrap_err().field(), "received");
-    let warm = Lot {
-        received_c: 7.0,
-        kept_c: 4.0,
-        ..lot.clone()
-    };
-    assert!(on(&warm, 104).unwrap().received_warm);
-    assert!(on(&warm, 104).unwrap().left_days.unwrap()[1] < 11.0);
+    assert!(!state.past_use_by && !state.received_warm && !state.refuse);
+    assert!(at(&lot(), 107.0).unwrap().refuse, "past its day");
+    assert_eq!(at(&lot(), 99.0).unwrap_err().field(), "received");
     let frozen = Lot {
         kept_c: -22.0,
-        frozen_day: Some(101),
+        frozen_h: Some(101.0 * DAY_H),
         frozen_at_c: Some(-22.0),
-        use_by_day: None,
-        ..lot.clone()
+        use_by_h: None,
+        ..lot()
     };
-    assert!(!on(&frozen, 107).unwrap().parasites_killed);
-    assert!(on(&frozen, 108).unwrap().parasites_killed);
-    assert_eq!(on(&frozen, 108).unwrap().left_days, None);
+    let killed = |lot: &Lot, day| at(lot, day).unwrap().parasites_killed;
+    assert!(!killed(&frozen, 107.99), "hours count, not days begun");
+    assert!(killed(&frozen, 108.0));
+    assert_eq!(at(&frozen, 108.0).unwrap().left_days, None);
     let thawed = Lot {
         kept_c: 2.0,
         ..frozen.clone()
     };
-    assert!(
-        !on(&thawed, 108).unwrap().parasites_killed,
-        "nobody knows since when"
-    );
+    assert!(!killed(&thawed, 130.0), "nobody knows since when");
+    let since = Lot {
+        thawed_h: Some(129.0 * DAY_H),
+        ..thawed.clone()
+    };
+    assert!(killed(&since, 130.0));
+    // One day before the freezer at 3 C, one after it at 2 C; none of the four weeks in it.
+    let left = at(&since, 130.0).unwrap().left_days.unwrap();
+    assert!((left[0] - (9.0 - 1.44 - 1.44)).abs() < 1e-9, "{left:?}");
     let warmer = Lot {
         kept_c: -18.0,
         ..frozen.clone()
     };
-    assert!(!on(&warmer, 150).unwrap().parasites_killed);
+    assert!(!killed(&warmer, 150.0));
+    let wrong = |lot: Lot, day| at(&lot, day).unwrap_err().field().to_owned();
     let future = Lot {
-        frozen_day: Some(120),
+        frozen_h: Some(120.0 * DAY_H),
         ..frozen.clone()
     };
-    assert_eq!(on(&future, 108).unwrap_err().field(), "frozen");
+    assert_eq!(wrong(future, 108.0), "frozen");
     let upside = Lot {
-        use_by_day: Some(90),
-        ..lot
+        use_by_h: Some(90.0 * DAY_H),
+        ..lot()
     };
-    assert_eq!(on(&upside, 104).unwrap_err().field(), "use_by");
+    assert_eq!(wrong(upside, 104.0), "use_by");
+    let unsaid = Lot {
+        frozen_h: None,
+        frozen_at_c: None,
+        ..since
+    };
+    assert_eq!(wrong(unsaid, 130.0), "frozen");
+}
+
+/// Food Code 3-202.11 and 3-501.16, Hazards Guide 7: what came in warm, and a lot kept too warm.
+#[test]
+fn published_lots_out_of_the_cold() {
+    let codes = |key: &str, lot: &Lot, hours: f64| -> Vec<&'static str> {
+        let state = lot
+            .at(&fish(key), 100.0 * DAY_H + hours, Rules::Us)
+            .unwrap();
+        assert_eq!(state.refuse, state.notices.iter().any(Notice::refuses));
+        state.notices.iter().map(|n| n.code).collect()
+    };
+    let warm = Lot {
+        received_c: 9.0,
+        ..lot()
+    };
+    assert_eq!(codes("cod", &warm, 1.0), ["received_warm"]);
+    let short = Lot {
+        warm_h: Some(1.0),
+        ..warm.clone()
+    };
+    assert_eq!(codes("cod", &short, 1.0), ["within_limit"]);
+    let long = Lot {
+        warm_h: Some(6.0),
+        ..warm
+    };
+    assert!(codes("cod", &long, 1.0).contains(&"out_of_cold"));
+    let mild = Lot {
+        kept_c: 8.0,
+        ..lot()
+    };
+    let said = codes("mackerel", &mild, 48.0);
+    assert!(
+        said.contains(&"histamine_refuse") && said.contains(&"out_of_cold"),
+        "{said:?}"
+    );
+    assert!(codes("cod", &mild, 3.0) == ["within_limit"]);
 }
 
 #[test]
@@ -362,12 +213,13 @@ fn published_food_safety_target_meets_the_food_code() {
             },
             target: TargetAsked::Level(FOOD_SAFETY.into()),
             kitchen: Kitchen::SEA_LEVEL,
+            eaters: Eaters::Everyone,
             wishes: Wishes::default(),
             field: None,
         })
         .unwrap();
         let mut met = 0;
-        for plan in ways.iter().filter_map(|w| w.plan.as_ref()) {
+        for plan in ways.ways.iter().filter_map(|w| w.plan.as_ref()) {
             let reached = plan
                 .warnings
                 .iter()
@@ -412,14 +264,22 @@ fn twelve_pieces_each_find_a_way() {
             },
             target: TargetAsked::Usual,
             kitchen: Kitchen::SEA_LEVEL,
+            eaters: Eaters::Everyone,
             wishes: Wishes::default(),
             field: None,
         })
         .unwrap();
-        let reached = ways.iter().filter_map(|w| w.plan.as_ref()).filter(|plan| {
-            let middle = 0.5 * (plan.band.low_c + plan.band.high_c);
-            (plan.outcome.core_peak_c - middle).abs() < 0.6
-        });
+        let reached = ways
+            .ways
+            .iter()
+            .filter_map(|w| w.plan.as_ref())
+            .filter(|plan| {
+                let (band, peak_c) = (plan.aim.band, plan.outcome.core_peak_c);
+                match plan.aim.goal {
+                    Goal::Figure(_) => peak_c >= band.low_c,
+                    _ => (peak_c - band.middle_c()).abs() < 0.6,
+                }
+            });
         assert!(reached.count() >= 5, "{key} {cut}");
     }
 }

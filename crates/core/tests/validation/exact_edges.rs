@@ -10,7 +10,7 @@ use cindo_core::heat::{
 };
 use cindo_core::matter::{Composition, Material, water};
 use cindo_core::run::Tally;
-use cindo_core::target::Band;
+use cindo_core::target::Family;
 
 const K: f64 = 0.5;
 const RHO: f64 = 1055.0;
@@ -324,11 +324,8 @@ pub fn exact_lethality() {
                 steam_kg_m2s: 0.0,
             });
         }
-        let band = Band {
-            low_c: 50.0,
-            high_c: 55.0,
-        };
-        tally.outcome(band).safety.listeria_log
+        let aim = Family::find("lean_flaky").unwrap().usual().unwrap();
+        tally.outcome(&aim).safety.listeria_log
     };
     // Six logs for two minutes at 70 C. 0.5 %: table and trapezoid of 2 s.
     let exact = num(&case("j_F_exponential")["outputs"]["F70_min"]);

@@ -1,6 +1,6 @@
 //! Laws that hold for every piece: balances closed, monotone, bounded, symmetric.
 
-use cindo_core::fish::PieceAsked;
+use cindo_core::fish::{Eaters, PieceAsked};
 use cindo_core::heat::{
     Column, Face, Fineness, Gas, Grid, Marcher, Medium, Moment, Sink, Spell, Steps,
 };
@@ -72,6 +72,7 @@ proptest! {
         first in 20.0..900.0, second in 1.0..300.0, rest in 0.0..600.0,
     ) {
         let done = simulate(&SimulateAsked {
+            eaters: Eaters::Everyone,
             piece: piece(thickness, start),
             method: sear(pan, pan - 30.0),
             kitchen: Kitchen::SEA_LEVEL,
@@ -98,6 +99,7 @@ proptest! {
         let (low, high) = (sear(215.0, oven + 60.0), sear(215.0, oven + 60.0 + more));
         prop_assert!(off_s(thickness, high.clone()) < 1.03 * off_s(thickness, low.clone()));
         let core = |method| simulate(&SimulateAsked {
+            eaters: Eaters::Everyone,
             piece: piece(thickness, 8.0), method, kitchen: Kitchen::SEA_LEVEL, times: TimesAsked { sides_s: vec![8.0 * thickness, 60.0], rest_s: 0.0 }, truth: None,
         }).unwrap().core_at_off_c;
         // 0.2 K: the steps' own error, and crust of a hotter pan insulates. Past 66 C the core
@@ -203,16 +205,16 @@ fn law_the_window_ends_where_the_band_ends() {
     let last = late(right.window.late_s);
     // 0.1 K: times are found to a quarter of a second.
     assert!(
-        (early.outcome.core_peak_c - right.band.low_c).abs() < 0.1,
+        (early.outcome.core_peak_c - right.aim.band.low_c).abs() < 0.1,
         "{}",
         early.outcome.core_peak_c
     );
     assert!(
-        (last.outcome.core_peak_c - right.band.high_c).abs() < 0.1,
+        (last.outcome.core_peak_c - right.aim.band.high_c).abs() < 0.1,
         "{}",
         last.outcome.core_peak_c
     );
-    assert!((right.outcome.core_peak_c - right.band.middle_c()).abs() < 0.1);
+    assert!((right.outcome.core_peak_c - right.aim.band.middle_c()).abs() < 0.1);
 }
 
 fn deep_poach(start_c: f64, altitude_m: f64, liquid_c: f64) -> cindo_core::plan::Plan {

@@ -16,6 +16,7 @@ mod proof;
 mod published;
 mod reference;
 mod running;
+mod safety;
 mod story;
 
 /// What a test measured, for the tables of docs/PROOF.md.

@@ -7,6 +7,7 @@ use cindo_core::plan::{
     CoolAsked, Cooling, MethodAsked, Plan, PlanAsked, ThawAsked, Thawing, cool, plan, thaw,
 };
 use cindo_core::run::juice_share;
+use cindo_core::target::Rules;
 use cindo_core::target::TargetAsked;
 
 fn planned(kind: &str, settings: &[(&str, Value)], piece: &PieceAsked) -> Plan {
@@ -166,6 +167,7 @@ fn frozen(thickness_mm: f64) -> PieceAsked {
 
 fn thaws_h(thickness_mm: f64, how: Thawing) -> f64 {
     let asked = ThawAsked {
+        rules: Rules::Us,
         piece: frozen(thickness_mm),
         how,
     };
@@ -204,6 +206,7 @@ pub fn published_plank_is_near() {
             ..frozen(mm)
         };
         let asked = ThawAsked {
+            rules: Rules::Us,
             piece,
             how: Thawing::Water(water_c),
         };
@@ -223,6 +226,7 @@ fn thawing_and_cooling_keep_to_the_food_code() {
     // Food Code 3-501.13: water at most 21 C, fridge at most 5 C.
     let refuse = |how| {
         thaw(&ThawAsked {
+            rules: Rules::Us,
             piece: frozen(25.0),
             how,
         })
@@ -231,12 +235,14 @@ fn thawing_and_cooling_keep_to_the_food_code() {
     assert_eq!(refuse(Thawing::Water(25.0)).field(), "at_c");
     assert_eq!(refuse(Thawing::Fridge(8.0)).field(), "at_c");
     let not_frozen = ThawAsked {
+        rules: Rules::Us,
         piece: cod(),
         how: Thawing::Fridge(4.0),
     };
     assert_eq!(thaw(&not_frozen).unwrap_err().field(), "piece.start_c");
     // Above 5 C for at most four hours: a thick block in warm water is not done by then.
     let block = ThawAsked {
+        rules: Rules::Us,
         piece: frozen(120.0),
         how: Thawing::Water(20.0),
     };
@@ -246,6 +252,7 @@ fn thawing_and_cooling_keep_to_the_food_code() {
         "{thawed:?}"
     );
     let safe = thaw(&ThawAsked {
+        rules: Rules::Us,
         piece: frozen(120.0),
         how: Thawing::Fridge(4.0),
     })
@@ -309,15 +316,31 @@ pub fn published_weight_loss_of_cooked_fish() {
 /// Whatever is put round the fish that some cannot eat is said on the card.
 #[test]
 fn coats_name_their_allergens() {
-    let says = |kind: &str, coating: Option<&str>, part: &str| {
-        let settings: Vec<_> = coating.map(|c| ("coating", word(c))).into_iter().collect();
-        let plan = planned(kind, &settings, &cod());
+    let says = |kind: &str, settings: &[(&str, Value)], part: &str| {
+        let plan = planned(kind, settings, &cod());
         let mut cautions = plan.steps.iter().flat_map(|s| &s.cautions);
         cautions.any(|c| c.code == "allergens" && c.message.contains(part))
     };
-    assert!(says("deep_fry_batter", None, "Wheat") && says("deep_fry_dusted", None, "Wheat"));
-    assert!(says("floured_pan_fry", None, "Milk") && says("hot_roast", Some("crust"), "Nuts"));
-    assert!(says("slow_bake", Some("butter"), "Milk") && !says("slow_bake", Some("oil"), ""));
+    let coat = |of| [("coating", word(of))];
+    assert!(says("deep_fry_batter", &[], "wheat") && says("deep_fry_dusted", &[], "wheat"));
+    assert!(says("floured_pan_fry", &[], "milk") && says("hot_roast", &coat("crust"), "nuts"));
+    assert!(says("slow_bake", &coat("butter"), "milk") && !says("slow_bake", &coat("oil"), "milk"));
+    // Whatever is chosen: the fat, the batter, and the fish itself.
+    assert!(says(
+        "sear_skin_first",
+        &[("fat", word("sesame"))],
+        "sesame"
+    ));
+    assert!(says(
+        "deep_fry_dusted",
+        &[("fat", word("peanut_refined"))],
+        "peanut"
+    ));
+    let beer = [("batter", word("egg_beer"))];
+    assert!(says("deep_fry_batter", &beer, "barley") && says("deep_fry_batter", &beer, "egg"));
+    for method in cindo_core::methods::Method::all() {
+        assert!(says(method.kind, &[], "fish"), "{}", method.kind);
+    }
 }
 
 /// A bone and scores change what the cook is told, and only then.

@@ -1,7 +1,7 @@
 //! What every way to cook must keep, whichever it is.
 
 use cindo_core::InputError;
-use cindo_core::fish::{Piece, PieceAsked};
+use cindo_core::fish::{Eaters, Piece, PieceAsked};
 use cindo_core::kit::Kitchen;
 use cindo_core::methods::{Method, StepKind, Takes, Value};
 use cindo_core::plan::{
@@ -198,6 +198,7 @@ fn law_even_media_cook_evenly() {
                 settings: vec![],
             },
             kitchen: Kitchen::SEA_LEVEL,
+            eaters: Eaters::Everyone,
             times: TimesAsked {
                 sides_s: vec![420.0],
                 rest_s: 0.0,
@@ -225,10 +226,12 @@ fn law_what_does_not_suit_says_why_and_stands_last() {
             },
             target: TargetAsked::Usual,
             kitchen: Kitchen::SEA_LEVEL,
+            eaters: Eaters::Everyone,
             wishes: Wishes::default(),
             field: None,
         })
-        .unwrap();
+        .unwrap()
+        .ways;
         assert_eq!(ways.len(), Method::all().len());
         let first_bad = ways
             .iter()

@@ -62,13 +62,8 @@ impl Row {
 
     /// Times at which the coldest point, after the rest, reaches the low and the high end.
     pub fn reaches_min(&self) -> [f64; 2] {
-        let Plan {
-            off_heat_s, window, ..
-        } = &self.plan;
-        [
-            (off_heat_s - window.early_s) / 60.0,
-            (off_heat_s + window.late_s) / 60.0,
-        ]
+        let (low_s, high_s) = self.plan.ends_s;
+        [low_s / 60.0, high_s / 60.0]
     }
 
     pub fn inside(&self) -> bool {

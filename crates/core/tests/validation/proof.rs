@@ -3,7 +3,7 @@
 use super::{
     exact, exact_edges, exact_more, exact_unequal, marching, media, notes, practice, published,
 };
-use cindo_core::fish::PieceAsked;
+use cindo_core::fish::{Eaters, PieceAsked};
 use cindo_core::kit::Kitchen;
 use cindo_core::matter::{Composition, water};
 use cindo_core::methods::Method;
@@ -182,6 +182,7 @@ fn law_table(out: &mut String) {
                     settings: vec![],
                 },
                 kitchen: Kitchen::SEA_LEVEL,
+                eaters: Eaters::Everyone,
                 times: TimesAsked {
                     sides_s: sides.clone(),
                     rest_s: 120.0,

@@ -1,7 +1,7 @@
 //! A run stops, is looked at and goes on; pieces share a pan; a truth differs from what was asked.
 
 use cindo_core::belief::members;
-use cindo_core::fish::{Piece, PieceAsked};
+use cindo_core::fish::{Eaters, Piece, PieceAsked};
 use cindo_core::heat::{Moment, Sink, Track};
 use cindo_core::kit::Kitchen;
 use cindo_core::methods::{Method, Value};
@@ -316,6 +316,7 @@ fn law_another_truth_at_these_times_is_what_simulating_it_says() {
         piece: hake(24.0, 1),
         method: asked("sear_both_sides", &[]).method,
         kitchen: Kitchen::SEA_LEVEL,
+        eaters: Eaters::Everyone,
         times: times.clone(),
         truth: Some(truth),
     })
@@ -362,7 +363,7 @@ fn law_eight_in_ten_lie_between_look_and_latest() {
         .unwrap();
         let (piece, programme) = built(kind, &[], &hake(24.0, 1));
         let set = members(&piece, &programme);
-        let aim_c = planned.band.middle_c();
+        let aim_c = planned.aim.band.middle_c();
         // Unseen: each factor of a member taken from another member.
         let n = set.len();
         let (mut early, mut late) = (0, 0);

@@ -87,6 +87,8 @@ fn shelf(now: Timestamp) -> Result<Vec<NewShelf>, RequestError> {
                 received_c: lot.received_c,
                 kept_c: lot.kept_c,
                 frozen: lot.frozen_days_ago.map(|d| day(-d)).transpose()?,
+                warm_h: None,
+                thawed: None,
                 frozen_at_c: lot.frozen_at_c,
                 use_by: lot.use_by_in_days.map(day).transpose()?,
             }),

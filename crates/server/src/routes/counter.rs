@@ -42,10 +42,10 @@ answers!(
     own_fish, "/api/own-fish", OwnFishWire, FishWire
 );
 
-fn today() -> jiff::civil::Date {
+fn now() -> jiff::civil::DateTime {
     jiff::Timestamp::now()
         .to_zoned_datetime(jiff::tz::TimeZone::system())
-        .date()
+        .datetime()
 }
 
 /// A thing as it goes out; one that cannot be read says so and hides nothing but itself.
@@ -56,7 +56,7 @@ fn item(row: ShelfRow) -> ShelfItem {
         || serde_json::from_str(&row.snapshot).map_err(|cause| cause.to_string()),
         Err,
     );
-    let beside = read.as_ref().ok().map(|body| body.beside(&row.id, today()));
+    let beside = read.as_ref().ok().map(|body| body.beside(&row.id, now()));
     let (lot_today, fish) = beside.unwrap_or_default();
     ShelfItem {
         id: row.id,
@@ -84,7 +84,7 @@ pub fn row(new: &ShelfNew) -> Result<NewShelf, RequestError> {
             message: format!("it needs a name of 1 to {MOST_NAME} characters"),
         });
     }
-    new.body.check(today())?;
+    new.body.check(now())?;
     Ok(NewShelf {
         id: lists::id_or_new(new.id.as_deref())?,
         kind: new.body.kind().to_owned(),

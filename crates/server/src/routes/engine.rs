@@ -3,9 +3,9 @@
 use super::{Body, compute, read};
 use crate::error::ErrorBody;
 use crate::wire::{
-    CoolRequest, FishList, HeatRequest, PlanAnswer, PlanRequest, RankAnswer, RankRequest,
-    SettleAnswer, SettleRequest, SimulateAnswer, SimulateRequest, ThawAnswer, ThawRequest,
-    fish_list,
+    CoolRequest, FishList, HeatRequest, Knowledge, PlanAnswer, PlanRequest, RankAnswer,
+    RankRequest, SettleAnswer, SettleRequest, SimulateAnswer, SimulateRequest, ThawAnswer,
+    ThawRequest, fish_list, knowledge,
 };
 use actix_web::{get, post, web};
 use cindo_core::heat::BareAnswer;
@@ -16,6 +16,13 @@ use cindo_core::plan::Cooled;
 #[get("/api/fish")]
 pub async fn fish() -> web::Json<FishList> {
     web::Json(fish_list())
+}
+
+/// What Cindo knows and does not: rules with their sections, limits of the model, what it is not for.
+#[utoipa::path(responses((status = 200, description = "Made from the data", body = Knowledge)))]
+#[get("/api/knowledge")]
+pub async fn knows() -> web::Json<Knowledge> {
+    web::Json(knowledge())
 }
 
 answers!(

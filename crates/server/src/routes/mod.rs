@@ -70,6 +70,7 @@ macro_rules! endpoints {
 
 endpoints!(
     engine::fish,
+    engine::knows,
     engine::plan,
     engine::rank,
     engine::settle,

@@ -4,11 +4,12 @@ use super::fish::OwnFishWire;
 use super::piece::TargetWire;
 use crate::error::RequestError;
 use cindo_core::fish::{
-    Cut, CutUp, Eater, Freezing, Judged, Kept, Notice, ParasiteRecord, Shopping, Side, Species,
-    Tail, Warmth, WholeFish, judge, notices, proposed_thickness_mm, shopping, spines, whole_fish,
+    Cavity, Cut, CutUp, Eaters, Freezing, Guests, Heated, Judged, Keeping, Looks, Notice, Origin,
+    Piece, PieceAsked, Shopping, Side, Span, Species, Tail, WholeFish, judge,
+    proposed_thickness_mm, shopping, whole_fish,
 };
-use cindo_core::target::AT_RISK;
-use cindo_core::target::Band;
+use cindo_core::kit::{Kitchen, KitchenAsked};
+use cindo_core::target::{Band, FOOD_SAFETY, Rules, TargetAsked};
 use cindo_core::{InputError, Within};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
@@ -67,7 +68,7 @@ pub struct WholeRequest {
 /// What the senses say, and how it was kept.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
-#[schema(example = json!({ "which": { "fish": "hake" }, "form": "whole", "answers": { "smell": 1 }, "kept": [{ "at_c": 1, "days": 2 }] }))]
+#[schema(example = json!({ "which": { "fish": "hake" }, "form": "whole", "answers": { "smell": 1 }, "keeping": [{ "hours": 48, "at_c": 1 }] }))]
 pub struct FreshnessRequest {
     /// Which fish.
     pub which: WhichFish,
@@ -76,34 +77,93 @@ pub struct FreshnessRequest {
     /// Number of the option by key of the look; those not looked at are left out.
     #[serde(default)]
     pub answers: BTreeMap<String, usize>,
-    /// One after another since the catch.
+    /// How it was kept since the catch, a span after another.
     #[serde(default)]
-    pub kept: Vec<Kept>,
+    pub keeping: Vec<Span>,
+    /// The same in days: what was sent before `keeping`.
+    #[serde(default)]
+    pub kept: Vec<KeptDays>,
+    /// By whose rules.
+    #[serde(default)]
+    pub rules: Rules,
+}
+
+/// Days at one temperature.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct KeptDays {
+    /// At so many C.
+    pub at_c: f64,
+    /// For so many days.
+    pub days: f64,
+}
+
+/// Hours out of the cold.
+#[derive(Debug, Clone, Copy, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Warmth {
+    /// All together.
+    pub hours: f64,
+    /// The warmest it was, C.
+    pub warmest_c: f64,
+    /// It had been frozen before.
+    #[serde(default)]
+    pub was_frozen: bool,
 }
 
 /// Who eats what, how done.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
-#[schema(example = json!({ "which": { "fish": "hake" }, "at_risk": true }))]
+#[schema(example = json!({ "which": { "fish": "hake" }, "eaters": "old_or_ill" }))]
 pub struct NoticesRequest {
     /// Which fish.
     pub which: WhichFish,
-    /// It lies there whole, fins and all.
+    /// Key of the cut; fillet when not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(value_type = Option<Cut>)]
+    pub cut: Option<String>,
+    /// Who eats.
     #[serde(default)]
-    pub whole: bool,
-    /// Someone at risk eats.
+    pub eaters: Eaters,
+    /// The kitchen and whose rules it keeps.
     #[serde(default)]
-    pub at_risk: bool,
+    pub kitchen: KitchenAsked,
     /// How done.
     #[serde(default)]
     pub target: TargetWire,
-    /// Farmed on feed without live parasites, and the seller says so.
+    /// Wild or farmed, as the seller says.
     #[serde(default)]
-    pub farmed: bool,
+    pub origin: Origin,
+    /// How it was kept, a span after another.
+    #[serde(default)]
+    pub keeping: Vec<Span>,
     /// How it was frozen, if it was.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub freezing: Option<Freezing>,
-    /// How long it was out of the cold, if that is known.
+    /// What was seen of it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub looks: Option<Looks>,
+    /// What is in the belly of a whole fish.
+    #[serde(default)]
+    pub cavity: Cavity,
+    /// Its temperature now, C.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = -35, maximum = 35)]
+    pub start_c: Option<f64>,
+    /// Weight of a portion, g.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 1, maximum = 20000)]
+    pub mass_g: Option<f64>,
+    /// It lies there whole, fins and all: what was sent before `cut`.
+    #[serde(default)]
+    pub whole: bool,
+    /// Someone at risk eats: what was sent before `eaters`. It counts as the strictest of them.
+    #[serde(default)]
+    pub at_risk: bool,
+    /// Farmed: what was sent before `origin`.
+    #[serde(default)]
+    pub farmed: bool,
+    /// Hours out of the cold: what was sent before `keeping`.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub warmth: Option<Warmth>,
 }
@@ -181,13 +241,18 @@ impl FreshnessRequest {
     /// # Errors
     /// Whatever the core refuses.
     pub fn answer(&self) -> Result<Judged, RequestError> {
-        let answers: Vec<_> = self.answers.iter().map(|(k, i)| (k.clone(), *i)).collect();
-        Ok(judge(
-            &*self.which.species()?,
-            &self.form,
-            &answers,
-            &self.kept,
-        )?)
+        let looks = Looks {
+            form: self.form.clone(),
+            answers: self.answers.clone(),
+        };
+        let days = self.kept.iter().map(|kept| Span {
+            hours: 24.0 * kept.days,
+            at_c: kept.at_c,
+        });
+        let spans: Vec<Span> = self.keeping.iter().copied().chain(days).collect();
+        let keeping = Keeping::new(&spans).within("keeping")?;
+        let species = self.which.species()?;
+        Ok(judge(&species, &looks, &keeping, self.rules)?)
     }
 }
 
@@ -198,27 +263,56 @@ impl NoticesRequest {
     /// Whatever the core refuses.
     pub fn answer(&self) -> Result<NoticesAnswer, RequestError> {
         let species = self.which.species()?;
-        let target = species
-            .family()?
-            .band(&self.target.asked()?)
-            .within("target")?;
-        let eater = if self.at_risk {
-            Eater::AtRisk
-        } else {
-            Eater::Everyone
+        let kitchen = Kitchen::new(&self.kitchen).within("kitchen")?;
+        let piece = Piece::new(&self.piece(&species))?;
+        let aim = piece.aim(&self.target.asked()?).within("target")?;
+        let guests = Guests {
+            eaters: if self.at_risk {
+                Eaters::PregnantOrSmallChild
+            } else {
+                self.eaters
+            },
+            rules: kitchen.rules,
         };
-        let record = match (self.freezing, self.farmed) {
-            (Some(freezing), _) => ParasiteRecord::Frozen(freezing),
-            (None, true) => ParasiteRecord::Farmed,
-            (None, false) => ParasiteRecord::Unknown,
-        };
-        let mut said = notices(&species, eater, target, record, self.warmth)?;
-        said.extend(spines(&species, self.whole));
-        said.sort_by_key(|n| std::cmp::Reverse(n.severity));
+        let figure = piece.aim(&TargetAsked::Level(FOOD_SAFETY.into()))?;
         Ok(NoticesAnswer {
-            notices: said,
-            at_risk_target: AT_RISK,
+            notices: piece.notices(guests, Heated::Aimed(&aim))?,
+            at_risk_target: figure.band,
         })
+    }
+
+    /// A piece as far as a counter knows it: of the usual thickness.
+    fn piece(&self, species: &Species) -> PieceAsked {
+        let whole = self.whole.then(|| "whole_round".to_owned());
+        let mut keeping = self.keeping.clone();
+        if let Some(warmth) = self.warmth {
+            let frozen = warmth.was_frozen.then_some(Span {
+                hours: 1.0,
+                at_c: -20.0,
+            });
+            keeping.extend(frozen);
+            keeping.push(Span {
+                hours: warmth.hours,
+                at_c: warmth.warmest_c,
+            });
+        }
+        PieceAsked {
+            own: Some(species.clone()),
+            cut: self.cut.clone().or(whole),
+            thickness_mm: Some(species.thickness_mm[1]),
+            mass_g: self.mass_g,
+            start_c: self.start_c,
+            origin: if self.farmed {
+                Origin::Farmed
+            } else {
+                self.origin
+            },
+            keeping,
+            freezing: self.freezing,
+            cavity: self.cavity,
+            looks: self.looks.clone(),
+            ..PieceAsked::default()
+        }
     }
 }
 

@@ -2,7 +2,7 @@
 
 use cindo_core::Within;
 use cindo_core::fish::{
-    Body, Cut, Flake, Form, Hazard, Mercury, SkinEats, Species, Texture, Waters,
+    Body, Cut, Flake, Form, Hazard, Mercury, Origin, SkinEats, Species, Texture, Waters,
 };
 use cindo_core::target::{Family, Level, safety};
 use serde::{Deserialize, Serialize};
@@ -123,6 +123,9 @@ pub struct OwnFishWire {
     /// What can hurt.
     #[serde(default)]
     pub hazards: Vec<Hazard>,
+    /// Somebody has looked into what can hurt: what is not in the list is not there.
+    #[serde(default)]
+    pub hazards_known: bool,
     /// Class of mercury advice.
     #[serde(default = "plain_mercury")]
     pub mercury: Mercury,
@@ -166,10 +169,15 @@ impl OwnFishWire {
             thickness_mm: self.thickness_mm,
             cuts: vec!["fillet".into()],
             body: self.body.clone(),
+            usual: None,
             hazards: self.hazards.clone(),
+            rare_if_frozen: false,
+            hazards_known: self.hazards_known,
             mercury: self.mercury,
             waters: self.waters,
             farmed: self.farmed,
+            origin: Origin::Unknown,
+            sold: None,
             ice_days: self.ice_days,
             ice_source: "the kitchen's own".into(),
             fillet_yield: None,
@@ -230,6 +238,10 @@ pub struct CutWire {
     pub key: String,
     /// In words.
     pub name: String,
+    /// From rare to well, where the cut decides it and not the fish.
+    pub levels: Option<Vec<Level>>,
+    /// Key of the level most cooks aim at then.
+    pub usual_level: Option<String>,
 }
 
 /// The food-safety figure, kept apart from doneness.
@@ -267,7 +279,7 @@ pub fn fish_wire(s: &Species, key: String) -> Option<FishWire> {
         scientific: s.scientific.clone(),
         aliases: s.aliases.clone(),
         family: family.name.clone(),
-        usual_level: family.default.clone(),
+        usual_level: s.usual.clone().unwrap_or_else(|| family.default.clone()),
         levels: family.levels.clone(),
         texture: s.texture,
         skin: s.skin,
@@ -321,9 +333,14 @@ pub fn fish_list() -> FishList {
         fish: fish.collect(),
         cuts: Cut::ALL
             .iter()
-            .map(|(_, key, name)| CutWire {
-                key: (*key).to_owned(),
-                name: (*name).to_owned(),
+            .map(|(cut, key, name)| {
+                let family = cut.family().and_then(|key| Family::find(key).ok());
+                CutWire {
+                    key: (*key).to_owned(),
+                    name: (*name).to_owned(),
+                    levels: family.map(|family| family.levels.clone()),
+                    usual_level: family.map(|family| family.default.clone()),
+                }
             })
             .collect(),
         families: Family::all()

@@ -2,7 +2,9 @@
 
 use super::piece::PieceWire;
 use crate::error::RequestError;
+use cindo_core::fish::Notice;
 use cindo_core::plan::{CoolAsked, Cooled, Cooling, ThawAsked, Thawing, cool, thaw};
+use cindo_core::target::Rules;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -14,6 +16,8 @@ pub enum ThawingWire {
     Fridge,
     /// Bagged, in cold running water.
     Water,
+    /// Lying in the room: never.
+    Room,
 }
 
 /// How something cools.
@@ -35,13 +39,16 @@ pub struct ThawRequest {
     pub piece: PieceWire,
     /// Fridge or water.
     pub how: ThawingWire,
-    /// Temperature of fridge or water, C; 4 and 12 when not said.
+    /// Temperature of fridge, water or room, C; 4, 12 and 20 when not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub at_c: Option<f64>,
+    /// By whose rules.
+    #[serde(default)]
+    pub rules: Rules,
 }
 
 /// How long thawing takes.
-#[derive(Debug, Clone, Copy, Serialize, ToSchema)]
+#[derive(Debug, Clone, Serialize, ToSchema)]
 pub struct ThawAnswer {
     /// No ice is left, s.
     pub thawed_s: f64,
@@ -51,6 +58,10 @@ pub struct ThawAnswer {
     pub most_above_5c_s: f64,
     /// It is within that.
     pub within_limit: bool,
+    /// Why it must not be thawed so, or not be used at all.
+    pub refused: Vec<Notice>,
+    /// What to mind.
+    pub notices: Vec<Notice>,
 }
 
 /// A cooked piece, as hot all through.
@@ -79,16 +90,20 @@ impl ThawRequest {
         let how = match self.how {
             ThawingWire::Fridge => Thawing::Fridge(self.at_c.unwrap_or(4.0)),
             ThawingWire::Water => Thawing::Water(self.at_c.unwrap_or(12.0)),
+            ThawingWire::Room => Thawing::Room(self.at_c.unwrap_or(20.0)),
         };
         let thawed = thaw(&ThawAsked {
             piece: (&self.piece).into(),
             how,
+            rules: self.rules,
         })?;
         Ok(ThawAnswer {
             thawed_s: thawed.thawed_s,
             above_5c_s: thawed.above_5c_s,
             most_above_5c_s: cindo_core::target::safety::THAWED_WARM_S,
             within_limit: thawed.within_limit,
+            refused: thawed.refused,
+            notices: thawed.notices,
         })
     }
 }

@@ -5,6 +5,7 @@ mod counter;
 mod fish;
 mod heat;
 mod keep;
+mod knowledge;
 mod piece;
 mod plan;
 mod rank;
@@ -27,8 +28,9 @@ pub use fish::{
 };
 pub use heat::{FaceWire, HeatRequest, HeatStageWire};
 pub use keep::{CoolRequest, CoolingWire, ThawAnswer, ThawRequest, ThawingWire};
+pub use knowledge::{FishCounts, Knowledge, RuleWire, knowledge};
 pub use piece::{CompositionWire, MethodWire, PieceWire, TargetWire, ValueWire};
-pub use plan::{PlanAnswer, PlanRequest, SettleAnswer, SettleRequest};
+pub use plan::{GoalWire, PlanAnswer, PlanRequest, SettleAnswer, SettleRequest};
 pub use rank::{RankAnswer, RankRequest, WayWire};
 pub use seen::{CookedLineWire, SignsWire, SliceFieldWire};
 pub use settings::{OptionWire, SettingTakes, SettingWire};

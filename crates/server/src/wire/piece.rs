@@ -1,7 +1,9 @@
 //! The piece, the method and the target as asked for.
 
 use super::fish::OwnFishWire;
-use cindo_core::fish::{Cut, Measured, PieceAsked, Skin, State};
+use cindo_core::fish::{
+    Cavity, Cut, Freezing, Looks, Measured, Origin, PieceAsked, Skin, Span, State,
+};
 use cindo_core::methods::Value;
 use cindo_core::plan::MethodAsked;
 use cindo_core::target::TargetAsked;
@@ -86,11 +88,30 @@ pub struct PieceWire {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(value_type = Option<Measured>)]
     pub measured: Option<String>,
+    /// Wild or farmed, as the seller says.
+    #[serde(default, skip_serializing_if = "goes_without_saying")]
+    pub origin: Origin,
+    /// How it was kept since the catch or since it was bought, a span after another.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub keeping: Vec<Span>,
+    /// How it was frozen, if it was.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub freezing: Option<Freezing>,
+    /// What is in the belly of a whole fish.
+    #[serde(default, skip_serializing_if = "goes_without_saying")]
+    pub cavity: Cavity,
+    /// What was seen of it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub looks: Option<Looks>,
 }
 
 #[allow(clippy::trivially_copy_pass_by_ref)] // serde asks for a reference
 fn is_false(flag: &bool) -> bool {
     !flag
+}
+
+fn goes_without_saying<T: Default + PartialEq>(value: &T) -> bool {
+    *value == T::default()
 }
 
 impl From<&PieceWire> for PieceAsked {
@@ -115,6 +136,11 @@ impl From<&PieceWire> for PieceAsked {
             scales: wire.scales,
             scored: wire.scored,
             measured: wire.measured.clone(),
+            origin: wire.origin,
+            keeping: wire.keeping.clone(),
+            freezing: wire.freezing,
+            cavity: wire.cavity,
+            looks: wire.looks.clone(),
         }
     }
 }
@@ -159,7 +185,8 @@ impl From<&MethodWire> for MethodAsked {
     }
 }
 
-/// A target: a level of the fish by key, or a band. Without either, the usual level.
+/// A target: a level of the fish by key, a band, or a seared rim over a raw middle. Without any of
+/// them, the usual level.
 #[derive(Debug, Clone, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct TargetWire {
@@ -168,12 +195,20 @@ pub struct TargetWire {
     pub level: Option<String>,
     /// Low end, C.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[schema(minimum = 30, maximum = 95)]
+    #[schema(minimum = 10, maximum = 95)]
     pub low_c: Option<f64>,
-    /// High end, C.
+    /// High end, C. A band that ends at 30 C or below means a seared rim of 3 mm.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[schema(minimum = 30, maximum = 95)]
+    #[schema(minimum = 10, maximum = 95)]
     pub high_c: Option<f64>,
+    /// A seared rim that deep, mm, in place of a band.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 0.5, maximum = 15)]
+    pub rim_mm: Option<f64>,
+    /// Over a middle that stays below so many C; 30 when not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 15, maximum = 45)]
+    pub middle_under_c: Option<f64>,
 }
 
 impl TargetWire {
@@ -182,18 +217,27 @@ impl TargetWire {
     /// # Errors
     /// When only one end of a band is given.
     pub fn asked(&self) -> Result<TargetAsked, InputError> {
+        const RAW_UNDER_C: f64 = 30.0;
+        let both = "a level, a band or a rim, and only one of them";
+        let band = self.low_c.is_some() || self.high_c.is_some();
+        if let Some(rim_mm) = self.rim_mm {
+            if self.level.is_some() || band {
+                let wrong = InputError::new("rim_mm", Wrong::WrongKind { takes: both });
+                return Err(wrong).within("target");
+            }
+            let under_c = self.middle_under_c.unwrap_or(RAW_UNDER_C);
+            return Ok(TargetAsked::Rim(rim_mm, under_c));
+        }
+        if self.middle_under_c.is_some() {
+            return Err(InputError::missing("rim_mm")).within("target");
+        }
         let asked = match (&self.level, self.low_c, self.high_c) {
             (Some(level), None, None) => Ok(TargetAsked::Level(level.clone())),
             (None, Some(low), Some(high)) => Ok(TargetAsked::Band(low, high)),
             (None, None, None) => Ok(TargetAsked::Usual),
             (None, Some(_), None) => Err(InputError::missing("high_c")),
             (None, None, Some(_)) => Err(InputError::missing("low_c")),
-            (Some(_), _, _) => Err(InputError::new(
-                "level",
-                Wrong::WrongKind {
-                    takes: "a level or a band, not both",
-                },
-            )),
+            (Some(_), _, _) => Err(InputError::new("level", Wrong::WrongKind { takes: both })),
         };
         asked.within("target")
     }

@@ -5,14 +5,13 @@ use super::seen::{SignsWire, SliceFieldWire};
 use super::settings::SettingWire;
 use crate::error::RequestError;
 use cindo_core::Within;
+use cindo_core::fish::{Eaters, Notice};
 use cindo_core::heat::Body;
-use cindo_core::kit::{FatMargin, Kitchen, KitchenAsked};
+use cindo_core::kit::{Allergen, FatMargin, Kitchen, KitchenAsked};
 use cindo_core::methods::Step;
-use cindo_core::plan::{
-    Batch, Plan, PlanAsked, SettleAsked, TurnBy, Warning, Window, plan, settle,
-};
-use cindo_core::run::{FieldAsked, TimesAsked, TruthAsked};
-use cindo_core::target::{Band, Safety};
+use cindo_core::plan::{Batch, Plan, PlanAsked, SettleAsked, TurnBy, Window, plan, settle};
+use cindo_core::run::{FieldAsked, Heating, TimesAsked, TruthAsked};
+use cindo_core::target::{Band, Goal, Safety};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -35,6 +34,9 @@ pub struct PlanRequest {
     /// The kitchen.
     #[serde(default)]
     pub kitchen: KitchenAsked,
+    /// Who eats.
+    #[serde(default)]
+    pub eaters: Eaters,
     /// Run the ensemble too; without it `look_from_s` and `latest_s` are `off_heat_s`.
     #[serde(default = "yes")]
     pub range: bool,
@@ -64,6 +66,7 @@ impl PlanRequest {
             method: (&self.method).into(),
             target: self.target.asked()?,
             kitchen: Kitchen::new(&self.kitchen).within("kitchen")?,
+            eaters: self.eaters,
             range: self.range,
             turn_by: self.turn_by,
             field: self.field,
@@ -82,6 +85,18 @@ impl PlanRequest {
     }
 }
 
+/// What a plan looks for.
+#[derive(Debug, Clone, Copy, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum GoalWire {
+    /// The coldest point ends in the middle of the band.
+    Middle,
+    /// A seared rim over a middle that stays in the band.
+    Rim,
+    /// A slow piece still holds the low end of the band, which is a food-safety figure.
+    Figure,
+}
+
 /// Times out.
 #[derive(Debug, Clone, Serialize, ToSchema)]
 pub struct PlanAnswer {
@@ -91,10 +106,18 @@ pub struct PlanAnswer {
     pub name: String,
     /// One line that says what it is.
     pub summary: String,
+    /// What is looked for.
+    pub goal: GoalWire,
     /// The band aimed at.
     pub target: Band,
     /// All settings, defaults filled in.
     pub settings: Vec<SettingWire>,
+    /// What is heated first, side by side.
+    pub heating: Vec<Heating>,
+    /// From a cold kitchen until the fish goes in, s.
+    pub heat_up_s: f64,
+    /// From a cold kitchen until it is on the plate, s.
+    pub to_plate_s: f64,
     /// When the piece leaves the heat, s.
     pub off_heat_s: f64,
     /// When it is turned, s.
@@ -113,9 +136,13 @@ pub struct PlanAnswer {
     pub core_peak_c: f64,
     /// The same at the thin end, C.
     pub thin_end_peak_c: f64,
-    /// Share of the thick part above 66 C.
+    /// Above this the flesh of this fish is overcooked, C; null where there is no such thing.
+    pub overcooked_c: Option<f64>,
+    /// Depth of the seared rim, mm, the mean of both sides.
+    pub rim_mm: f64,
+    /// Share of the thick part that is overcooked.
     pub overcooked_share: f64,
-    /// Share of the thin end above 66 C.
+    /// Share of the thin end that is.
     pub thin_end_overcooked_share: f64,
     /// Share of the thick part in the band.
     pub even_share: f64,
@@ -147,10 +174,14 @@ pub struct PlanAnswer {
     /// Where something is fried, the largest batch within the chosen drop.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub batch: Option<Batch>,
+    /// What is in it that some must avoid.
+    pub allergens: Vec<Allergen>,
+    /// Why it must not be served, or not so, by which rule; then there are no steps.
+    pub refused: Vec<Notice>,
     /// What to do.
     pub steps: Vec<Step>,
-    /// What to know.
-    pub warnings: Vec<Warning>,
+    /// What to know, the gravest first.
+    pub warnings: Vec<Notice>,
     /// Slice over time of the thick part, when asked for.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub field: Option<SliceFieldWire>,
@@ -167,7 +198,19 @@ impl From<Plan> for PlanAnswer {
             kind: plan.method.kind.to_owned(),
             name: plan.method.name.to_owned(),
             summary: plan.method.summary.to_owned(),
-            target: plan.band,
+            heat_up_s: plan.heat_up_s(),
+            to_plate_s: plan.to_plate_s(),
+            heating: plan.heating,
+            overcooked_c: plan.aim.overcooked_from_c(),
+            rim_mm: plan.outcome.rim_mm,
+            allergens: plan.allergens,
+            refused: plan.refused,
+            goal: match plan.aim.goal {
+                Goal::Middle => GoalWire::Middle,
+                Goal::Rim(_) => GoalWire::Rim,
+                Goal::Figure(_) => GoalWire::Figure,
+            },
+            target: plan.aim.band,
             settings: plan
                 .chosen
                 .iter()

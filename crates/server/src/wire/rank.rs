@@ -4,6 +4,7 @@ use super::piece::{PieceWire, TargetWire};
 use super::plan::PlanAnswer;
 use crate::error::RequestError;
 use cindo_core::Within;
+use cindo_core::fish::{Eaters, Notice};
 use cindo_core::kit::{Kitchen, KitchenAsked};
 use cindo_core::methods::Reason;
 use cindo_core::plan::{RankAsked, Way, Wishes, rank};
@@ -24,6 +25,9 @@ pub struct RankRequest {
     /// The kitchen.
     #[serde(default)]
     pub kitchen: KitchenAsked,
+    /// Who eats.
+    #[serde(default)]
+    pub eaters: Eaters,
     /// What matters.
     #[serde(default)]
     pub wishes: Wishes,
@@ -54,6 +58,10 @@ pub struct WayWire {
 /// Every method, planned and ordered.
 #[derive(Debug, Clone, Serialize, ToSchema)]
 pub struct RankAnswer {
+    /// Why it must not be served, or not so done, in any way; then no way suits.
+    pub refused: Vec<Notice>,
+    /// What to know whatever the way, the gravest first.
+    pub notices: Vec<Notice>,
     /// Best first, unsuitable last.
     pub ways: Vec<WayWire>,
 }
@@ -78,15 +86,18 @@ impl RankRequest {
     /// # Errors
     /// Whatever the core refuses.
     pub fn answer(&self) -> Result<RankAnswer, RequestError> {
-        let ways = rank(&RankAsked {
+        let ranked = rank(&RankAsked {
             piece: (&self.piece).into(),
             target: self.target.asked()?,
             kitchen: Kitchen::new(&self.kitchen).within("kitchen")?,
+            eaters: self.eaters,
             wishes: self.wishes,
             field: self.field,
         })?;
         Ok(RankAnswer {
-            ways: ways.into_iter().map(Into::into).collect(),
+            refused: ranked.refused,
+            notices: ranked.notices,
+            ways: ranked.ways.into_iter().map(Into::into).collect(),
         })
     }
 }

@@ -5,6 +5,7 @@ use super::piece::{PieceWire, TargetWire};
 use crate::error::RequestError;
 use cindo_core::Within;
 use cindo_core::fish::{Lot, LotState, Piece, PieceAsked, Species};
+use cindo_core::target::Rules;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -14,17 +15,24 @@ use utoipa::ToSchema;
 pub struct LotWire {
     /// Key of a fish that ships.
     pub fish: String,
-    /// Day it came in, YYYY-MM-DD.
+    /// When it came in: YYYY-MM-DD, or YYYY-MM-DDTHH:MM. A day alone counts from its beginning.
     pub received: String,
+    /// Hours it had been out of the cold by then, if that is known.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 0, maximum = 1000)]
+    pub warm_h: Option<f64>,
     /// Its temperature then, C.
     #[schema(minimum = -40, maximum = 30)]
     pub received_c: f64,
     /// Kept at, C.
     #[schema(minimum = -60, maximum = 15)]
     pub kept_c: f64,
-    /// Day it was frozen.
+    /// When it was frozen; a day alone counts from its end.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub frozen: Option<String>,
+    /// When it was taken out to thaw; a day alone counts from its beginning.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub thawed: Option<String>,
     /// Frozen at, C.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(minimum = -80, maximum = -1)]
@@ -119,37 +127,70 @@ pub struct ShelfList {
     pub total: i64,
 }
 
-/// Days since 1970 of a date as written.
-fn day(field: &str, date: &str) -> Result<i64, RequestError> {
-    let read: jiff::civil::Date = date.parse().map_err(|_| RequestError::Shape {
+/// What a day stands for that has no time.
+#[derive(Clone, Copy)]
+enum DayMeans {
+    Begins,
+    Ends,
+}
+
+/// Hours since 1970 of a day, or a day and a time, as written where the kitchen is.
+fn hour(field: &str, written: &str, means: DayMeans) -> Result<f64, RequestError> {
+    use jiff::civil::{Date, DateTime};
+    let day = |date: Date| match means {
+        DayMeans::Begins => Some(date.at(0, 0, 0, 0)),
+        DayMeans::Ends => date.tomorrow().ok().map(|next| next.at(0, 0, 0, 0)),
+    };
+    let alone = written.parse::<Date>().ok().filter(|_| written.len() <= 10);
+    let read = match alone {
+        Some(date) => day(date),
+        None => written.parse::<DateTime>().ok(),
+    };
+    let wrong = || RequestError::Shape {
         field: field.to_owned(),
-        message: "a day is written like 2026-05-31".into(),
-    })?;
-    let epoch = jiff::civil::Date::constant(1970, 1, 1);
-    let since = epoch.until(read).map_err(RequestError::ours)?;
-    Ok(i64::from(since.get_days()))
+        message: "a day is written like 2026-05-31, with a time like 2026-05-31T14:30".into(),
+    };
+    hours_since_1970(read.ok_or_else(wrong)?)
+}
+
+fn hours_since_1970(at: jiff::civil::DateTime) -> Result<f64, RequestError> {
+    let epoch = jiff::civil::DateTime::constant(1970, 1, 1, 0, 0, 0, 0);
+    let since = epoch
+        .until((jiff::Unit::Hour, at))
+        .map_err(RequestError::ours)?;
+    since.total(jiff::Unit::Hour).map_err(RequestError::ours)
 }
 
 impl LotWire {
-    /// What it is on a day.
+    /// What it is at a time, by the stricter of the two sets of rules: a piece of it is judged again by
+    /// those of its kitchen.
     ///
     /// # Errors
-    /// Whatever the core refuses, and dates that are none.
-    pub fn on(&self, today: jiff::civil::Date) -> Result<LotState, RequestError> {
-        let of =
-            |field: &str, date: &Option<String>| date.as_deref().map(|d| day(field, d)).transpose();
-        let lot = Lot {
-            received_day: day("received", &self.received)?,
-            received_c: self.received_c,
-            kept_c: self.kept_c,
-            frozen_day: of("frozen", &self.frozen)?,
-            frozen_at_c: self.frozen_at_c,
-            use_by_day: of("use_by", &self.use_by)?,
+    /// Whatever the core refuses, and times that are none.
+    pub fn at(&self, now: jiff::civil::DateTime) -> Result<LotState, RequestError> {
+        let of = |field: &str, written: &Option<String>, means| {
+            let written = written.as_deref();
+            written.map(|w| hour(field, w, means)).transpose()
         };
-        Ok(lot.on(
-            &*Species::find(&self.fish)?,
-            day("today", &today.to_string())?,
-        )?)
+        let now_h = hours_since_1970(now)?;
+        // Frozen today is frozen by now, not tonight.
+        let frozen_h = of("frozen", &self.frozen, DayMeans::Ends)?;
+        let begun = of("frozen", &self.frozen, DayMeans::Begins)?;
+        let frozen_h = match (begun, frozen_h) {
+            (Some(begun), Some(ends)) if begun <= now_h => Some(ends.min(now_h)),
+            (_, ends) => ends,
+        };
+        let lot = Lot {
+            received_h: hour("received", &self.received, DayMeans::Begins)?,
+            received_c: self.received_c,
+            warm_h: self.warm_h,
+            kept_c: self.kept_c,
+            frozen_h,
+            frozen_at_c: self.frozen_at_c,
+            thawed_h: of("thawed", &self.thawed, DayMeans::Begins)?,
+            use_by_h: of("use_by", &self.use_by, DayMeans::Ends)?,
+        };
+        Ok(lot.at(&*Species::find(&self.fish)?, now_h, Rules::Us)?)
     }
 }
 
@@ -167,18 +208,15 @@ impl ShelfBody {
     ///
     /// # Errors
     /// Whatever the core refuses.
-    pub fn check(&self, today: jiff::civil::Date) -> Result<(), RequestError> {
+    pub fn check(&self, now: jiff::civil::DateTime) -> Result<(), RequestError> {
         match self {
             Self::Piece(kept) => {
                 let asked: PieceAsked = (&kept.piece).into();
                 let piece = Piece::new(&asked).within("piece")?;
-                piece
-                    .family()?
-                    .band(&kept.target.asked()?)
-                    .within("target")?;
+                piece.aim(&kept.target.asked()?).within("target")?;
             }
             Self::Lot(lot) => {
-                lot.on(today)?;
+                lot.at(now)?;
             }
             Self::Fish(own) => own.species().check().within("own_fish")?,
         }
@@ -189,12 +227,12 @@ impl ShelfBody {
     pub fn beside(
         &self,
         id: &str,
-        today: jiff::civil::Date,
+        now: jiff::civil::DateTime,
     ) -> (Option<LotState>, Option<FishWire>) {
         match self {
             Self::Piece(_) => (None, None),
             // A lot was checked when it was kept; what a clock set back makes of it is left out.
-            Self::Lot(lot) => (lot.on(today).ok(), None),
+            Self::Lot(lot) => (lot.at(now).ok(), None),
             Self::Fish(own) => (None, fish_wire(&own.species(), format!("own:{id}"))),
         }
     }

@@ -3,6 +3,7 @@
 use super::piece::{MethodWire, PieceWire};
 use crate::error::RequestError;
 use cindo_core::Within;
+use cindo_core::fish::{Eaters, Notice};
 use cindo_core::kit::{Kitchen, KitchenAsked};
 use cindo_core::plan::{SeriesPoint, SimulateAsked, Simulated, simulate};
 use cindo_core::run::{TimesAsked, TruthAsked};
@@ -21,6 +22,9 @@ pub struct SimulateRequest {
     /// The kitchen.
     #[serde(default)]
     pub kitchen: KitchenAsked,
+    /// Who eats.
+    #[serde(default)]
+    pub eaters: Eaters,
     /// The times.
     pub times: TimesAsked,
     /// Another piece or fire at these times.
@@ -43,6 +47,8 @@ pub struct SimulateAnswer {
     pub heat_imbalance_share: f64,
     /// Water the books do not account for, share of what was lost.
     pub water_imbalance_share: f64,
+    /// Why this piece must not be served, whatever the times.
+    pub refused: Vec<Notice>,
     /// Evenly spaced from 0 to the end of the rest.
     pub series: Vec<SeriesPoint>,
 }
@@ -56,6 +62,7 @@ impl From<Simulated> for SimulateAnswer {
             weight_loss_share: done.outcome.weight_loss_share,
             heat_imbalance_share: done.heat_imbalance_share,
             water_imbalance_share: done.water_imbalance_share,
+            refused: done.refused,
             series: done.series,
         }
     }
@@ -71,6 +78,7 @@ impl SimulateRequest {
             piece: (&self.piece).into(),
             method: (&self.method).into(),
             kitchen: Kitchen::new(&self.kitchen).within("kitchen")?,
+            eaters: self.eaters,
             times: self.times.clone(),
             truth: self.truth,
         })?;

@@ -22,7 +22,7 @@ fn cindo(command: &str, input: &str) -> Output {
     child.wait_with_output().unwrap()
 }
 
-fn answer(command: &str, input: &Value) -> Value {
+pub fn answer(command: &str, input: &Value) -> Value {
     let output = cindo(command, &input.to_string());
     assert!(
         output.status.success(),

@@ -10,7 +10,7 @@ fn today() -> jiff::civil::Date {
         .date()
 }
 
-fn days_ago(days: i64) -> String {
+pub fn days_ago(days: i64) -> String {
     use jiff::ToSpan;
     today().checked_sub(days.days()).unwrap().to_string()
 }
@@ -47,7 +47,10 @@ async fn dangers_follow_the_fish_the_eater_and_the_target() {
         .post("/api/notices", &ask("mackerel", rare))
         .await
         .json;
-    assert_eq!(codes(&answer), ["parasites", "advisory", "histamine"]);
+    assert_eq!(
+        codes(&answer),
+        ["histamine_ask", "parasites", "below_food_code"]
+    );
     assert_eq!(answer["at_risk_target"]["low_c"], 63.0);
 
     let frozen = json!({ "target": { "low_c": 47, "high_c": 51 },
@@ -56,7 +59,8 @@ async fn dangers_follow_the_fish_the_eater_and_the_target() {
         .post("/api/notices", &ask("mackerel", frozen))
         .await
         .json;
-    assert_eq!(codes(&answer), ["advisory"]);
+    assert_eq!(codes(&answer), ["within_limit", "below_food_code"]);
+    assert_eq!(answer["notices"][0]["hours_left"], 3.0);
 
     let warm = json!({ "warmth": { "hours": 9, "warmest_c": 18 } });
     let answer = kitchen
@@ -105,9 +109,13 @@ async fn whole_fish_freshness_portions_and_shopping_answer() {
     let left = judged["left_days"].as_array().unwrap();
     assert!(left[0].as_f64() < left[1].as_f64());
     let hot = json!({ "which": which, "form": "whole", "kept": [{ "at_c": 30, "days": 1 }] });
+    let judged = kitchen.post("/api/freshness", &hot).await.json;
+    assert_eq!(judged["refuse"], json!(true), "{judged}");
+    let unlit =
+        json!({ "which": which, "form": "whole", "keeping": [{ "at_c": 300, "hours": 1 }] });
     assert_eq!(
-        kitchen.post("/api/freshness", &hot).await.field(),
-        "kept.at_c"
+        kitchen.post("/api/freshness", &unlit).await.field(),
+        "keeping[0].at_c"
     );
 
     let side = json!({ "thick_mm": 30, "thin_mm": 8, "mass_g": 1020, "each_g": 170 });
@@ -213,7 +221,18 @@ async fn a_lot_knows_its_days_and_wrong_days_are_named() {
         .json;
     let state = &kept["items"][0]["lot_today"];
     assert_eq!(state["days"], 2);
-    assert_eq!(state["left_days"], json!([5.0, 13.0]));
+    // Two whole days and what has gone of this one.
+    let left = state["left_days"][0].as_f64().unwrap();
+    assert!((4.0..=5.0).contains(&left), "{state}");
+    let mut warm = lot();
+    warm["received_c"] = json!(9);
+    let kept = kitchen
+        .post("/api/shelf", &one("Warm box", json!({ "lot": warm })))
+        .await
+        .json;
+    let state = &kept["items"][0]["lot_today"];
+    assert_eq!(state["refuse"], json!(true));
+    assert_eq!(state["notices"][0]["code"], "received_warm");
     for (change, field) in [
         (json!({ "received": days_ago(-1) }), "received"),
         (
@@ -241,6 +260,15 @@ async fn a_lot_knows_its_days_and_wrong_days_are_named() {
     frozen["kept_c"] = json!(-22);
     frozen["frozen"] = json!(days_ago(8));
     frozen["frozen_at_c"] = json!(-22);
+    // A day without a time counts from its end: seven whole days, not seven begun.
+    let mut begun = frozen.clone();
+    begun["frozen"] = json!(days_ago(7));
+    let kept = kitchen
+        .post("/api/shelf", &one("Young block", json!({ "lot": begun })))
+        .await
+        .json;
+    let killed = &kept["items"][0]["lot_today"]["parasites_killed"];
+    assert_eq!(killed, &json!(false));
     let kept = kitchen
         .post("/api/shelf", &one("Block", json!({ "lot": frozen })))
         .await

@@ -317,6 +317,13 @@ async fn frozen_fish_thaws_and_cooked_fish_cools() {
     let in_fridge = kitchen.post("/api/thaw", &fridge).await.json["thawed_s"].as_f64();
     assert!(in_fridge.unwrap() > 4.0 * in_water);
 
+    // In the room: an answer, and the answer is never (Food Code 3-501.13).
+    let room = json!({ "piece": block, "how": "room" });
+    let never = kitchen.post("/api/thaw", &room).await.json;
+    assert_eq!(never["refused"][0]["code"], "room_thaw", "{never}");
+    assert_eq!(answer.json["refused"], json!([]));
+    assert_eq!(answer.json["notices"][0]["code"], "vacuum_pack");
+
     let fresh = json!({ "piece": { "fish": "hake", "thickness_mm": 40 }, "how": "fridge" });
     let refused = kitchen.post("/api/thaw", &fresh).await;
     assert_eq!(refused.status, StatusCode::UNPROCESSABLE_ENTITY);
@@ -332,7 +339,7 @@ async fn frozen_fish_thaws_and_cooked_fish_cools() {
 #[actix_web::test]
 async fn a_fryer_says_how_much_it_takes_and_whether_its_fat_smokes() {
     let mut asked = request();
-    asked["method"] = json!({ "kind": "deep_fry_batter", "fat": "olive_extra_virgin" });
+    asked["method"] = json!({ "kind": "deep_fry_batter", "fat": "butter" });
     let answer = Kitchen::new().post("/api/plan", &asked).await.json;
     let batch = &answer["batch"];
     assert!(batch["most_g"].as_f64().unwrap() > 0.0, "{answer}");

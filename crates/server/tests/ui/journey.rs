@@ -248,6 +248,7 @@ async fn every_view_fits_a_phone_and_asks_nobody_else() {
         "/ways",
         "/ways/sear_skin_first",
         "/book",
+        "/knows",
         "/book/demo-2",
     ] {
         person.open(path).await;
@@ -295,6 +296,8 @@ async fn every_view_is_accessible() {
             "/ways/sear_skin_first",
             "/ways/deep_fry_batter",
             "/book",
+            "/knows",
+            "/knows",
             "/book/demo-2",
         ] {
             person.open(path).await;

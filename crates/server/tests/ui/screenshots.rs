@@ -39,6 +39,11 @@ async fn screenshots() {
             "counter-thaw",
             "/?fish=tuna&cut=loin&mm=45&g=600&n=1&skin=off&state=frozen&at=-18",
         ),
+        ("knows", "/knows"),
+        (
+            "refused",
+            "/ways?fish=mackerel&cut=fillet&mm=15&g=120&n=2&on=TODAY&known=KNOWN",
+        ),
         (
             "counter-kept",
             "/?fish=hake&cut=loin&mm=28&thin=20&g=170&n=6",
@@ -64,7 +69,15 @@ async fn screenshots() {
             if !suffix.is_empty() && !matches!(name, "card" | "ways") {
                 continue;
             }
-            person.open(path).await;
+            // What is known of a fish is known of today's fish.
+            let today = person
+                .js("return new Date().toLocaleDateString('sv')")
+                .await;
+            let known = "{\"origin\":\"unknown\",\"keeping\":[{\"hours\":30,\"at_c\":0},{\"hours\":9,\"at_c\":18}],\"freezing\":null,\"looks\":null}";
+            let path = path
+                .replace("TODAY", today.as_str().unwrap())
+                .replace("KNOWN", known);
+            person.open(&path).await;
             person
                 .until("drawn", "return document.querySelectorAll('h1').length > 0")
                 .await;
@@ -72,6 +85,7 @@ async fn screenshots() {
                 person.click(&format!("tab-{tab}")).await;
             }
             if name == "counter-fresh" {
+                person.click("add-on-ice").await;
                 for look in ["smell-1", "eyes-0", "gills-1", "skin-0", "flesh-0"] {
                     person.click(&format!("look-{look}")).await;
                 }

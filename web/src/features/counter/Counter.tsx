@@ -1,10 +1,18 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import { api, type Fish, Refused } from "../../api";
-import { FOOD_SAFETY, ownKey, question } from "../../card";
-import { useFish, useKeys, usePiece, useStored, useView } from "../../shell";
-import { Choice, Failure } from "../../ui";
+import { api, type Eaters, type Fish, Refused } from "../../api";
+import {
+  FOOD_SAFETY,
+  type Known,
+  ownKey,
+  question,
+  type Rules,
+  rulesOf,
+  withRules,
+} from "../../card";
+import { useFish, useKeys, usePiece, useView } from "../../shell";
+import { Choice, Failure, Refusal } from "../../ui";
 import { clock } from "../../units";
 import { Buy } from "./Buy";
 import { Doneness } from "./Doneness";
@@ -16,20 +24,23 @@ import { Kept } from "./Kept";
 import { Mind } from "./Mind";
 import { OwnFish } from "./OwnFish";
 import { Portions } from "./Portions";
-import { fresh, knownOf, NOTHING, type Record } from "./record";
 import { TAB_KEYS, type TabKey, Tabs, tabFrom } from "./Tabs";
 import { Thaw } from "./Thaw";
 import { fishOf, useShelf } from "./useShelf";
 
-const EATERS = [
+const EATERS: { key: Eaters; name: string }[] = [
   { key: "everyone", name: "everyone" },
-  { key: "risk", name: "someone at risk" },
-] as const;
+  { key: "old_or_ill", name: "someone old or ill" },
+  { key: "pregnant_or_small_child", name: "pregnant, or a small child" },
+];
+const RULES: { key: Rules; name: string }[] = [
+  { key: "us", name: "US" },
+  { key: "eu_uk", name: "EU and UK" },
+];
+
 export function Counter() {
   const { piece, change, query } = usePiece();
   const [tab, setTab] = useView("tab", TAB_KEYS);
-  const [stored, setRecord] = useStored<Record>("cindo.record", NOTHING);
-  const record = knownOf(stored, piece.fish);
   const shelf = useShelf();
   const { list, fish } = useFish(piece);
   const ways = useQuery({
@@ -55,7 +66,13 @@ export function Counter() {
   const problem = ways.error instanceof Refused ? ways.error : null;
   const elsewhere = problem && !problem.field;
   const times = ways.data?.ways.flatMap((w) => (w.plan ? [w.plan.off_heat_s] : [])) ?? [];
-  const level = piece.level ?? fish?.usual_level ?? "";
+  // A cut that decides how it is done goes before the fish.
+  const cut = list.data.cuts.find((c) => c.key === piece.cut);
+  const levels = cut?.levels ?? fish?.levels ?? [];
+  const usual = cut?.usual_level ?? fish?.usual_level ?? "";
+  const level = piece.level ?? usual;
+  const refused = ways.data?.refused ?? [];
+  const setKnown = (known: Known) => change({ known });
   const takeFish = (f: Fish) => {
     const kept = shelf.items.find((i) => i.fish?.key === f.key);
     const usual = f.thickness_mm[1] ?? piece.thicknessMm;
@@ -65,13 +82,12 @@ export function Counter() {
     change({
       fish: key,
       own: ownFish,
-      level: piece.atRisk ? FOOD_SAFETY : null,
+      level: piece.eaters === "everyone" ? null : FOOD_SAFETY,
       cut: f.cuts.includes(piece.cut) ? piece.cut : cut,
       skin: f.skin === "not_eaten" ? "off" : "on",
       thicknessMm: usual,
       thinEndMm: piece.thinEndMm === null ? null : Math.round(usual * 0.55),
     });
-    setRecord(fresh(key));
   };
   return (
     <div className="max-w-[1196px] px-4 md:px-8 pt-5 pb-8">
@@ -84,18 +100,27 @@ export function Counter() {
             <Choice
               label="Who eats"
               options={EATERS}
-              value={piece.atRisk ? "risk" : "everyone"}
-              onChange={(who) =>
-                change({ atRisk: who === "risk", level: who === "risk" ? FOOD_SAFETY : null })
+              value={piece.eaters}
+              onChange={(eaters) =>
+                change({ eaters, level: eaters === "everyone" ? null : FOOD_SAFETY })
               }
             />
-            {piece.atRisk && level === FOOD_SAFETY && (
-              <p className="text-small quiet">
-                Pregnant, very young, old or with weak immunity: the target is the food-safety
-                figure now.
-              </p>
+            {piece.eaters !== "everyone" && level === FOOD_SAFETY && (
+              <p className="text-small quiet">The target is the food-safety figure now.</p>
             )}
-            <Mind piece={piece} record={record} setRecord={setRecord} />
+            <Mind piece={piece} setKnown={setKnown} askKeeping={() => setTab("fresh")} />
+            <Choice
+              label="Whose rules"
+              options={RULES}
+              value={rulesOf(piece)}
+              onChange={(rules) => change(withRules(piece, rules))}
+            />
+            <p className="text-small quiet">
+              Local rules come first.{" "}
+              <Link to="/knows" className="underline underline-offset-4">
+                What Cindo knows and does not
+              </Link>
+            </p>
           </div>
         </div>
         <div className="grid gap-y-4 min-w-0">
@@ -111,14 +136,7 @@ export function Counter() {
                     problem={problem}
                   />
                 ),
-                fresh: () => (
-                  <Fresh
-                    piece={piece}
-                    forms={list.data.forms}
-                    record={record}
-                    setRecord={setRecord}
-                  />
-                ),
+                fresh: () => <Fresh piece={piece} forms={list.data.forms} setKnown={setKnown} />,
                 portions: () => <Portions piece={piece} change={change} />,
                 buy: () => <Buy piece={piece} />,
                 thaw: () => <Thaw piece={piece} change={change} />,
@@ -128,7 +146,6 @@ export function Counter() {
                     fish={list.data.fish}
                     name={fish?.name ?? "Fish"}
                     change={change}
-                    setRecord={setRecord}
                   />
                 ),
                 own: () => <OwnFish list={list.data} change={change} />,
@@ -137,14 +154,19 @@ export function Counter() {
           </Tabs>
           {fish && (
             <Doneness
-              fish={fish}
+              levels={levels}
+              usual={usual}
               safety={list.data.food_code}
               level={level}
               problem={problem}
               onChange={(key) => change({ level: key })}
             />
           )}
-          <div className="flex flex-wrap items-center gap-x-6 gap-y-2 hair-t pt-4">
+          {!problem && <Refusal notices={refused} />}
+          <div
+            className="flex flex-wrap items-center gap-x-6 gap-y-2 hair-t pt-4"
+            hidden={!problem && refused.length > 0}
+          >
             <Link
               to={{ pathname: "/ways", search: query }}
               className="btn btn-primary h-12 px-6 text-body font-bold"
@@ -155,8 +177,9 @@ export function Counter() {
             <p className="quiet" aria-live="polite">
               {problem && !elsewhere
                 ? "Something above does not do yet."
-                : times.length > 0 &&
-                  `${times.length === 1 ? "One way suits" : `${times.length} ways suit`}: ${clock(Math.min(...times))}${times.length > 1 ? ` to ${clock(Math.max(...times))}` : ""} on the heat.`}
+                : times.length === 0
+                  ? ways.data && "No way suits it."
+                  : `${times.length === 1 ? "One way suits" : `${times.length} ways suit`}: ${clock(Math.min(...times))}${times.length > 1 ? ` to ${clock(Math.max(...times))}` : ""} on the heat.`}
             </p>
           </div>
           {elsewhere && <Failure message={problem.message} retry={() => void ways.refetch()} />}

@@ -1,27 +1,28 @@
 // The cook's levels on a line of temperatures, with the food-safety figure as a mark of its own.
-import type { Fish, FishList } from "../../api";
+import type { FishList, Level } from "../../api";
 import { FOOD_SAFETY } from "../../card";
 import { FieldError, useUnits } from "../../ui";
-import { figure, scale } from "../../units";
+import { figure, scale, withUnit } from "../../units";
 
 type Props = {
-  fish: Fish;
+  levels: Level[];
+  usual: string;
   safety: FishList["food_code"];
   level: string;
   onChange: (level: string) => void;
   problem: { field: string; message: string } | null;
 };
 
-export function Doneness({ fish, safety, level, onChange, problem }: Props) {
+export function Doneness({ levels, usual, safety, level, onChange, problem }: Props) {
   const units = useUnits();
   const at = scale("celsius", units);
-  const low = Math.min(...fish.levels.map((l) => l.low_c)) - 2;
-  const high = Math.max(safety.core_c + 4, ...fish.levels.map((l) => l.high_c + 1));
+  const low = Math.min(...levels.map((l) => l.low_c)) - 2;
+  const high = Math.max(safety.core_c + 4, ...levels.map((l) => l.high_c + 1));
   const safe = level === FOOD_SAFETY;
   const share = (c: number) => (100 * (c - low)) / (high - low);
   const move = (by: number) => {
-    const i = fish.levels.findIndex((l) => l.key === level);
-    const next = fish.levels[Math.min(Math.max(i + by, 0), fish.levels.length - 1)];
+    const i = levels.findIndex((l) => l.key === level);
+    const next = levels[Math.min(Math.max(i + by, 0), levels.length - 1)];
     if (!next) return;
     onChange(next.key);
     document.getElementById(`level-${next.key}`)?.focus();
@@ -29,7 +30,7 @@ export function Doneness({ fish, safety, level, onChange, problem }: Props) {
   return (
     <section aria-labelledby="doneness-name">
       <h2 id="doneness-name" className="text-small quiet">
-        Done how, in the middle after the rest
+        How done, in the middle after the rest
       </h2>
       <div className="relative h-[104px] mt-4">
         <div
@@ -37,7 +38,7 @@ export function Doneness({ fish, safety, level, onChange, problem }: Props) {
           aria-labelledby="doneness-name"
           className="absolute inset-x-0 top-7 h-12"
         >
-          {fish.levels.map((l) => {
+          {levels.map((l) => {
             const on = l.key === level;
             return (
               // biome-ignore lint/a11y/useSemanticElements: a stretch of the scale to press, with the keys of a radio group
@@ -49,7 +50,7 @@ export function Doneness({ fish, safety, level, onChange, problem }: Props) {
                 aria-checked={on}
                 aria-label={`${l.name}, ${figure(l.low_c, at)} to ${figure(l.high_c, at)} ${at.unit}`}
                 data-testid={`level-${l.key}`}
-                tabIndex={on || (safe && l === fish.levels[0]) ? 0 : -1}
+                tabIndex={on || (safe && l === levels[0]) ? 0 : -1}
                 className={`absolute top-0 h-12 px-1 text-left leading-tight cursor-pointer overflow-hidden border-l border-base-content/50 ${
                   on ? "bg-success text-success-content font-bold" : "bg-base-200 hover:bg-base-300"
                 }`}
@@ -65,12 +66,15 @@ export function Doneness({ fish, safety, level, onChange, problem }: Props) {
                   e.preventDefault();
                 }}
               >
-                <span className="block text-small">{l.name}</span>
+                <span className="block text-small">
+                  {l.name}
+                  {l.rim_mm != null && `, rim ${withUnit(l.rim_mm, "millimetre", units)}`}
+                </span>
               </button>
             );
           })}
         </div>
-        {fish.levels.map((l) => (
+        {levels.map((l) => (
           <span
             key={l.key}
             className={`absolute top-[78px] figures text-small ${l.key === level ? "font-bold" : "quiet"}`}
@@ -93,7 +97,7 @@ export function Doneness({ fish, safety, level, onChange, problem }: Props) {
           style={{ right: `${100 - share(safety.core_c)}%` }}
           aria-pressed={safe}
           data-testid="level-food_safety"
-          onClick={() => onChange(safe ? fish.usual_level : FOOD_SAFETY)}
+          onClick={() => onChange(safe ? usual : FOOD_SAFETY)}
         >
           <span className={safe ? "bg-error px-1.5 py-1" : "px-1.5 py-1"}>
             food-safety figure {figure(safety.core_c, at)} {at.unit}, {safety.held_s} s

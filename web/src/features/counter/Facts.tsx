@@ -1,7 +1,7 @@
 // Cut, condition, weight, count and temperature of the piece in hand.
 import { useState } from "react";
 import type { Fish, FishList } from "../../api";
-import { isWhole, type Piece } from "../../card";
+import { FOOD_SAFETY, isWhole, type Piece } from "../../card";
 import { Choice, FieldError, NumberField, type Problem } from "../../ui";
 
 const SKIN = [
@@ -16,6 +16,9 @@ const STATES = [
 /** What a cook takes back in a moment: fridge cold, out of a freezer, C. */
 const FRIDGE_C = 8;
 const FREEZER_C = -18;
+/** A fish of the length of a finger. */
+const FINGER_G = 15;
+const FINGER_MM = 12;
 
 type FactsProps = {
   piece: Piece;
@@ -33,6 +36,7 @@ export function Facts({ piece, fish, list, problem, change }: FactsProps) {
     { key: "bone" as const, name: "bone in" },
     { key: "scales" as const, name: "scales on" },
     { key: "scored" as const, name: "scored" },
+    ...(isWhole(piece.cut) ? [{ key: "stuffed" as const, name: "stuffed" }] : []),
   ];
   return (
     <>
@@ -45,6 +49,9 @@ export function Facts({ piece, fish, list, problem, change }: FactsProps) {
           onChange={(cut) =>
             change({
               cut,
+              // What a level means follows the cut.
+              ...(piece.level === FOOD_SAFETY ? {} : { level: null }),
+              ...(cut === "small_whole" ? { massG: FINGER_G, thicknessMm: FINGER_MM } : {}),
               ...(isWhole(cut) !== isWhole(piece.cut)
                 ? {
                     bone: isWhole(cut),

@@ -9,7 +9,7 @@ import {
   Popover,
 } from "react-aria-components";
 import type { Fish } from "../../api";
-import { search } from "../../card";
+import { called, search } from "../../card";
 import { useKeys } from "../../shell";
 import { FieldError } from "../../ui";
 
@@ -43,6 +43,8 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
   const box = useRef<State>(null);
   const [text, setText] = useState<string | null>(null);
   const found = search(fish, text ?? "");
+  // A name that more than one fish goes by asks which: the first is not taken for granted.
+  const several = called(fish, text ?? "").length > 1;
   useKeys({ "/": { does: () => input.current?.focus(), says: "find a fish by typing" } });
   const take = (key: unknown) => {
     const one = fish.find((f) => f.key === key);
@@ -73,18 +75,28 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
           onKeyDownCapture={(e) => {
             // Whoever types fast is ahead of the marking.
             if (e.key !== "Enter" || text === null || found.length === 0) return;
+            const on = box.current?.selectionManager.focusedKey;
+            if (several && !found.some((f) => f.key === on)) {
+              e.preventDefault();
+              e.stopPropagation();
+              return;
+            }
             e.preventDefault();
             e.stopPropagation();
-            const on = box.current?.selectionManager.focusedKey;
             take((found.find((f) => f.key === on) ?? found[0])?.key);
           }}
         />
-        <FirstThatFits first={found[0]?.key} box={box} />
+        <FirstThatFits first={several ? undefined : found[0]?.key} box={box} />
         <Popover
           offset={4}
           maxHeight={336}
           className="w-(--trigger-width) bg-base-100 border border-base-content/40 overflow-y-auto"
         >
+          {several && text && (
+            <p className="px-3 pt-3 font-semibold" role="status" data-testid="which-fish">
+              “{text.trim()}” is more than one fish. Which?
+            </p>
+          )}
           <ListBox<Fish>
             className="outline-none"
             renderEmptyState={() => (

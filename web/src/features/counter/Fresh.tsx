@@ -1,35 +1,30 @@
-// A walk of the senses, and the days it was kept; what that leaves.
+// A walk of the senses, and how it was kept; what that leaves.
 import { api, type Form } from "../../api";
-import { type Piece, which } from "../../card";
-import { Failure, FieldError, NumberField } from "../../ui";
+import { formOf, type Known, type Piece, rulesOf, which } from "../../card";
+import { Failure, FieldError } from "../../ui";
 import { Cue } from "./Cue";
-import { answersOf, formOf, type Record } from "./record";
+import { Keeping } from "./Keeping";
 import { useAnswer } from "./useAnswer";
 
-type Props = { piece: Piece; forms: Form[]; record: Record; setRecord: (record: Record) => void };
+type Props = { piece: Piece; forms: Form[]; setKnown: (known: Known) => void };
 
-export function Fresh({ piece, forms, record, setRecord }: Props) {
-  const key = formOf(piece.cut, piece.state);
+export function Fresh({ piece, forms, setKnown }: Props) {
+  const { known } = piece;
+  const key = formOf(piece);
   const form = forms.find((f) => f.key === key);
-  const frozen = key === "frozen";
-  const answers = answersOf(record, key);
+  // Looks at another form of the fish say nothing of this one.
+  const answers = known.looks?.form === key ? (known.looks.answers ?? {}) : {};
   const { answer, problem } = useAnswer(
     "freshness",
-    {
-      which: which(piece),
-      form: key,
-      answers,
-      kept: frozen ? [] : [{ at_c: record.onIceC, days: record.onIceDays }],
-    },
+    { which: which(piece), form: key, answers, keeping: known.keeping, rules: rulesOf(piece) },
     api.freshness,
   );
   if (!form) return null;
   const set = (look: string, option: number) => {
-    const looks = { ...record.looks };
-    const name = `${key}.${look}`;
-    if (looks[name] === option) delete looks[name];
-    else looks[name] = option;
-    setRecord({ ...record, looks });
+    const { [look]: before, ...others } = answers;
+    const next = before === option ? others : { ...others, [look]: option };
+    const none = Object.keys(next).length === 0;
+    setKnown({ ...known, looks: none ? null : { form: key, answers: next } });
   };
   const days = (range: number[]) => range.map((d) => d.toFixed(0)).join(" to ");
   return (
@@ -71,31 +66,13 @@ export function Fresh({ piece, forms, record, setRecord }: Props) {
           );
         })}
       </div>
-      <div className="flex flex-wrap items-end gap-x-8 gap-y-2 hair-t pt-3">
-        {!frozen && (
-          <>
-            <NumberField
-              label="Kept since the catch"
-              quantity="plain"
-              suffix="days"
-              value={record.onIceDays}
-              field="kept.days"
-              problem={problem}
-              testId="kept-days"
-              onChange={(onIceDays) => setRecord({ ...record, onIceDays })}
-            />
-            <NumberField
-              label="at"
-              quantity="celsius"
-              value={record.onIceC}
-              field="kept.at_c"
-              problem={problem}
-              testId="kept-c"
-              onChange={(onIceC) => setRecord({ ...record, onIceC })}
-            />
-          </>
-        )}
-        <p className="max-w-[44ch]" aria-live="polite" data-testid="freshness">
+      <div className="grid md:grid-cols-[1fr_300px] gap-x-10 gap-y-3 items-start">
+        <Keeping
+          keeping={known.keeping}
+          setKeeping={(keeping) => setKnown({ ...known, keeping })}
+          problem={problem}
+        />
+        <p className="hair-t pt-3" aria-live="polite" data-testid="freshness">
           {answer && !problem && (
             <>
               {answer.left_days && !answer.refuse && (

@@ -1,11 +1,10 @@
 // Pieces kept by name, and lots that came in; each feeds the piece in hand.
 import { useState } from "react";
 import type { Fish, ShelfItem } from "../../api";
-import { asked, fromRequest, type Piece, target } from "../../card";
+import { asked, fromRequest, NOTHING_KNOWN, type Piece, target } from "../../card";
 import { Failure, FieldError, useUnits } from "../../ui";
 import { withUnit } from "../../units";
 import { Lots } from "./Lots";
-import { fresh, type Record } from "./record";
 import { lotOf, pieceOf, refused, type Shelf, useShelf } from "./useShelf";
 
 type Props = {
@@ -13,10 +12,9 @@ type Props = {
   fish: Fish[];
   name: string;
   change: (part: Partial<Piece>) => void;
-  setRecord: (record: Record) => void;
 };
 
-export function Kept({ piece, fish, name, change, setRecord }: Props) {
+export function Kept({ piece, fish, name, change }: Props) {
   const shelf = useShelf();
   const [title, setTitle] = useState<string | null>(null);
   const called = title ?? name;
@@ -27,7 +25,15 @@ export function Kept({ piece, fish, name, change, setRecord }: Props) {
     return <Failure message={shelf.list.error.message} retry={() => void shelf.list.refetch()} />;
   const keep = () =>
     shelf.add.mutate(
-      [{ name: called, body: { piece: { piece: asked(piece), target: target(piece) } } }],
+      [
+        {
+          name: called,
+          // The shape is kept, not what is known of this one fish.
+          body: {
+            piece: { piece: asked({ ...piece, known: NOTHING_KNOWN }), target: target(piece) },
+          },
+        },
+      ],
       { onSuccess: () => setTitle(null) },
     );
   return (
@@ -61,8 +67,7 @@ export function Kept({ piece, fish, name, change, setRecord }: Props) {
               key={item.id}
               item={item}
               shelf={shelf}
-              change={change}
-              setRecord={setRecord}
+              change={(part) => change({ ...part, eaters: piece.eaters, kitchen: piece.kitchen })}
             />
           ))}
         </ul>
@@ -72,14 +77,7 @@ export function Kept({ piece, fish, name, change, setRecord }: Props) {
           </p>
         )}
       </div>
-      <Lots
-        lots={lots}
-        fish={fish}
-        piece={piece}
-        shelf={shelf}
-        change={change}
-        setRecord={setRecord}
-      />
+      <Lots lots={lots} fish={fish} piece={piece} shelf={shelf} change={change} />
       <Broken shelf={shelf} />
       {shelf.gone && (
         <p className="lg:col-span-2" role="status">
@@ -134,9 +132,8 @@ function KeptPiece(props: {
   item: ShelfItem;
   shelf: Shelf;
   change: (part: Partial<Piece>) => void;
-  setRecord: (record: Record) => void;
 }) {
-  const { item, shelf, change, setRecord } = props;
+  const { item, shelf, change } = props;
   const units = useUnits();
   const kept = pieceOf(item);
   if (!kept) return null;
@@ -151,9 +148,8 @@ function KeptPiece(props: {
         data-testid="open-piece"
         onClick={() => {
           const opened = fromRequest({ piece, ...(aim ? { target: aim } : {}) });
-          change(opened);
           // Another fish of its kind lies there now.
-          setRecord(fresh(opened.fish));
+          change({ ...opened, known: NOTHING_KNOWN, knownOn: null });
         }}
       >
         {item.name}

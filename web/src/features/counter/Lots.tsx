@@ -1,9 +1,8 @@
 // Lots that came in, and a new one written down.
 import { useState } from "react";
 import type { Fish, Lot, ShelfItem } from "../../api";
-import type { Piece } from "../../card";
+import { NOTHING_KNOWN, type Piece, today } from "../../card";
 import { Failure, FieldError, NumberField } from "../../ui";
-import { fresh, type Record, today } from "./record";
 import { lotOf, refused, type Shelf } from "./useShelf";
 
 type LotsProps = {
@@ -12,10 +11,9 @@ type LotsProps = {
   piece: Piece;
   shelf: Shelf;
   change: (part: Partial<Piece>) => void;
-  setRecord: (record: Record) => void;
 };
 
-export function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps) {
+export function Lots({ lots, fish, piece, shelf, change }: LotsProps) {
   const [adding, setAdding] = useState(false);
   const use = (item: ShelfItem, lot: Lot) => {
     const row = fish.find((f) => f.key === lot.fish);
@@ -23,8 +21,14 @@ export function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps)
     change({
       fish: lot.fish,
       own: null,
-      level: piece.atRisk ? piece.level : null,
+      level: piece.eaters === "everyone" ? null : piece.level,
       startC: lot.kept_c,
+      // The lot's record goes along with the piece.
+      known: {
+        ...NOTHING_KNOWN,
+        keeping: item.lot_today?.keeping ?? [],
+        freezing: item.lot_today?.freezing ?? null,
+      },
       state: frozen ? "frozen" : lot.frozen ? "thawed" : "fresh",
       ...(row && row.key !== piece.fish
         ? {
@@ -34,12 +38,6 @@ export function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps)
             skin: row.skin === "not_eaten" ? ("off" as const) : ("on" as const),
           }
         : {}),
-    });
-    setRecord({
-      ...fresh(lot.fish),
-      onIceDays: item.lot_today?.days ?? 0,
-      onIceC: Math.max(lot.kept_c, -3),
-      frozenAtC: item.lot_today?.parasites_killed ? (lot.frozen_at_c ?? null) : null,
     });
   };
   return (
@@ -66,8 +64,9 @@ export function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps)
         {lots.map((item) => {
           const lot = lotOf(item);
           if (!lot) return null;
-          const today = item.lot_today;
-          const past = today?.past_use_by;
+          const state = item.lot_today;
+          const stop = state?.notices.find((n) => n.weight === "refuse");
+          const others = state?.notices.filter((n) => n.weight === "warn" || n.weight === "advise");
           return (
             <li
               key={item.id}
@@ -77,26 +76,29 @@ export function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps)
                 type="button"
                 className="text-left cursor-pointer min-h-11"
                 data-testid="use-lot"
-                disabled={past}
+                disabled={stop !== undefined}
                 onClick={() => use(item, lot)}
               >
                 <span className="font-semibold">{item.name}</span>
                 <span className="block text-small quiet">
-                  {today && (today.days === 1 ? "1 day here" : `${today.days} days here`)}
-                  {today?.left_days &&
-                    `, ${today.left_days.map((d) => d.toFixed(0)).join(" to ")} left on ice`}
-                  {today?.parasites_killed && ", frozen against worms"}
-                  {today?.received_warm && (
-                    <b className="block text-base-content">▲ came in above fridge cold</b>
-                  )}
+                  {state && (state.days === 1 ? "1 day here" : `${state.days} days here`)}
+                  {state?.left_days &&
+                    `, ${state.left_days.map((d) => d.toFixed(0)).join(" to ")} left on ice`}
+                  {state?.parasites_killed && ", frozen against worms"}
+                  {!stop &&
+                    others?.map((n) => (
+                      <b key={n.code} className="block text-base-content">
+                        ▲ {n.message}
+                      </b>
+                    ))}
                 </span>
-                {past && (
+                {stop && (
                   <span className="block text-small text-error font-bold">
-                    Past its day: do not use it.
+                    {stop.message} <span className="font-normal">{stop.rule}</span>
                   </span>
                 )}
               </button>
-              <span className="text-small quiet figures">{lot.received}</span>
+              <span className="text-small quiet figures">{lot.received.replace("T", " ")}</span>
               <button
                 type="button"
                 className="pick text-small"
@@ -112,6 +114,10 @@ export function Lots({ lots, fish, piece, shelf, change, setRecord }: LotsProps)
   );
 }
 
+/** Fish comes in no warmer than this, C. */
+const COLD_C = 5;
+const time = () => new Date().toTimeString().slice(0, 5);
+
 function NewLot(props: { fish: string; all: Fish[]; shelf: Shelf; done: () => void }) {
   const { shelf, done, all } = props;
   const day = today();
@@ -119,17 +125,18 @@ function NewLot(props: { fish: string; all: Fish[]; shelf: Shelf; done: () => vo
   const [title, setTitle] = useState(`${name}, ${day.slice(5)}`);
   const [lot, setLot] = useState<Lot>({
     fish: props.fish,
-    received: day,
+    received: `${day}T${time()}`,
     received_c: 2,
     kept_c: 0,
   });
   const problem = refused(shelf.add.error);
-  const date = (label: string, key: "received" | "frozen" | "use_by") => (
+  // A day is enough; with a time the hours are counted instead of the worst that the day could mean.
+  const date = (label: string, key: "received" | "frozen" | "thawed" | "use_by") => (
     <label className="block">
       <span className="text-small quiet block">{label}</span>
       <input
-        type="date"
-        className="typed !text-left !w-36"
+        type={key === "use_by" ? "date" : "datetime-local"}
+        className="typed !text-left !w-52"
         value={lot[key] ?? ""}
         data-testid={`lot-${key}`}
         aria-invalid={problem?.field === key}
@@ -168,6 +175,18 @@ function NewLot(props: { fish: string; all: Fish[]; shelf: Shelf; done: () => vo
         problem={problem}
         onChange={(received_c) => setLot({ ...lot, received_c })}
       />
+      {lot.received_c > COLD_C && (
+        <NumberField
+          label="Hours it had been out of the cold"
+          quantity="plain"
+          suffix="hours"
+          value={lot.warm_h ?? 0}
+          field="warm_h"
+          problem={problem}
+          testId="lot-warm"
+          onChange={(warm_h) => setLot({ ...lot, warm_h })}
+        />
+      )}
       {date("To be used by", "use_by")}
       <NumberField
         label="Kept at"
@@ -188,6 +207,7 @@ function NewLot(props: { fish: string; all: Fish[]; shelf: Shelf; done: () => vo
           onChange={(frozen_at_c) => setLot({ ...lot, frozen_at_c })}
         />
       )}
+      {lot.frozen && lot.kept_c > -3 && date("Taken out to thaw", "thawed")}
       {problem?.field === "" && <Failure message={problem.message} />}
       <p className="col-span-2 flex gap-x-6">
         <button
@@ -198,7 +218,7 @@ function NewLot(props: { fish: string; all: Fish[]; shelf: Shelf; done: () => vo
           Write it down
         </button>
         <button type="button" className="pick" onClick={done}>
-          Leave it
+          Cancel
         </button>
       </p>
     </form>

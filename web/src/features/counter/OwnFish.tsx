@@ -13,6 +13,8 @@ const HAZARDS = [
   { key: "reef_toxin", name: "from warm reefs" },
   { key: "wax_esters", name: "undigested oil" },
   { key: "spines", name: "fins that stab" },
+  { key: "fine_bones", name: "fine forked bones" },
+  { key: "serum", name: "poisonous until cooked through" },
 ] as const;
 
 const NEW: Own = {
@@ -301,6 +303,15 @@ function Form({ list, fish, problem, setFish, save, leave }: FormProps) {
             </button>
           ))}
         </div>
+        <button
+          type="button"
+          className="pick"
+          data-testid="hazards-known"
+          aria-pressed={fish.hazards_known ?? false}
+          onClick={() => set({ hazards_known: !fish.hazards_known })}
+        >
+          looked into: nothing else can hurt
+        </button>
       </fieldset>
       {problem?.field === "" && <Failure message={problem.message} />}
       <p className="flex gap-x-6 sm:col-span-3">
@@ -308,7 +319,7 @@ function Form({ list, fish, problem, setFish, save, leave }: FormProps) {
           Keep this fish
         </button>
         <button type="button" className="pick" onClick={leave}>
-          Leave it
+          Cancel
         </button>
       </p>
     </form>

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { api } from "../../api";
 import { asked, type Piece } from "../../card";
-import { NumberField } from "../../ui";
+import { Notices, NumberField } from "../../ui";
 import { span } from "../../units";
 import { useAnswer } from "./useAnswer";
 
@@ -29,12 +29,13 @@ export function Thaw({ piece, change }: Props) {
     block && { piece: block, how: "water" as const, at_c: waterC },
     api.thaw,
   );
+  const room = useAnswer("thaw-room", block && { piece: block, how: "room" as const }, api.thaw);
   if (!frozen)
     return (
       <section aria-label="Thawing">
         <p className="pb-3 max-w-[52ch]">
           The piece in hand is not frozen. Say that it is, and Cindo works out how long it takes to
-          thaw; every way can also be planned straight from frozen.
+          thaw. Oven, parcel, poach and steam can be planned straight from frozen.
         </p>
         <button
           type="button"
@@ -95,6 +96,15 @@ export function Thaw({ piece, change }: Props) {
           </p>
         </div>
       ))}
+      {room.answer && (
+        <div className="grid gap-y-2 hair-b pb-3" data-testid="thaw-room">
+          <p className="grid grid-cols-[1fr_auto] gap-x-8">
+            <span className="font-semibold">Lying in the room</span>
+            <b className="text-error text-title leading-none">never</b>
+          </p>
+          <Notices notices={[...room.answer.refused, ...room.answer.notices]} />
+        </div>
+      )}
       {block && (fridge.problem ?? water.problem)?.field.startsWith("piece.") && (
         <p role="alert" className="text-small text-error font-semibold">
           {(fridge.problem ?? water.problem)?.message}.
@@ -104,9 +114,7 @@ export function Thaw({ piece, change }: Props) {
         <button type="button" className="pick" onClick={done}>
           It has thawed
         </button>
-        <span className="text-small quiet">
-          Take it out of a sealed bag before it thaws; cook it the same day.
-        </span>
+        <span className="text-small quiet">Cook it the same day.</span>
       </p>
     </section>
   );

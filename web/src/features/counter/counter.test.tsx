@@ -3,14 +3,13 @@ import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/re
 import { type ReactNode, useState } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Fish, FishList, Form, Notice } from "../../api";
-import { FIRST, type Piece } from "../../card";
+import { FIRST, type Known, NOTHING_KNOWN, type Piece } from "../../card";
 import { Buy } from "./Buy";
 import { Fresh } from "./Fresh";
 import { Kept } from "./Kept";
 import { Mind } from "./Mind";
 import { OwnFish } from "./OwnFish";
 import { Portions } from "./Portions";
-import { fresh, NOTHING, type Record } from "./record";
 import { Thaw } from "./Thaw";
 
 /** Answers by path; remembers what was asked. */
@@ -75,8 +74,11 @@ describe("is it fresh", () => {
   ];
 
   function Held() {
-    const [record, setRecord] = useState<Record>({ ...NOTHING, of: "hake" });
-    return <Fresh piece={hake} forms={forms} record={record} setRecord={setRecord} />;
+    const [known, setKnown] = useState<Known>({
+      ...NOTHING_KNOWN,
+      keeping: [{ hours: 24, at_c: 0 }],
+    });
+    return <Fresh piece={{ ...hake, known }} forms={forms} setKnown={setKnown} />;
   }
 
   it("sends what was seen, shows the days left, and takes an answer back", async () => {
@@ -96,18 +98,43 @@ describe("is it fresh", () => {
     expect(screen.getByTestId("look-smell-1").getAttribute("aria-pressed")).toBe("true");
     fireEvent.click(screen.getByTestId("look-smell-1"));
     await screen.findByText("6 to 13");
-    expect(asked.at(-1)?.body).toMatchObject({ answers: {}, kept: [{ at_c: 0, days: 1 }] });
+    expect(asked.at(-1)?.body).toMatchObject({
+      answers: {},
+      keeping: [{ hours: 24, at_c: 0 }],
+      rules: "us",
+    });
   });
 
   it("says beside the field what does not do, and keeps what was typed", async () => {
-    server({ "/api/freshness": () => refusal("kept.at_c", "kept.at_c must be between -3 and 15") });
+    const said = "keeping[0].at_c must be between -80 and 60 C";
+    server({ "/api/freshness": () => refusal("keeping[0].at_c", said) });
     show(<Held />);
-    const field = screen.getByTestId("kept-c") as HTMLInputElement;
+    const field = screen.getByTestId("kept-c-0") as HTMLInputElement;
     fireEvent.focus(field);
-    fireEvent.change(field, { target: { value: "40" } });
-    expect((await screen.findByRole("alert")).textContent).toContain("between -3 and 15");
-    expect(field.value).toBe("40");
+    fireEvent.change(field, { target: { value: "400" } });
+    expect((await screen.findByRole("alert")).textContent).toContain("between -80 and 60");
+    expect(field.value).toBe("400");
     expect(field.getAttribute("aria-invalid")).toBe("true");
+  });
+
+  it("adds up one while after another, and takes one away again", async () => {
+    const asked = server({
+      "/api/freshness": () => [200, { points: 0, most: 0, refuse: false, message: "Good." }],
+    });
+    show(<Held />);
+    fireEvent.click(screen.getByTestId("add-out-of-the-cold"));
+    await waitFor(() =>
+      expect(asked.at(-1)?.body).toMatchObject({
+        keeping: [
+          { hours: 24, at_c: 0 },
+          { hours: 1, at_c: 20 },
+        ],
+      }),
+    );
+    fireEvent.click(screen.getByLabelText("Remove while 1"));
+    await waitFor(() =>
+      expect(asked.at(-1)?.body).toMatchObject({ keeping: [{ hours: 1, at_c: 20 }] }),
+    );
   });
 });
 
@@ -116,11 +143,14 @@ describe("to mind", () => {
     code,
     weight,
     message: `${code}.`,
+    rule: "Rule 3-4",
   });
 
-  function Held({ piece }: { piece: Piece }) {
-    const [record, setRecord] = useState<Record>({ ...NOTHING, of: piece.fish });
-    return <Mind piece={piece} record={record} setRecord={setRecord} />;
+  function Held({ piece, askKeeping }: { piece: Piece; askKeeping?: () => void }) {
+    const [known, setKnown] = useState<Known>(piece.known);
+    return (
+      <Mind piece={{ ...piece, known }} setKnown={setKnown} askKeeping={askKeeping ?? (() => {})} />
+    );
   }
 
   it("asks about freezing only where worms are the danger, and sends what is known", async () => {
@@ -135,7 +165,8 @@ describe("to mind", () => {
     });
     show(<Held piece={hake} />);
     await screen.findByTestId("notice-parasites");
-    expect(screen.queryByTestId("chain")).toBeNull();
+    // Each word stands with the rule it goes by.
+    expect(screen.getByTestId("notice-parasites").textContent).toContain("Rule 3-4");
     fireEvent.click(screen.getByTestId("was-frozen"));
     await waitFor(() => expect(screen.queryByTestId("notice-parasites")).toBeNull());
     expect(asked.at(-1)?.body).toMatchObject({
@@ -145,22 +176,20 @@ describe("to mind", () => {
     expect(screen.getByTestId("was-frozen").getAttribute("aria-pressed")).toBe("true");
   });
 
-  it("asks about the cold chain of a histamine fish, thawed ones as once frozen", async () => {
+  it("asks how a histamine fish was kept, and who eats goes along", async () => {
     const asked = server({
       "/api/notices": () => [
         200,
-        { notices: [notice("histamine", "note")], at_risk_target: { low_c: 63, high_c: 66 } },
+        { notices: [notice("histamine_ask", "warn")], at_risk_target: { low_c: 63, high_c: 75 } },
       ],
     });
-    show(<Held piece={{ ...hake, fish: "mackerel", state: "thawed", atRisk: true }} />);
-    await screen.findByTestId("notice-histamine");
-    fireEvent.click(screen.getByTestId("chain"));
-    await waitFor(() =>
-      expect(asked.at(-1)?.body).toMatchObject({
-        at_risk: true,
-        warmth: { hours: 0, warmest_c: 10, was_frozen: true },
-      }),
-    );
+    const askKeeping = vi.fn();
+    const piece: Piece = { ...hake, fish: "mackerel", eaters: "old_or_ill", startC: 12 };
+    show(<Held piece={piece} askKeeping={askKeeping} />);
+    await screen.findByTestId("notice-histamine_ask");
+    fireEvent.click(screen.getByTestId("ask-keeping"));
+    expect(askKeeping).toHaveBeenCalled();
+    expect(asked.at(-1)?.body).toMatchObject({ eaters: "old_or_ill", start_c: 12, keeping: [] });
   });
 
   it("is silent where there is nothing to say", async () => {
@@ -246,13 +275,17 @@ describe("buying and thawing", () => {
     expect(asked).toHaveLength(0);
   });
 
-  it("marks a thaw that takes too long, in steps a cook can use", async () => {
+  it("marks a thaw that takes too long, in steps a cook can use; the room is refused", async () => {
+    const none = { refused: [], notices: [], most_above_5c_s: 14400 };
+    const never = { code: "room_thaw", weight: "refuse", message: "Never.", rule: "3-501.13" };
     server({
       "/api/thaw": (body: { how: string }) => [
         200,
         body.how === "water"
-          ? { thawed_s: 20100, above_5c_s: 18000, most_above_5c_s: 14400, within_limit: false }
-          : { thawed_s: 76320, above_5c_s: 0, most_above_5c_s: 14400, within_limit: true },
+          ? { ...none, thawed_s: 20100, above_5c_s: 18000, within_limit: false }
+          : body.how === "fridge"
+            ? { ...none, thawed_s: 76320, above_5c_s: 0, within_limit: true }
+            : { ...none, refused: [never], within_limit: false },
       ],
     });
     show(<Thaw piece={{ ...hake, state: "frozen", startC: -18 }} change={() => {}} />);
@@ -261,6 +294,7 @@ describe("buying and thawing", () => {
     );
     await waitFor(() => expect(screen.getByTestId("thaw-water").textContent).toContain("too long"));
     expect(screen.getByText(/above fridge cold for 5 h; at most 4 h/)).toBeTruthy();
+    expect(screen.getByTestId("thaw-room").textContent).toContain("Never.3-501.13");
   });
 });
 
@@ -277,6 +311,10 @@ describe("kept", () => {
   });
   const lot = { fish: "mackerel", received: "2026-05-01", received_c: 2, kept_c: -21 };
   const lotToday = {
+    notices: [] as Notice[],
+    refuse: false,
+    keeping: [{ hours: 480, at_c: -21 }],
+    freezing: { at_c: -21, hours: 456, solid_at_35: false },
     days: 20,
     received_warm: false,
     past_use_by: false,
@@ -294,59 +332,64 @@ describe("kept", () => {
   function keep(items: object[], answers: Parameters<typeof server>[0] = {}) {
     const asked = server({ "/api/shelf": () => [200, { items }], ...answers });
     const change = vi.fn();
-    const setRecord = vi.fn();
-    show(<Kept piece={hake} fish={[mackerel]} name="Hake" change={change} setRecord={setRecord} />);
-    return { asked, change, setRecord };
+    show(<Kept piece={hake} fish={[mackerel]} name="Hake" change={change} />);
+    return { asked, change };
   }
 
   it("takes the freezing record of a lot along, and nothing of the fish before", async () => {
     const frozen = { ...lot, frozen: "2026-05-02", frozen_at_c: -22 };
-    const { change, setRecord } = keep([
-      item(1, "Block", { lot: frozen }, { lot_today: lotToday }),
-    ]);
+    const { change } = keep([item(1, "Block", { lot: frozen }, { lot_today: lotToday })]);
     fireEvent.click(await screen.findByTestId("use-lot"));
     expect(change).toHaveBeenCalledWith(
-      expect.objectContaining({ fish: "mackerel", state: "frozen", startC: -21, thicknessMm: 15 }),
+      expect.objectContaining({
+        fish: "mackerel",
+        state: "frozen",
+        startC: -21,
+        thicknessMm: 15,
+        known: { ...NOTHING_KNOWN, keeping: lotToday.keeping, freezing: lotToday.freezing },
+      }),
     );
-    expect(setRecord).toHaveBeenCalledWith({
-      ...fresh("mackerel"),
-      onIceDays: 20,
-      onIceC: -3,
-      frozenAtC: -22,
-    });
   });
 
-  it("does not let a lot be used after its day", async () => {
+  it("does not let a lot be used that is refused, and says by which rule", async () => {
+    const past: Notice = {
+      code: "past_use_by",
+      weight: "refuse",
+      message: "Past its use-by day. Do not use it.",
+      rule: "Rule 5-6",
+    };
     const { change } = keep([
-      item(1, "Old", { lot }, { lot_today: { ...lotToday, past_use_by: true } }),
+      item(1, "Old", { lot }, { lot_today: { ...lotToday, refuse: true, notices: [past] } }),
     ]);
     const button = (await screen.findByTestId("use-lot")) as HTMLButtonElement;
     expect(button.disabled).toBe(true);
-    expect(button.textContent).toContain("Past its day: do not use it.");
+    expect(button.textContent).toContain("Past its use-by day. Do not use it. Rule 5-6");
     fireEvent.click(button);
     expect(change).not.toHaveBeenCalled();
   });
 
   it("opens a kept piece as another fish of its kind: nothing is known of it", async () => {
-    const piece = { fish: "hake", thickness_mm: 28, mass_g: 170, pieces: 6 };
-    const { change, setRecord } = keep([item(2, "Loin", { piece: { piece, target: {} } })]);
+    const keeping = [{ hours: 30, at_c: 30 }];
+    const piece = { fish: "hake", thickness_mm: 28, mass_g: 170, pieces: 6, keeping };
+    const { change } = keep([item(2, "Loin", { piece: { piece, target: {} } })]);
     fireEvent.click(await screen.findByTestId("open-piece"));
-    expect(change).toHaveBeenCalledWith(expect.objectContaining({ thicknessMm: 28, pieces: 6 }));
-    expect(setRecord).toHaveBeenCalledWith(fresh("hake"));
+    expect(change).toHaveBeenCalledWith(
+      expect.objectContaining({ thicknessMm: 28, pieces: 6, known: NOTHING_KNOWN, knownOn: null }),
+    );
   });
 
   it("sends a freezing temperature only with the day it was frozen", async () => {
     const { asked } = keep([]);
     fireEvent.click(await screen.findByTestId("new-lot"));
-    fireEvent.change(screen.getByTestId("lot-frozen"), { target: { value: "2026-05-02" } });
+    fireEvent.change(screen.getByTestId("lot-frozen"), { target: { value: "2026-05-02T09:30" } });
     fireEvent.click(screen.getByTestId("save-lot"));
     await waitFor(() =>
       expect(sent(asked)).toMatchObject({
-        items: [{ body: { lot: { frozen: "2026-05-02", frozen_at_c: -20 } } }],
+        items: [{ body: { lot: { frozen: "2026-05-02T09:30", frozen_at_c: -20 } } }],
       }),
     );
     fireEvent.click(await screen.findByTestId("new-lot"));
-    fireEvent.change(screen.getByTestId("lot-frozen"), { target: { value: "2026-05-02" } });
+    fireEvent.change(screen.getByTestId("lot-frozen"), { target: { value: "2026-05-02T09:30" } });
     fireEvent.change(screen.getByTestId("lot-frozen"), { target: { value: "" } });
     fireEvent.click(screen.getByTestId("save-lot"));
     await waitFor(() => expect(JSON.stringify(sent(asked))).not.toContain("frozen"));

@@ -1,24 +1,21 @@
 import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { Fish } from "../../api";
 import { FOOD_SAFETY } from "../../card";
 import { Doneness } from "./Doneness";
 
 afterEach(cleanup);
 
-const FISH = {
-  usual_level: "just_set",
-  levels: [
-    { key: "slightly_rare", name: "slightly rare", low_c: 47, high_c: 51 },
-    { key: "just_set", name: "just set", low_c: 52, high_c: 55 },
-  ],
-} as Fish;
+const LEVELS = [
+  { key: "slightly_rare", name: "slightly rare", low_c: 47, high_c: 51 },
+  { key: "just_set", name: "just set", low_c: 52, high_c: 55 },
+];
 
 function show(level: string) {
   const onChange = vi.fn();
   render(
     <Doneness
-      fish={FISH}
+      levels={LEVELS}
+      usual="just_set"
       safety={{ core_c: 63, held_s: 15 }}
       level={level}
       problem={null}

@@ -2,9 +2,9 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import { api, newId, type PlanRequest } from "../../api";
-import { question } from "../../card";
+import { FOOD_SAFETY, question } from "../../card";
 import { useFish, useKeys, usePiece, useViewFlag } from "../../shell";
-import { Failure, useUnits } from "../../ui";
+import { Failure, Notices, Refusal, useUnits } from "../../ui";
 import { figure, scale, withUnit } from "../../units";
 import { Headline } from "./Headline";
 import { Outcome, Warnings } from "./Outcome";
@@ -20,7 +20,7 @@ const FIELD = { times: 180, depths: 48 };
 
 export function Card() {
   const { kind = "" } = useParams();
-  const { piece, query } = usePiece();
+  const { piece, query, change: changePiece } = usePiece();
   const units = useUnits();
   const { method, change, undo, canUndo } = useSettings(kind);
   const [late, setLate] = useViewFlag("late");
@@ -73,7 +73,8 @@ export function Card() {
   }, [state]);
   useKeys({
     s: {
-      does: () => !save.isSuccess && !save.isPending && save.mutate(),
+      does: () =>
+        !save.isSuccess && !save.isPending && right.plan?.refused.length === 0 && save.mutate(),
       says: "save the card",
     },
     l: { does: () => setLate(!late), says: "thirty seconds too late" },
@@ -104,6 +105,7 @@ export function Card() {
       <p className="p-8 quiet">Cooking it once, in numbers</p>
     );
   }
+  const stopped = plan.refused.length > 0;
   const asNumbers = method as Record<string, unknown>;
   return (
     <article className="max-w-[1196px] px-4 md:px-8 pt-5 pb-8">
@@ -142,7 +144,7 @@ export function Card() {
               type="button"
               className="btn btn-primary h-12 px-6 font-bold text-body"
               data-testid="save"
-              disabled={save.isPending || right.problem !== null}
+              disabled={save.isPending || right.problem !== null || stopped}
               onClick={() => save.mutate()}
             >
               {save.isPending ? "Saving" : "Save the card"}
@@ -151,9 +153,26 @@ export function Card() {
         </div>
       </header>
       {save.isError && <Failure message={save.error.message} />}
-      <Headline plan={plan} settled={settled} late={lateS} />
+      {!stopped && <Headline plan={plan} settled={settled} late={lateS} />}
       <div className="grid lg:grid-cols-[minmax(0,1fr)_300px] gap-x-10 gap-y-5 items-start">
-        <div className="min-w-0">
+        {stopped && (
+          <div className="pt-5 grid gap-y-5">
+            <Refusal notices={plan.refused}>
+              {plan.refused.some((n) => n.code === "at_risk_below_code") &&
+                piece.level !== FOOD_SAFETY && (
+                  <button
+                    type="button"
+                    className="btn h-12 px-6 justify-self-start font-semibold no-print"
+                    onClick={() => changePiece({ level: FOOD_SAFETY })}
+                  >
+                    Use the food-safety target
+                  </button>
+                )}
+            </Refusal>
+            <Notices notices={plan.warnings} />
+          </div>
+        )}
+        <div className="min-w-0" hidden={stopped}>
           <Picture
             plan={plan}
             atS={atS}
@@ -189,7 +208,7 @@ export function Card() {
           <Steps steps={plan.steps} />
         </div>
         <aside className="grid gap-y-4 print:hidden">
-          <Cut plan={plan} atS={atS} thickerMm={thickerMm} />
+          {!stopped && <Cut plan={plan} atS={atS} thickerMm={thickerMm} />}
           <Settings
             settings={plan.settings}
             fats={plan.fats}
@@ -197,12 +216,10 @@ export function Card() {
             problem={problem}
             onChange={change}
           />
-          <Outcome plan={plan} />
-          <Warnings plan={plan} />
+          {!stopped && <Outcome plan={plan} />}
+          {!stopped && <Warnings plan={plan} />}
         </aside>
-        <div className="hidden print:block">
-          <Warnings plan={plan} />
-        </div>
+        <div className="hidden print:block">{!stopped && <Warnings plan={plan} />}</div>
       </div>
     </article>
   );

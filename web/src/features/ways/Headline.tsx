@@ -5,11 +5,13 @@ import { clock, span, withUnit } from "../../units";
 /** The times and where it lands, as large as they are asked for. */
 export function Headline({ plan, settled, late }: { plan: Plan; settled: boolean; late: number }) {
   const units = useUnits();
-  const over = plan.core_peak_c > plan.target.high_c + 0.5;
-  const under = plan.core_peak_c < plan.target.low_c - 0.5;
+  // A rim is what counts over a raw middle; a figure is met by the slow piece, the ordinary one is past it.
+  const over = plan.goal !== "figure" && plan.core_peak_c > plan.target.high_c + 0.5;
+  const under = plan.goal !== "rim" && plan.core_peak_c < plan.target.low_c - 0.5;
   const never = outOfReach(plan);
   return (
     <div className="flex flex-wrap items-end gap-x-10 gap-y-3 pt-1 pb-4" aria-live="polite">
+      {plan.heat_up_s > 0 && <Big label="heat up" value={clock(plan.heat_up_s)} testId="heat-up" />}
       {plan.turns_s.map((s) => (
         <Big key={s} label="turn at" value={clock(s)} />
       ))}
@@ -21,7 +23,17 @@ export function Headline({ plan, settled, late }: { plan: Plan; settled: boolean
       />
       <Big label="rest" value={clock(plan.rest_s)} />
       <Big
-        label={over ? "past the target, at" : under ? "short of the target, at" : "lands at"}
+        label={
+          over
+            ? "past the target, at"
+            : under
+              ? "short of the target, at"
+              : plan.goal === "rim"
+                ? "middle at most"
+                : plan.goal === "figure"
+                  ? "an ordinary one lands at"
+                  : "lands at"
+        }
         value={withUnit(plan.core_peak_c, "celsius", units)}
         tone={over || under ? "text-error" : "text-success"}
         testId="peak"
@@ -29,6 +41,8 @@ export function Headline({ plan, settled, late }: { plan: Plan; settled: boolean
       <p className="text-small quiet max-w-[30ch] pb-1 ml-auto">
         {never ? (
           <>This fire does not bring it to the target. More heat, or a lower target.</>
+        ) : plan.goal === "figure" ? (
+          <>So long that a slow piece gets there too. The probe decides.</>
         ) : settled ? (
           <>
             Look from{" "}
@@ -46,10 +60,18 @@ export function Headline({ plan, settled, late }: { plan: Plan; settled: boolean
         )}{" "}
         {!never && (
           <>
-            Forgives <b className="figures text-base-content">{span(plan.window.early_s)}</b> early
-            and <b className="figures text-base-content">{span(plan.window.late_s)}</b> late.
+            Forgives{" "}
+            <b className="figures text-base-content">
+              {plan.window.early_s < 1 ? "nothing" : span(plan.window.early_s)}
+            </b>{" "}
+            early and <b className="figures text-base-content">{span(plan.window.late_s)}</b> late.
           </>
-        )}
+        )}{" "}
+        On the plate{" "}
+        <b className="figures text-base-content" data-testid="to-plate">
+          {Math.round(plan.to_plate_s / 60)} min
+        </b>{" "}
+        from a cold start.
       </p>
     </div>
   );

@@ -1,5 +1,5 @@
 import type { Plan } from "../../api";
-import { useUnits } from "../../ui";
+import { Notices, useUnits } from "../../ui";
 import { rise, withUnit } from "../../units";
 
 /** What comes of it beside the temperature, each a line. */
@@ -10,8 +10,16 @@ export function Outcome({ plan }: { plan: Plan }) {
   const percent = (share: number) => `${(100 * share).toFixed(0)} %`;
   const crust = Math.max(...plan.crust_mm);
   const lines: [string, string][] = [
-    ["In the target", percent(plan.even_share)],
-    ["Overcooked", percent(plan.overcooked_share)],
+    ["Contains", plan.allergens.join(", ")],
+    ...(plan.goal === "rim"
+      ? ([["Seared rim", withUnit(plan.rim_mm, "millimetre", units, 1)]] as [string, string][])
+      : ([["In the target", percent(plan.even_share)]] as [string, string][])),
+    [
+      plan.overcooked_c == null
+        ? "Overcooked"
+        : `Overcooked, above ${withUnit(plan.overcooked_c, "celsius", units)}`,
+      plan.overcooked_c == null ? "not in this" : percent(plan.overcooked_share),
+    ],
     ["Crust", crust < 0.05 ? "none" : withUnit(crust, "millimetre", units, 1)],
     ["Weight lost", `about ${percent(plan.weight_loss_share)}`],
   ];
@@ -35,24 +43,11 @@ export function Outcome({ plan }: { plan: Plan }) {
 
 /** What to know before lighting the fire. */
 export function Warnings({ plan }: { plan: Plan }) {
-  const units = useUnits();
   if (plan.warnings.length === 0) return null;
   return (
     <section aria-label="To know before">
-      <h2 className="text-small quiet hair-b pb-1">To know before</h2>
-      <ul className="grid gap-y-1.5 pt-2 text-small">
-        {plan.warnings.map((warning) => (
-          <li key={warning.code} className="grid grid-cols-[auto_1fr] gap-x-2">
-            <span className="text-warning font-bold" aria-hidden="true">
-              ▲
-            </span>
-            <span>
-              {warning.by_k != null && <b className="figures">By {rise(warning.by_k, units)}. </b>}
-              {warning.message}
-            </span>
-          </li>
-        ))}
-      </ul>
+      <h2 className="text-small quiet hair-b pb-1 mb-2">To know before</h2>
+      <Notices notices={plan.warnings} />
     </section>
   );
 }

@@ -8,7 +8,7 @@ export function Steps({ steps }: { steps: Step[] }) {
   return (
     <ol className="print:text-[15pt]" data-testid="steps">
       {steps.map((step) => {
-        const main = step.kind === "turn" || step.kind === "off";
+        const main = step.kind === "turn" || step.kind === "off" || step.kind === "probe";
         return (
           <li
             key={`${step.kind}${step.at_s}`}
@@ -18,7 +18,12 @@ export function Steps({ steps }: { steps: Step[] }) {
               className={`running text-right text-lead leading-6 ${main ? "font-bold" : ""} ${step.kind === "off" ? "text-primary print:text-black" : ""}`}
             >
               {step.at_s < 0 ? (
-                <span className="text-small font-sans tracking-normal">before</span>
+                <>
+                  {clock(-step.at_s)}
+                  <span className="block text-small font-sans font-normal tracking-normal leading-4">
+                    before
+                  </span>
+                </>
               ) : (
                 clock(step.at_s)
               )}
@@ -37,8 +42,14 @@ export function Steps({ steps }: { steps: Step[] }) {
                 <p className="text-small quiet print:text-[11pt]">{step.cues.join(" ")}</p>
               )}
               {step.cautions.map((caution) => (
-                <p key={caution} className="text-small font-semibold text-error print:text-black">
-                  {caution}
+                <p key={caution} className="text-small grid grid-cols-[16px_1fr]">
+                  <span className="text-warning font-bold print:text-black" aria-hidden="true">
+                    ▲
+                  </span>
+                  <span className="font-semibold">
+                    <span className="sr-only">Mind: </span>
+                    {caution}
+                  </span>
                 </p>
               ))}
             </div>

@@ -1,11 +1,11 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo, useRef } from "react";
 import { Link } from "react-router";
-import { api, type Way } from "../../api";
+import { api, type Plan, type Way } from "../../api";
 import { FOOD_SAFETY, question, WISHES, type Wish, wishes } from "../../card";
 import { useFish, useKeys, usePiece } from "../../shell";
 import { decode, Thumb, useWidth } from "../../slice";
-import { Failure, useUnits } from "../../ui";
+import { Failure, Fold, Notices, Refusal, useUnits } from "../../ui";
 import { clock, figure, scale, span, withUnit } from "../../units";
 
 const WISH_NAMES: Record<Wish, string> = {
@@ -36,8 +36,11 @@ export function Ways() {
     placeholderData: keepPreviousData,
     retry: false,
   });
-  const { fish } = useFish(piece);
-  const level = fish?.levels.find((l) => l.key === (piece.level ?? fish.usual_level));
+  const { list, fish } = useFish(piece);
+  const cut = list.data?.cuts.find((c) => c.key === piece.cut);
+  const levels = cut?.levels ?? fish?.levels;
+  const usual = cut?.usual_level ?? fish?.usual_level;
+  const level = levels?.find((l) => l.key === (piece.level ?? usual));
   const move = (by: number) => {
     const all = [...(rows.current?.querySelectorAll<HTMLElement>("a[data-way]") ?? [])];
     const i = all.indexOf(document.activeElement as HTMLElement);
@@ -106,9 +109,48 @@ export function Ways() {
         </div>
       )}
       {!ways.data && !ways.isError && <p className="quiet py-6">Cooking it every way there is</p>}
-      {ways.data && (
+      {ways.data && ways.data.refused.length > 0 && (
+        <div className="pt-4 grid gap-y-5 max-w-[70ch]">
+          <Refusal notices={ways.data.refused}>
+            {ways.data.refused.some((n) => n.code === "at_risk_below_code") && (
+              <button
+                type="button"
+                className="btn h-12 px-6 justify-self-start font-semibold"
+                data-testid="to-the-figure"
+                onClick={() => change({ level: FOOD_SAFETY })}
+              >
+                Use the food-safety target
+              </button>
+            )}
+            <Link to={{ pathname: "/", search: query }} className="underline underline-offset-4">
+              Back to the counter
+            </Link>
+          </Refusal>
+          <Notices notices={ways.data.notices} />
+        </div>
+      )}
+      {ways.data && ways.data.refused.length === 0 && (
         <>
-          <div className="hidden lg:grid grid-cols-[250px_1fr_88px_104px_92px] gap-x-6 items-end hair-b pb-1 text-small quiet">
+          {ways.data.notices.length > 0 && (
+            <div className="hair-b pb-1 mb-1" data-testid="ways-notices">
+              <Fold
+                summary={
+                  <>
+                    <span className="text-warning font-bold" aria-hidden="true">
+                      ▲{" "}
+                    </span>
+                    {ways.data.notices[0]?.message}
+                    {ways.data.notices.length > 1 && ` And ${ways.data.notices.length - 1} more.`}
+                  </>
+                }
+                wrong={false}
+                testId="ways-know"
+              >
+                <Notices notices={ways.data.notices} />
+              </Fold>
+            </div>
+          )}
+          <div className="hidden lg:grid grid-cols-[250px_1fr_72px_100px_72px_104px] gap-x-6 items-end hair-b pb-1 text-small quiet">
             <span />
             <div className="relative h-5">
               {ticks.map((s) => (
@@ -122,8 +164,9 @@ export function Ways() {
               ))}
             </div>
             <span className="text-right">off at</span>
-            <span className="text-right">forgives</span>
+            <span className="text-right">to the plate</span>
             <span className="text-right">overdone</span>
+            <span className="text-right">forgives</span>
           </div>
           <ol ref={rows} data-testid="ways">
             {ways.data.ways
@@ -150,6 +193,22 @@ export function Ways() {
   );
 }
 
+const HOT: { [what in Plan["heating"][number]["what"]]: string } = {
+  pan: "pan",
+  oven: "oven",
+  oil: "oil",
+  liquid: "pot",
+  grill: "grill",
+};
+
+/** Nobody counts seconds before the fish is in: whole minutes. */
+const about = (s: number) => `${Math.max(1, Math.round(s / 60))} min`;
+
+function heats(plan: Plan): string {
+  const all = plan.heating.map((h) => `${HOT[h.what]} ${about(h.s)}`);
+  return all.length > 0 ? `Heat first: ${all.join(", ")}` : "";
+}
+
 type RowProps = {
   way: Way;
   rank: number;
@@ -172,7 +231,7 @@ function Row({ way, rank, to, longestS, ticks, clockBox, clockWidth, high }: Row
         to={to}
         data-way={way.kind}
         data-testid={`way-${way.kind}`}
-        className="grid lg:grid-cols-[250px_1fr_88px_104px_92px] gap-x-6 gap-y-1 py-2.5 items-center hover:bg-base-200 -mx-3 px-3"
+        className="grid lg:grid-cols-[250px_1fr_72px_100px_72px_104px] gap-x-6 gap-y-1 py-2.5 items-center hover:bg-base-200 -mx-3 px-3"
       >
         <div>
           <span className="flex items-baseline gap-2">
@@ -180,6 +239,7 @@ function Row({ way, rank, to, longestS, ticks, clockBox, clockWidth, high }: Row
             <span className="text-lead font-bold">{way.name}</span>
           </span>
           <p className="text-small quiet">{way.summary}</p>
+          {plan && <p className="text-small quiet">{heats(plan)}</p>}
         </div>
         <div ref={clockBox} className="relative" style={{ height: high + 18 }}>
           {ticks.map((s) => (
@@ -232,13 +292,18 @@ function Row({ way, rank, to, longestS, ticks, clockBox, clockWidth, high }: Row
               strong
               testId={`off-${way.kind}`}
             />
-            <Figure label="forgives" value={span(windowS)} />
+            <Figure
+              label="to the plate"
+              value={about(plan.to_plate_s)}
+              testId={`plate-${way.kind}`}
+            />
             <Figure label="overdone" value={`${Math.round(100 * plan.overcooked_share)} %`} />
+            <Figure label="forgives" value={span(windowS)} />
           </>
         ) : (
-          <p className="lg:col-span-3 font-semibold text-right">not for this piece</p>
+          <p className="lg:col-span-4 font-semibold text-right">not for this piece</p>
         )}
-        <ul className="lg:col-span-5 text-small flex flex-wrap gap-x-5 gap-y-0.5">
+        <ul className="lg:col-span-6 text-small flex flex-wrap gap-x-5 gap-y-0.5">
           {way.reasons.map((reason) => (
             <li key={reason.code}>
               <span

@@ -4,8 +4,8 @@ use super::*;
 
 /// Heat capacity by volume of water and of frying oil (880 kg/m3 less what it swells, 2.3
 /// kJ/kgK), J/(l K).
-const WATER_J_LK: f64 = 4100.0;
-const OIL_J_LK: f64 = 1900.0;
+pub(super) const WATER_J_LK: f64 = 4100.0;
+pub(super) const OIL_J_LK: f64 = 1900.0;
 
 /// What a bath is, before any fish is in it.
 struct Bath {
@@ -89,10 +89,16 @@ pub fn fryer_loaded(
 }
 
 /// Filling, heating and lowering in: the same for all frying.
-pub fn fryer_start(fat: &Fat, oil_c: f64, prepare: &str, lower: &str) -> Vec<Step> {
+pub fn fryer_start(
+    story: &Story<'_>,
+    fat: &Fat,
+    oil_c: f64,
+    prepare: &str,
+    lower: &str,
+) -> Vec<Step> {
     vec![
         Step::prepare(
-            900.0,
+            story.ahead(Hot::Oil),
             format!(
                 "{prepare}. Heat the {}, the pot less than half full",
                 fat.name
@@ -100,7 +106,10 @@ pub fn fryer_start(fat: &Fat, oil_c: f64, prepare: &str, lower: &str) -> Vec<Ste
         )
         .at_c(oil_c)
         .cues(&["A wooden spoon handle in the oil bubbles briskly."])
-        .caution("allergens", "Wheat: say so, and keep the oil apart.")
+        .caution(
+            "keep_apart",
+            "Oil that has fried flour is not for anyone who must avoid it.",
+        )
         .caution(
             "oil_fire",
             "Never leave it. On fire: lid on, heat off, no water.",

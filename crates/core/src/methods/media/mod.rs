@@ -4,6 +4,7 @@
 mod bath;
 mod coats;
 mod fire;
+mod heating;
 mod oven;
 mod pan;
 mod rest;
@@ -13,6 +14,7 @@ mod vapour;
 pub use bath::*;
 pub use coats::*;
 pub use fire::*;
+pub use heating::*;
 pub use oven::*;
 pub use pan::*;
 pub use rest::*;
@@ -21,11 +23,13 @@ pub use vapour::*;
 
 use crate::fish::Piece;
 use crate::heat::{Body, Contact, Face, Gas, Layer, Medium, Reservoir};
-use crate::kit::{Broiler, Fat, Fryer, Grate, Hob, Kitchen, Pan, Pot, Ridged, Steamer, Ware};
+use crate::kit::{
+    Allergen, Broiler, Fat, Fryer, Grate, Hob, Kitchen, Pan, Pot, Ridged, Steamer, Ware,
+};
 use crate::matter::{Composition, Material, water};
 use crate::methods::settings::{Purpose, Spec, Unit};
-use crate::methods::{Reason, Step};
-use crate::run::{Allowed, Mark, Stage};
+use crate::methods::{Reason, Step, Story};
+use crate::run::{Allowed, Hot, Mark, Stage};
 use std::sync::Arc;
 
 /// Flesh, skin and oil radiate alike.

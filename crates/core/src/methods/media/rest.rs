@@ -47,6 +47,9 @@ pub fn on_rack() -> (Face, Face) {
 /// Out of liquid or steam it goes to the plate at once, s. common practice, no source.
 pub const REST_WET_S: f64 = 60.0;
 
+/// Rare tuna is sliced at once, s. common practice, no source.
+pub const REST_AT_ONCE_S: f64 = 30.0;
+
 /// A fillet rests a couple of minutes, a whole fish five, s. common practice, no source.
 pub const REST_S: f64 = 120.0;
 /// Whole fish.

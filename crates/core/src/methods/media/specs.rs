@@ -201,6 +201,16 @@ pub const fn pan_c(default: f64) -> Spec {
     .meeting_fat()
 }
 
+/// A pan that sears is at least this hot, oil that fries, a grate, and a pan for a rare sear, C. common
+/// practice, no source.
+pub const SEARS_FROM_C: f64 = 150.0;
+/// Frying oil.
+pub const FRIES_FROM_C: f64 = 165.0;
+/// A grate or ridges.
+pub const GRATE_FROM_C: f64 = 190.0;
+/// A rare sear.
+pub const RARE_FROM_C: f64 = 220.0;
+
 /// Pan temperature held after that.
 pub const fn hold_c(default: f64) -> Spec {
     let (name, is) = ("Pan held at", Purpose::MainHeat);
@@ -225,6 +235,14 @@ words! {
 }
 
 impl Film {
+    /// What it brings that some must avoid.
+    pub fn contains(self) -> Vec<Allergen> {
+        match self {
+            Self::Butter => vec![Allergen::Milk],
+            Self::Bare | Self::Oil => vec![],
+        }
+    }
+
     /// Wetness of the surface: a raw one, under a film, sealed.
     pub fn wetness(self) -> f64 {
         match self {

@@ -1,0 +1,55 @@
+//! Words that follow what the piece is: skin or none, bone or none.
+
+use super::advice::done;
+use crate::fish::{Cut, Piece, Skin};
+
+/// Drying it before it meets a hot pan or oil.
+pub fn dry(piece: &Piece) -> &'static str {
+    if piece.skin == Skin::On {
+        "Press the water out of the skin with the back of a knife, wipe, pat dry"
+    } else {
+        "Pat it dry all over"
+    }
+}
+
+/// Which side goes down first.
+pub fn down(piece: &Piece) -> &'static str {
+    if piece.skin == Skin::On && !piece.cut.is_whole() {
+        "skin down"
+    } else {
+        "best side down"
+    }
+}
+
+/// How it comes onto the plate.
+pub fn up(piece: &Piece) -> &'static str {
+    if piece.skin == Skin::On && !piece.cut.is_whole() {
+        "skin up"
+    } else {
+        "best side up"
+    }
+}
+
+/// There is a spine, a bone or gristle to cling to.
+pub fn boned(piece: &Piece) -> bool {
+    piece.bone || piece.cut.is_whole() || matches!(piece.cut, Cut::Steak | Cut::Wing)
+}
+
+/// What tells that it is done: the spine or the bone where there is one, and then the others.
+pub fn cues(piece: &Piece, others: &[&'static str]) -> Vec<&'static str> {
+    let bone = match (piece.cut.is_whole(), boned(piece)) {
+        (true, _) => Some(done::SPINE),
+        (false, true) => Some(done::BONE),
+        (false, false) => None,
+    };
+    bone.into_iter().chain(others.iter().copied()).collect()
+}
+
+/// Lids and foil.
+pub const STEAM_BURNS: &str = "Steam burns: open it away from you.";
+/// Outside.
+pub const OUTDOORS: &str =
+    "Only outdoors: the fumes of a grill kill in a room, a garage or a tent.";
+/// What raw fish has lain in.
+pub const MARINADE: &str =
+    "Marinade that raw fish lay in is boiled before anyone eats it, or thrown away.";

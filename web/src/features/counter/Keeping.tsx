@@ -1,0 +1,79 @@
+// How the fish was kept, one while after another: the record that every rule reads.
+import type { Span } from "../../api";
+import { NumberField, type Problem } from "../../ui";
+
+type Props = { keeping: Span[]; setKeeping: (keeping: Span[]) => void; problem: Problem };
+
+/** Whiles that cooks know without a thermometer. */
+const USUAL: { name: string; span: Span }[] = [
+  { name: "on ice", span: { hours: 24, at_c: 0 } },
+  { name: "in the fridge", span: { hours: 24, at_c: 4 } },
+  { name: "in the freezer", span: { hours: 168, at_c: -18 } },
+  { name: "out of the cold", span: { hours: 1, at_c: 20 } },
+];
+
+export function Keeping({ keeping, setKeeping, problem }: Props) {
+  const set = (i: number, part: Partial<Span>) =>
+    setKeeping(keeping.map((span, j) => (i === j ? { ...span, ...part } : span)));
+  return (
+    <section aria-label="How it was kept" className="hair-t pt-2">
+      <h2 className="text-small quiet">How it was kept, since the catch or since you bought it</h2>
+      <ol>
+        {keeping.map((span, i) => (
+          <li
+            // biome-ignore lint/suspicious/noArrayIndexKey: whiles have no name but their place
+            key={i}
+            className="flex flex-wrap items-end gap-x-5 hair-b pb-1"
+          >
+            <span className="figures quiet self-center">{i + 1}</span>
+            <NumberField
+              label="for"
+              quantity="plain"
+              suffix={span.hours === 1 ? "hour" : `hours${days(span.hours)}`}
+              value={span.hours}
+              field={`keeping[${i}].hours`}
+              problem={problem}
+              testId={`kept-hours-${i}`}
+              onChange={(hours) => set(i, { hours })}
+            />
+            <NumberField
+              label="at"
+              quantity="celsius"
+              value={span.at_c}
+              field={`keeping[${i}].at_c`}
+              problem={problem}
+              testId={`kept-c-${i}`}
+              onChange={(at_c) => set(i, { at_c })}
+            />
+            <button
+              type="button"
+              className="pick text-small"
+              aria-label={`Remove while ${i + 1}`}
+              onClick={() => setKeeping(keeping.filter((_, j) => j !== i))}
+            >
+              remove
+            </button>
+          </li>
+        ))}
+      </ol>
+      <p className="flex flex-wrap items-center gap-x-5">
+        <span className="text-small quiet">{keeping.length === 0 ? "It was" : "then"}</span>
+        {USUAL.map((usual) => (
+          <button
+            key={usual.name}
+            type="button"
+            className="pick"
+            data-testid={`add-${usual.name.replaceAll(" ", "-")}`}
+            onClick={() => setKeeping([...keeping, usual.span])}
+          >
+            {usual.name}
+          </button>
+        ))}
+      </p>
+    </section>
+  );
+}
+
+function days(hours: number): string {
+  return hours >= 48 ? ` · ${(hours / 24).toFixed(hours % 24 ? 1 : 0)} days` : "";
+}

@@ -1,0 +1,1 @@
+export { Knows } from "./Knows";
