@@ -1525,6 +1525,7 @@ export interface components {
              * @description Coldest the pan became, C.
              */
             pan_low_c?: number | null;
+            probe?: components["schemas"]["Probe"] | null;
             /** @description Why it must not be served, or not so, by which rule; then there are no steps. */
             refused: components["schemas"]["Notice"][];
             /**
@@ -1728,6 +1729,19 @@ export interface components {
          * @enum {string}
          */
         Press: "springs_back" | "gives" | "dent_stays" | "falls_apart";
+        /** @description What decides where a food-safety figure counts. */
+        Probe: {
+            /**
+             * Format: double
+             * @description From when it is worth probing, s: an ordinary piece is there.
+             */
+            from_s: number;
+            /**
+             * Format: double
+             * @description What it must show, C: the figure, and what a probe errs by and misses the coldest spot by.
+             */
+            shows_c: number;
+        };
         /** @description Every method, planned and ordered. */
         RankAnswer: {
             /** @description What to know whatever the way, the gravest first. */

@@ -197,18 +197,23 @@ impl Step {
         }
     }
     /// A clean probe in the coldest spot, before it is served.
-    pub fn probe(at_s: f64, act: &'static str, at_c: f64) -> Self {
+    pub fn probe(at_s: f64, place: &str, at_c: f64) -> Self {
+        let act = format!("Probe it, {place}: a clean thermometer shows at least");
         Self::new(at_s, StepKind::Probe, act)
             .at_c(at_c)
-            .cues(&[
-                "In two spots, the coldest you can find, it shows this or more.",
-                "If it shows that sooner, take it off: the probe decides, not the clock.",
-            ])
+            .cues(&["In two spots, the coldest you can find."])
             .caution(
                 "below_figure",
                 "Below it: back on the heat, a minute at a time, and probe again somewhere else. \
                  Wipe the probe clean each time.",
             )
+    }
+    /// The same while it is still on the heat, for whoever stands by with a probe.
+    pub fn probe_early(at_s: f64, place: &str, at_c: f64) -> Self {
+        let act = format!("Worth probing from now, {place}: off as soon as two spots show");
+        Self::new(at_s, StepKind::Probe, act).at_c(at_c).cues(&[
+            "An ordinary piece is there by now. The clock waits for a slow one; the probe need not.",
+        ])
     }
 }
 

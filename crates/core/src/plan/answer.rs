@@ -37,6 +37,16 @@ impl Window {
     }
 }
 
+/// What decides where a food-safety figure counts.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Probe {
+    /// From when it is worth probing, s: an ordinary piece is there.
+    pub from_s: f64,
+    /// What it must show, C: the figure, and what a probe errs by and misses the coldest spot by.
+    pub shows_c: f64,
+}
+
 /// The largest batch.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -88,6 +98,8 @@ pub struct Plan {
     pub fats: Vec<FatMargin>,
     /// What is heated first, side by side.
     pub heating: Vec<Heating>,
+    /// Where a food-safety figure counts, the probe.
+    pub probe: Option<Probe>,
     /// What is in it that some must avoid.
     pub allergens: Vec<Allergen>,
     /// Why it must not be served, or not so; then there are no steps.

@@ -13,7 +13,7 @@ mod simulate;
 mod thawing;
 mod warn;
 
-pub use answer::{Batch, Plan, Window};
+pub use answer::{Batch, Plan, Probe, Window};
 pub use asked::{MethodAsked, PlanAsked, TurnBy};
 pub use planner::plan;
 pub use rank::{RankAsked, Ranked, Way, Wishes, rank};

@@ -1,6 +1,6 @@
 //! Settings and target in, times out: find when, run it once, put it in words, warn.
 
-use super::answer::{Plan, Window};
+use super::answer::{Plan, Probe, Window};
 use super::asked::{Cooking, PlanAsked, check_times, guests};
 use super::find::{Leaving, Measure, Sought, Stop, first_guess_s, polish, slope_c_s, time_for};
 use super::{batch, range, warn};
@@ -45,8 +45,8 @@ struct Found {
     ends_s: (f64, f64),
     /// How far the target is out of reach: kelvins, or tenths of a millimetre of rim.
     short: Option<f64>,
-    /// Where a figure counts, what a probe must show when the rest is over, C.
-    probe_c: Option<f64>,
+    /// Where a figure counts, from when a probe may say that it is met, and what it must show.
+    probe: Option<Probe>,
 }
 
 /// A time at which a bench meets an aim: looked for on its rough likeness, mended on itself.
@@ -89,16 +89,19 @@ fn find(cooking: &Cooking<'_>, bench: &Bench, asked: &PlanAsked) -> Result<Found
             window,
             ends_s: ends,
             short: None,
-            probe_c: None,
+            probe: None,
         });
     }
     let guess_s = first_guess_s(cooking.piece.thickness.value());
     let rough = Bench::new(&as_asked, programme, Fidelity::ROUGH);
     let mut met = meet(&rough, bench, measure, sought.aim, guess_s);
-    let mut probe_c = None;
+    let mut probe = None;
     if let (Goal::Figure(figure_c), None) = (cooking.aim.goal, met.short) {
         let (slow, shows_c) = for_the_slow(cooking, figure_c, met.planned_s);
-        probe_c = Some(shows_c);
+        probe = Some(Probe {
+            from_s: met.planned_s,
+            shows_c,
+        });
         if slow.short.is_some() || slow.planned_s > met.planned_s {
             met = slow;
         }
@@ -115,7 +118,7 @@ fn find(cooking: &Cooking<'_>, bench: &Bench, asked: &PlanAsked) -> Result<Found
         window,
         ends_s,
         short: met.short,
-        probe_c,
+        probe,
     })
 }
 
@@ -172,7 +175,7 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         window,
         ends_s,
         short,
-        probe_c,
+        probe,
     } = find(cooking, &bench, asked)?;
     let (mut look_from_s, latest_s) = if asked.range {
         range::early_and_late_s(cooking, &planned, asked.turn_by)
@@ -245,10 +248,11 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
     say_what_it_is(piece, &signs, &mut steps);
     let allergens = cooking.method.allergens(&cooking.chosen, cooking.kitchen)?;
     if let Goal::Figure(figure_c) = aim.goal {
-        let serve = steps.iter().position(|step| step.kind == StepKind::Serve);
-        let shows_c = probe_c.unwrap_or(figure_c + safety::PROBE_ABOVE_K);
-        let probe = Step::probe(timeline.end_s(), probe_where(piece), shows_c);
-        steps.insert(serve.unwrap_or(steps.len()), probe);
+        let probe = probe.unwrap_or(Probe {
+            from_s: timeline.off_s,
+            shows_c: figure_c + safety::PROBE_ABOVE_K,
+        });
+        say_probe(piece, &timeline, probe, &mut steps);
     }
     let fat = cooking.chosen.fat();
     let fats = fat.map_or_else(Vec::new, |(_, hottest_c)| {
@@ -303,6 +307,7 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         signs,
         fats,
         heating: programme.heating.clone(),
+        probe: probe.filter(|_| matches!(aim.goal, Goal::Figure(_))),
         allergens,
         refused,
         steps,
@@ -404,14 +409,28 @@ fn out_of_reach(aim: &Aim, short: f64) -> Notice {
     }
 }
 
+/// A probe from when an ordinary piece is there, for whoever has one in hand all the time; and the one
+/// that everything ends with.
+fn say_probe(piece: &Piece, timeline: &Timeline, probe: Probe, steps: &mut Vec<Step>) {
+    let place = probe_where(piece);
+    if probe.from_s < timeline.off_s {
+        let early = Step::probe_early(probe.from_s, place, probe.shows_c);
+        let at = steps.iter().position(|step| step.at_s > probe.from_s);
+        steps.insert(at.unwrap_or(steps.len()), early);
+    }
+    let last = Step::probe(timeline.end_s(), place, probe.shows_c);
+    let serve = steps.iter().position(|step| step.kind == StepKind::Serve);
+    steps.insert(serve.unwrap_or(steps.len()), last);
+}
+
 /// Where the coldest spot is.
 fn probe_where(piece: &Piece) -> &'static str {
     if piece.stuffed() {
-        "Probe it: a clean thermometer, into the middle of the stuffing"
+        "into the middle of the stuffing"
     } else if piece.cut.is_whole() {
-        "Probe it: a clean thermometer, behind the head, close to the spine and not on it"
+        "behind the head, close to the spine and not on it"
     } else {
-        "Probe it: a clean thermometer, into the thickest part, off the bone and off the pan"
+        "into the thickest part, off the bone and off the pan"
     }
 }
 

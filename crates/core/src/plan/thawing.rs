@@ -167,6 +167,7 @@ pub fn thaw(asked: &ThawAsked) -> Result<Thawed, InputError> {
         Thawing::Room(t_c) => in_fridge(checked("at_c", t_c, (safety::COLD_C, 40.0), "C")?),
     };
     let mut said = kept(&piece.known(), asked.rules).within("piece")?;
+    said.retain(Notice::refuses);
     said.push(Notice::by("vacuum_pack", asked.rules));
     if matches!(asked.how, Thawing::Room(_)) {
         said.push(Notice::by("room_thaw", asked.rules));

@@ -308,7 +308,7 @@ fn the_food_safety_plan_holds_for_pieces_it_has_not_seen() {
         let planned = plan(&asked).unwrap();
         assert!(planned.refused.is_empty(), "{kind}: {:?}", planned.refused);
         assert_eq!(planned.window.early_s, 0.0, "{kind}: nothing early");
-        let probe = planned.steps.iter().find(|s| s.kind == StepKind::Probe);
+        let probe = planned.steps.iter().rfind(|s| s.kind == StepKind::Probe);
         let shows_c = probe.and_then(|step| step.at_c).expect("ends with a probe");
         let piece = Piece::new(&asked.piece).unwrap();
         let method = Method::find(kind).unwrap();

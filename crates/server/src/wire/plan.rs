@@ -9,7 +9,7 @@ use cindo_core::fish::{Eaters, Notice};
 use cindo_core::heat::Body;
 use cindo_core::kit::{Allergen, FatMargin, Kitchen, KitchenAsked};
 use cindo_core::methods::Step;
-use cindo_core::plan::{Batch, Plan, PlanAsked, SettleAsked, TurnBy, Window, plan, settle};
+use cindo_core::plan::{Batch, Plan, PlanAsked, Probe, SettleAsked, TurnBy, Window, plan, settle};
 use cindo_core::run::{FieldAsked, Heating, TimesAsked, TruthAsked};
 use cindo_core::target::{Band, Goal, Safety};
 use serde::{Deserialize, Serialize};
@@ -174,6 +174,9 @@ pub struct PlanAnswer {
     /// Where something is fried, the largest batch within the chosen drop.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub batch: Option<Batch>,
+    /// Where a food-safety figure counts, the probe.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub probe: Option<Probe>,
     /// What is in it that some must avoid.
     pub allergens: Vec<Allergen>,
     /// Why it must not be served, or not so, by which rule; then there are no steps.
@@ -203,6 +206,7 @@ impl From<Plan> for PlanAnswer {
             heating: plan.heating,
             overcooked_c: plan.aim.overcooked_from_c(),
             rim_mm: plan.outcome.rim_mm,
+            probe: plan.probe,
             allergens: plan.allergens,
             refused: plan.refused,
             goal: match plan.aim.goal {

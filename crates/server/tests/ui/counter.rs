@@ -145,10 +145,10 @@ async fn every_danger_is_said_where_it_matters_and_settled_by_what_is_known() {
     person
         .open("/?fish=swordfish&cut=steak&mm=28&g=180&n=1")
         .await;
-    press(&person, "pregnant, or a small child").await;
+    press(&person, "pregnant or a child").await;
     until_query(&person, "level", "food_safety").await;
     person.find("notice-mercury_refuse").await;
-    press(&person, "someone old or ill").await;
+    press(&person, "old or ill").await;
     person
         .until("no word of mercury for the old", &gone("mercury_refuse"))
         .await;

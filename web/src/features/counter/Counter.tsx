@@ -30,8 +30,8 @@ import { fishOf, useShelf } from "./useShelf";
 
 const EATERS: { key: Eaters; name: string }[] = [
   { key: "everyone", name: "everyone" },
-  { key: "old_or_ill", name: "someone old or ill" },
-  { key: "pregnant_or_small_child", name: "pregnant, or a small child" },
+  { key: "old_or_ill", name: "old or ill" },
+  { key: "pregnant_or_small_child", name: "pregnant or a child" },
 ];
 const RULES: { key: Rules; name: string }[] = [
   { key: "us", name: "US" },
@@ -109,18 +109,21 @@ export function Counter() {
               <p className="text-small quiet">The target is the food-safety figure now.</p>
             )}
             <Mind piece={piece} setKnown={setKnown} askKeeping={() => setTab("fresh")} />
-            <Choice
-              label="Whose rules"
-              options={RULES}
-              value={rulesOf(piece)}
-              onChange={(rules) => change(withRules(piece, rules))}
-            />
-            <p className="text-small quiet">
-              Local rules come first.{" "}
-              <Link to="/knows" className="underline underline-offset-4">
-                What Cindo knows and does not
+            <div className="flex flex-wrap items-center gap-x-4 text-small">
+              <span className="quiet" aria-hidden="true">
+                Rules
+              </span>
+              <Choice
+                label="Whose rules"
+                hideLabel
+                options={RULES}
+                value={rulesOf(piece)}
+                onChange={(rules) => change(withRules(piece, rules))}
+              />
+              <Link to="/knows" className="quiet underline underline-offset-4 ml-auto">
+                local rules first
               </Link>
-            </p>
+            </div>
           </div>
         </div>
         <div className="grid gap-y-4 min-w-0">

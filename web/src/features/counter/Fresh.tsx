@@ -66,7 +66,7 @@ export function Fresh({ piece, forms, setKnown }: Props) {
           );
         })}
       </div>
-      <div className="grid md:grid-cols-[1fr_300px] gap-x-10 gap-y-3 items-start">
+      <div className="grid md:grid-cols-[minmax(0,1fr)_270px] gap-x-10 gap-y-3 items-start">
         <Keeping
           keeping={known.keeping}
           setKeeping={(keeping) => setKnown({ ...known, keeping })}

@@ -16,16 +16,15 @@ export function Keeping({ keeping, setKeeping, problem }: Props) {
   const set = (i: number, part: Partial<Span>) =>
     setKeeping(keeping.map((span, j) => (i === j ? { ...span, ...part } : span)));
   return (
-    <section aria-label="How it was kept" className="hair-t pt-2">
+    <section aria-label="How it was kept" className="hair-t pt-2 min-w-0">
       <h2 className="text-small quiet">How it was kept, since the catch or since you bought it</h2>
       <ol>
         {keeping.map((span, i) => (
           <li
             // biome-ignore lint/suspicious/noArrayIndexKey: whiles have no name but their place
             key={i}
-            className="flex flex-wrap items-end gap-x-5 hair-b pb-1"
+            className="grid grid-cols-[1fr_1fr_auto] items-end gap-x-4 hair-b pb-1"
           >
-            <span className="figures quiet self-center">{i + 1}</span>
             <NumberField
               label="for"
               quantity="plain"
@@ -47,7 +46,7 @@ export function Keeping({ keeping, setKeeping, problem }: Props) {
             />
             <button
               type="button"
-              className="pick text-small"
+              className="pick text-small !px-0"
               aria-label={`Remove while ${i + 1}`}
               onClick={() => setKeeping(keeping.filter((_, j) => j !== i))}
             >

@@ -66,7 +66,7 @@ export function Lots({ lots, fish, piece, shelf, change }: LotsProps) {
           if (!lot) return null;
           const state = item.lot_today;
           const stop = state?.notices.find((n) => n.weight === "refuse");
-          const others = state?.notices.filter((n) => n.weight === "warn" || n.weight === "advise");
+          const others = stop ? [] : (state?.notices ?? []);
           return (
             <li
               key={item.id}
@@ -85,12 +85,15 @@ export function Lots({ lots, fish, piece, shelf, change }: LotsProps) {
                   {state?.left_days &&
                     `, ${state.left_days.map((d) => d.toFixed(0)).join(" to ")} left on ice`}
                   {state?.parasites_killed && ", frozen against worms"}
-                  {!stop &&
-                    others?.map((n) => (
-                      <b key={n.code} className="block text-base-content">
-                        ▲ {n.message}
-                      </b>
-                    ))}
+                  {others.map((n) => (
+                    <span
+                      key={n.code}
+                      className={`block ${n.weight === "warn" ? "font-bold text-base-content" : ""}`}
+                    >
+                      {n.weight === "warn" && "▲ "}
+                      {n.message}
+                    </span>
+                  ))}
                 </span>
                 {stop && (
                   <span className="block text-small text-error font-bold">

@@ -57,6 +57,14 @@ export function Knows() {
               onChange={setRules}
             />
           </div>
+          <p
+            className="hidden md:grid grid-cols-[minmax(0,1fr)_230px_56px] gap-x-6 pt-2 text-small quiet"
+            aria-hidden="true"
+          >
+            <span>what it asks</span>
+            <span>by which rule</span>
+            <span className="text-right">how sure</span>
+          </p>
           {WEIGHTS.map((weight) => (
             <section key={weight.key} aria-label={weight.name}>
               <h3 className="text-small quiet pt-4 pb-1">
@@ -111,7 +119,7 @@ export function Knows() {
 function RuleLine({ rule, section }: { rule: Rule; section: string }) {
   const sure = SURE[rule.confidence] ?? 0;
   return (
-    <li className="grid md:grid-cols-[minmax(0,1fr)_230px_44px] gap-x-6 py-2 hair-b">
+    <li className="grid md:grid-cols-[minmax(0,1fr)_230px_56px] gap-x-6 py-2 hair-b">
       <span>{rule.asks}</span>
       <span className="text-small quiet">{section}</span>
       <span

@@ -42,7 +42,20 @@ export function Headline({ plan, settled, late }: { plan: Plan; settled: boolean
         {never ? (
           <>This fire does not bring it to the target. More heat, or a lower target.</>
         ) : plan.goal === "figure" ? (
-          <>So long that a slow piece gets there too. The probe decides.</>
+          <>
+            So long that a slow piece gets there too.
+            {plan.probe && (
+              <>
+                {" "}
+                With a probe: off when it shows{" "}
+                <b className="figures text-base-content">
+                  {withUnit(plan.probe.shows_c, "celsius", units)}
+                </b>
+                , not before <b className="running text-base-content">{clock(plan.probe.from_s)}</b>
+                .
+              </>
+            )}
+          </>
         ) : settled ? (
           <>
             Look from{" "}
@@ -58,13 +71,11 @@ export function Headline({ plan, settled, late }: { plan: Plan; settled: boolean
         ) : (
           <>Working out how far pieces differ.</>
         )}{" "}
-        {!never && (
+        {plan.goal === "figure" && !never && <>Without one, forgives nothing early.</>}
+        {!never && plan.goal !== "figure" && (
           <>
-            Forgives{" "}
-            <b className="figures text-base-content">
-              {plan.window.early_s < 1 ? "nothing" : span(plan.window.early_s)}
-            </b>{" "}
-            early and <b className="figures text-base-content">{span(plan.window.late_s)}</b> late.
+            Forgives <b className="figures text-base-content">{span(plan.window.early_s)}</b> early
+            and <b className="figures text-base-content">{span(plan.window.late_s)}</b> late.
           </>
         )}{" "}
         On the plate{" "}
