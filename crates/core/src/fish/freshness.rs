@@ -235,6 +235,7 @@ pub fn judge(
         start_c: None,
         mass_g: None,
         whole: false,
+        bones_and_all: false,
         stuffed: false,
     };
     let notices = super::kept(&known, rules)?;

@@ -150,6 +150,8 @@ pub struct Known<'a> {
     pub mass_g: Option<f64>,
     /// It lies there whole, fins and all.
     pub whole: bool,
+    /// It is eaten bones and all.
+    pub bones_and_all: bool,
     /// It is stuffed.
     pub stuffed: bool,
 }
@@ -171,7 +173,16 @@ pub enum Heated<'a> {
     /// A target, not yet planned.
     Aimed(&'a Aim),
     /// A plan for a target and what it does to the coldest point.
-    Planned(&'a Aim, &'a Safety, f64),
+    Planned {
+        /// The target.
+        aim: &'a Aim,
+        /// What the coldest point goes through.
+        safety: &'a Safety,
+        /// Its highest temperature, C.
+        core_peak_c: f64,
+        /// A slow piece meets the figure as well.
+        promised: bool,
+    },
 }
 
 /// The least that is asked of a piece, C: the figure for fish, or that for stuffed fish.
@@ -187,7 +198,7 @@ impl Heated<'_> {
     fn aim(&self) -> Option<&Aim> {
         match self {
             Self::Undecided => None,
-            Self::Aimed(aim) | Self::Planned(aim, ..) => Some(aim),
+            Self::Aimed(aim) | Self::Planned { aim, .. } => Some(aim),
         }
     }
 
@@ -196,7 +207,7 @@ impl Heated<'_> {
         match self {
             Self::Undecided => false,
             Self::Aimed(aim) => aim.band.low_c >= safety::FOOD_CODE_C,
-            Self::Planned(_, safety, _) => safety.parasite_60c_1min || safety.food_code_63c_15s,
+            Self::Planned { safety, .. } => safety.parasite_60c_1min || safety.food_code_63c_15s,
         }
     }
 
@@ -205,17 +216,23 @@ impl Heated<'_> {
         match self {
             Self::Undecided => false,
             Self::Aimed(aim) => aim.band.low_c >= figure_c(stuffed),
-            Self::Planned(_, _, peak_c) if stuffed => *peak_c >= safety::STUFFED_C,
-            Self::Planned(_, safety, _) => safety.food_code_63c_15s,
+            Self::Planned { core_peak_c, .. } if stuffed => *core_peak_c >= safety::STUFFED_C,
+            Self::Planned { safety, .. } => safety.food_code_63c_15s,
         }
     }
 
     /// And by a slow piece as well: what eaters at risk are owed.
     fn promises(&self, stuffed: bool) -> bool {
-        let figure = self
-            .aim()
-            .is_some_and(|aim| matches!(aim.goal, Goal::Figure(_)));
-        figure && self.meets(stuffed)
+        let aim = self.aim();
+        let figure = aim.is_some_and(|aim| matches!(aim.goal, Goal::Figure(_)));
+        let slow = !matches!(
+            self,
+            Self::Planned {
+                promised: false,
+                ..
+            }
+        );
+        figure && slow && self.meets(stuffed)
     }
 }
 
@@ -247,7 +264,7 @@ pub fn notices(
         if known.stuffed && !heated.meets(true) {
             say("stuffed");
         }
-        if let Heated::Planned(_, safety, _) = heated {
+        if let Heated::Planned { safety, .. } = heated {
             let asks = rules == Rules::EuUk && guests.eaters.at_risk() && promises;
             if asks && safety.listeria_log < 6.0 {
                 say("uk_cook");
@@ -282,7 +299,7 @@ pub fn notices(
     if unknown {
         say("unknown_fish");
     }
-    if has(Hazard::FineBones) {
+    if has(Hazard::FineBones) && !known.bones_and_all {
         say("fine_bones");
     }
     if known.whole && has(Hazard::Spines) {

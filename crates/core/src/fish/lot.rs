@@ -173,6 +173,7 @@ impl Lot {
             start_c: None,
             mass_g: None,
             whole: false,
+            bones_and_all: false,
             stuffed: false,
         };
         let mut notices = kept(&known, rules)?;

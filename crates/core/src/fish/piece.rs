@@ -380,6 +380,7 @@ impl Piece {
             start_c: Some(self.start.value()),
             mass_g: Some(self.mass.value()),
             whole: self.cut.is_whole(),
+            bones_and_all: self.cut == Cut::SmallWhole,
             stuffed: self.stuffed(),
         }
     }

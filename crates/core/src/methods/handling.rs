@@ -3,9 +3,20 @@
 use super::advice::done;
 use crate::fish::{Cut, Piece, Skin};
 
+/// The skin is one of its two faces.
+fn lies_on_skin(piece: &Piece) -> bool {
+    let flat = matches!(
+        piece.cut,
+        Cut::Fillet | Cut::Loin | Cut::Tail | Cut::Butterfly
+    );
+    piece.skin == Skin::On && flat
+}
+
 /// Drying it before it meets a hot pan or oil.
 pub fn dry(piece: &Piece) -> &'static str {
-    if piece.skin == Skin::On {
+    if piece.cut.is_whole() {
+        "Dry it well, inside and out"
+    } else if lies_on_skin(piece) {
         "Press the water out of the skin with the back of a knife, wipe, pat dry"
     } else {
         "Pat it dry all over"
@@ -14,7 +25,7 @@ pub fn dry(piece: &Piece) -> &'static str {
 
 /// Which side goes down first.
 pub fn down(piece: &Piece) -> &'static str {
-    if piece.skin == Skin::On && !piece.cut.is_whole() {
+    if lies_on_skin(piece) {
         "skin down"
     } else {
         "best side down"
@@ -23,7 +34,7 @@ pub fn down(piece: &Piece) -> &'static str {
 
 /// How it comes onto the plate.
 pub fn up(piece: &Piece) -> &'static str {
-    if piece.skin == Skin::On && !piece.cut.is_whole() {
+    if lies_on_skin(piece) {
         "skin up"
     } else {
         "best side up"

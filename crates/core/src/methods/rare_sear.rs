@@ -81,7 +81,7 @@ fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             "smoke",
             "A fat that does not smoke there; no non-stick pan.",
         ),
-        Step::start("On. Press lightly"),
+        Step::start("On, best side down. Press lightly"),
     ];
     steps.extend(story.turns("Turn", &["A brown rim has crept up the side."]));
     let look = ["The cooked rim has crept a little way up the side from both faces."];

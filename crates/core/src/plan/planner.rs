@@ -4,7 +4,7 @@ use super::answer::{Plan, Probe, Window};
 use super::asked::{Cooking, PlanAsked, check_times, guests};
 use super::find::{Leaving, Measure, Sought, Stop, first_guess_s, polish, slope_c_s, time_for};
 use super::{batch, range, warn};
-use crate::fish::{Notice, Piece, Severity};
+use crate::fish::{Cut, Notice, Piece, Severity};
 use crate::heat::{Body, Track};
 use crate::kit::{Allergen, fat_margins_at};
 use crate::methods::{Caution, Method, Step, StepKind, Story, done};
@@ -106,6 +106,9 @@ fn find(cooking: &Cooking<'_>, bench: &Bench, asked: &PlanAsked) -> Result<Found
             met = slow;
         }
     }
+    if cooking.method.browns && met.short.is_none() {
+        met.planned_s = crusted_s(bench, &cooking.aim, met.planned_s);
+    }
     let planned = programme.timeline(met.planned_s);
     let (window, ends_s) = if met.short.is_some() {
         (Window::NONE, (met.planned_s, met.planned_s))
@@ -122,11 +125,58 @@ fn find(cooking: &Cooking<'_>, bench: &Bench, asked: &PlanAsked) -> Result<Found
     })
 }
 
+/// Nobody fries so many times as long for a crust; and it is found to this, s.
+const CRUST_TIMES: f64 = 6.0;
+const CRUST_NEAR_S: f64 = 1.0;
+/// A crust takes at most so much of the thickness on either side: a very thin fish has no more.
+const CRUST_SHARE: f64 = 0.09;
+
+/// The time, from a planned one on, at which both sides have the crust that belongs to the target; the
+/// planned one where there is none in reach.
+fn crusted_s(bench: &Bench, aim: &Aim, planned_s: f64) -> f64 {
+    let thickness_mm = 1e3 * bench.column.grid.flesh_m();
+    let wanted_mm = aim.crust_mm.min(CRUST_SHARE * thickness_mm);
+    let crisp = |off_s: f64| {
+        let timeline = bench.programme.timeline(off_s);
+        let mut tally = Tally::new(&bench.column, timeline.off_s);
+        bench.run(&timeline, &mut tally);
+        let [skin, flesh] = tally.outcome(aim).crust_mm;
+        skin.min(flesh) >= wanted_mm
+    };
+    let (mut soft, mut hard) = (planned_s, CRUST_TIMES * planned_s);
+    if wanted_mm <= 0.0 || crisp(soft) || !crisp(hard) {
+        return planned_s;
+    }
+    while hard - soft > CRUST_NEAR_S {
+        let middle = 0.5 * (soft + hard);
+        if crisp(middle) {
+            hard = middle;
+        } else {
+            soft = middle;
+        }
+    }
+    hard
+}
+
 /// The slow piece peaks so much above the figure that it holds it for a while, K; when it does not
 /// yet, a little longer, so many times.
 const HOLDS_K: f64 = 0.3;
 const LONGER: f64 = 1.01;
 const TIMES_LONGER: usize = 12;
+
+/// Whether a slow piece holds the figure along a timeline.
+fn slow_holds(cooking: &Cooking<'_>, figure_c: f64, timeline: &Timeline) -> bool {
+    let slow = range::slow(cooking, figure_c + HOLDS_K, timeline.off_s.max(1.0));
+    let bench = Bench::new(&slow, &cooking.programme, Fidelity::FINE);
+    let mut tally = Tally::new(&bench.column, timeline.off_s);
+    bench.run(timeline, &mut tally);
+    holds(&tally, &cooking.aim, figure_c)
+}
+
+fn holds(tally: &Tally<'_>, aim: &Aim, figure_c: f64) -> bool {
+    let outcome = tally.outcome(aim);
+    outcome.safety.food_code_63c_15s && outcome.core_peak_c >= figure_c
+}
 
 /// The time at which a slow piece holds the figure as long as the rule asks; and what a probe shows in
 /// it when the rest is over, C: it lies a few millimetres off the coldest spot, and errs. Whatever
@@ -143,7 +193,6 @@ fn for_the_slow(cooking: &Cooking<'_>, figure_c: f64, guess_s: f64) -> (Met, f64
         let timeline = programme.timeline(met.planned_s);
         let mut tally = Tally::new(&fine.column, timeline.off_s);
         let run = fine.run(&timeline, &mut tally);
-        let outcome = tally.outcome(&cooking.aim);
         let grid = &fine.column.grid;
         let off = 1e-3 * safety::PROBE_OFF_MM / grid.flesh_m();
         let coldest = grid.flesh_middle(tally.past().coldest());
@@ -152,9 +201,7 @@ fn for_the_slow(cooking: &Cooking<'_>, figure_c: f64, guess_s: f64) -> (Met, f64
             grid.sample_flesh(&run.heat().t_c[grid.flesh.clone()], at)
         });
         probe_c = (shows[0].max(shows[1]).max(figure_c) + safety::PROBE_ERRS_K).ceil();
-        if met.short.is_some()
-            || (outcome.safety.food_code_63c_15s && outcome.core_peak_c >= figure_c)
-        {
+        if met.short.is_some() || holds(&tally, &cooking.aim, figure_c) {
             break;
         }
         met.planned_s *= LONGER;
@@ -247,7 +294,8 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         .words(piece, &cooking.chosen, cooking.kitchen, &story)?;
     say_what_it_is(piece, &signs, &mut steps);
     let allergens = cooking.method.allergens(&cooking.chosen, cooking.kitchen)?;
-    if let Goal::Figure(figure_c) = aim.goal {
+    let at_risk = asked.eaters.at_risk();
+    if let (Goal::Figure(figure_c), true) = (aim.goal, aim.probed || at_risk) {
         let probe = probe.unwrap_or(Probe {
             from_s: timeline.off_s,
             shows_c: figure_c + safety::PROBE_ABOVE_K,
@@ -260,13 +308,18 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
     });
     let mut warnings: Vec<Notice> = short.map(|by| out_of_reach(aim, by)).into_iter().collect();
     let guests = guests(asked.eaters, cooking.kitchen);
-    warnings.extend(warn::warn(
-        cooking,
-        guests,
-        &fats,
-        &outcome,
-        thin_end_peak_c,
-    )?);
+    // Times of one's own, or leaving early, promise nothing by themselves: the slow piece is asked.
+    let asks_slow = asked.times.is_some() || asked.late_s < 0.0;
+    let promised = match aim.goal {
+        Goal::Figure(figure_c) if asks_slow => slow_holds(cooking, figure_c, &timeline),
+        _ => true,
+    };
+    let came = warn::Came {
+        outcome: &outcome,
+        thin_peak_c: thin_end_peak_c,
+        promised,
+    };
+    warnings.extend(warn::warn(cooking, guests, &fats, &came)?);
     let (refused, mut warnings): (Vec<_>, Vec<_>) = warnings.into_iter().partition(Notice::refuses);
     warnings.sort_by_key(|notice| std::cmp::Reverse(notice.severity));
     // What is handled before anything is hot belongs to the first step.
@@ -307,7 +360,7 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         signs,
         fats,
         heating: programme.heating.clone(),
-        probe: probe.filter(|_| matches!(aim.goal, Goal::Figure(_))),
+        probe: probe.filter(|_| aim.probed || at_risk),
         allergens,
         refused,
         steps,
@@ -425,7 +478,9 @@ fn say_probe(piece: &Piece, timeline: &Timeline, probe: Probe, steps: &mut Vec<S
 
 /// Where the coldest spot is.
 fn probe_where(piece: &Piece) -> &'static str {
-    if piece.stuffed() {
+    if piece.cut == Cut::SmallWhole {
+        "the thickest one, along its back"
+    } else if piece.stuffed() {
         "into the middle of the stuffing"
     } else if piece.cut.is_whole() {
         "behind the head, close to the spine and not on it"

@@ -16,17 +16,31 @@ const THIN_END_OVER_K: f64 = 6.0;
 const COATING_HOT_C: f64 = 230.0;
 const COATING_FUMES_C: f64 = 260.0;
 
+/// How the piece came out.
+pub(super) struct Came<'a> {
+    pub outcome: &'a Outcome,
+    /// Highest of the coldest point of the thin end, C.
+    pub thin_peak_c: f64,
+    /// A slow piece meets the figure as well, where that counts.
+    pub promised: bool,
+}
+
 /// What follows from the settings and from how the piece came out.
 pub(super) fn warn(
     cooking: &Cooking<'_>,
     guests: Guests,
     fats: &[FatMargin],
-    outcome: &Outcome,
-    thin_peak_c: f64,
+    came: &Came<'_>,
 ) -> Result<Vec<Notice>, InputError> {
     let (piece, programme, aim) = (cooking.piece, &cooking.programme, &cooking.aim);
     let rules = guests.rules;
-    let heated = Heated::Planned(aim, &outcome.safety, outcome.core_peak_c);
+    let (outcome, thin_peak_c) = (came.outcome, came.thin_peak_c);
+    let heated = Heated::Planned {
+        aim,
+        safety: &outcome.safety,
+        core_peak_c: outcome.core_peak_c,
+        promised: came.promised,
+    };
     let mut said = piece.notices(guests, heated).within("piece")?;
     let mut add = |code, message: &str, by_k| said.push(Notice::computed(code, message, by_k));
     if let (Some(reservoir), Some(low_c)) = (programme.reservoir, outcome.reservoir_low_c) {

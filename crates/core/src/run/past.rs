@@ -37,7 +37,7 @@ impl PeakSink {
 
     /// Share of the thickness that went above so many C.
     pub fn share_above(&self, column: &Column, c: f64) -> f64 {
-        share_where(column, &self.0, |peak| peak > c)
+        share_above(column, &self.0, c)
     }
 
     /// How deep the seared rim is, mm, the mean of both sides.
@@ -77,14 +77,24 @@ fn rim_mm(column: &Column, peaks_c: &[f64]) -> f64 {
     1e3 * 0.5 * (deep(&|k| k) + deep(&|k| n - 1 - k))
 }
 
-/// Share of the thickness whose highest temperature passes a test.
-fn share_where(column: &Column, peaks_c: &[f64], test: impl Fn(f64) -> bool) -> f64 {
+/// Share of the thickness that went above `c`: straight between the middles of cells, level to the
+/// faces, so that it does not jump by a cell.
+fn share_above(column: &Column, peaks_c: &[f64], c: f64) -> f64 {
     let grid = &column.grid;
-    let cells = peaks_c.iter().zip(&grid.width_m[grid.flesh.clone()]);
-    cells
-        .filter(|(peak, _)| test(**peak))
-        .fold(0.0, |sum, (_, w)| sum + w)
-        / grid.flesh_m()
+    let width = &grid.width_m[grid.flesh.clone()];
+    let n = peaks_c.len();
+    let whole = |i: usize| if peaks_c[i] > c { 0.5 * width[i] } else { 0.0 };
+    let between = (1..n).map(|i| {
+        let (a, b) = (peaks_c[i - 1], peaks_c[i]);
+        let (low, high) = (a.min(b), a.max(b));
+        let part = if high - low > 1e-12 {
+            ((high - c) / (high - low)).clamp(0.0, 1.0)
+        } else {
+            f64::from(u8::from(high > c))
+        };
+        0.5 * part * (width[i - 1] + width[i])
+    });
+    (whole(0) + whole(n - 1) + between.sum::<f64>()) / grid.flesh_m()
 }
 
 impl Sink for PeakSink {
@@ -269,7 +279,7 @@ impl<'a> Tally<'a> {
         let (grid, past) = (&self.column.grid, &self.past);
         let flesh = grid.flesh.clone();
         let (volume, thickness) = (&grid.volume_m[flesh.clone()], grid.flesh_m());
-        let share_of = |test: &dyn Fn(f64) -> bool| share_where(self.column, &past.peaks_c, test);
+        let above = |c: f64| share_above(self.column, &past.peaks_c, c);
         let band = aim.band;
         let raw = self.column.material(flesh.start);
         let lost: f64 = volume
@@ -288,8 +298,8 @@ impl<'a> Tally<'a> {
         let (evaporated_share, juice_share) = (lost / (all * raw.rho_kg_m3), juice / all);
         Outcome {
             core_peak_c: past.coldest_peak_c(),
-            even_share: share_of(&|peak| peak >= band.low_c && peak <= band.high_c),
-            overcooked_share: share_of(&|peak| peak > aim.overcooked_c),
+            even_share: (above(band.low_c) - above(band.high_c)).max(0.0),
+            overcooked_share: above(aim.overcooked_c),
             rim_mm: rim_mm(self.column, &past.peaks_c).min(500.0 * thickness),
             crust_mm: [0, 1].map(|side| crust_mm(self.column, &self.water, side)),
             weight_loss_share: evaporated_share + juice_share,

@@ -58,6 +58,9 @@ pub struct Family {
     /// Above this the flesh is dry or woolly, C; none where dry and crisp is meant.
     #[serde(default)]
     pub overcooked_c: Option<f64>,
+    /// A dry crust on both sides that belongs to it, mm.
+    #[serde(default)]
+    pub crust_mm: f64,
     /// From rare to well.
     pub levels: Vec<Level>,
 }
@@ -87,6 +90,10 @@ pub struct Aim {
     pub band: Band,
     /// Above this it is overcooked, C; never below the band, infinite where there is no such thing.
     pub overcooked_c: f64,
+    /// The figure itself was asked for, and is shown with a probe.
+    pub probed: bool,
+    /// A dry crust on both sides belongs to it, mm, where the way of cooking makes one.
+    pub crust_mm: f64,
 }
 
 impl Aim {
@@ -168,6 +175,8 @@ impl Family {
         let aim = |goal, band: Band| Aim {
             goal,
             band,
+            probed: matches!((goal, asked), (Goal::Figure(_), TargetAsked::Band(..))),
+            crust_mm: self.crust_mm,
             overcooked_c: self.overcooked_c.unwrap_or(f64::INFINITY).max(band.high_c),
         };
         let band_of = |band: Band, rim_mm: Option<f64>| match rim_mm {
@@ -203,7 +212,10 @@ impl Family {
                 low_c: figure_c,
                 high_c: figure_c + ABOVE_FIGURE_K,
             };
-            return Ok(aim(Goal::Figure(figure_c), band));
+            return Ok(Aim {
+                probed: true,
+                ..aim(Goal::Figure(figure_c), band)
+            });
         }
         let level = self
             .levels

@@ -3,6 +3,7 @@
 #![allow(missing_docs)]
 
 mod counter;
+mod doneness;
 mod exact;
 mod exact_edges;
 mod exact_more;
@@ -18,6 +19,7 @@ mod reference;
 mod running;
 mod safety;
 mod story;
+mod words;
 
 /// What a test measured, for the tables of docs/PROOF.md.
 pub mod notes {

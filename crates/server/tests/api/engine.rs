@@ -277,6 +277,7 @@ async fn every_endpoint_is_described() {
             "/api/freshness",
             "/api/health",
             "/api/heat",
+            "/api/knowledge",
             "/api/notices",
             "/api/openapi.json",
             "/api/own-fish",
