@@ -1,8 +1,16 @@
 // What a rule has to say, the gravest first, each with the rule it goes by; and what stops a card.
 import type { ReactNode } from "react";
-import type { Notice } from "../api";
 import { rise } from "../units";
 import { useUnits } from "./units";
+
+/** A word about a danger, as the core says it. */
+type Notice = {
+  code: string;
+  weight: "refuse" | "warn" | "advise" | "note";
+  message: string;
+  rule: string;
+  by_k?: number | null | undefined;
+};
 
 const MARK: { [weight in Notice["weight"]]: { sign: string; tone: string } } = {
   refuse: { sign: "■", tone: "text-error font-bold" },

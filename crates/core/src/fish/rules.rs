@@ -177,6 +177,25 @@ mod tests {
         }
     }
 
+    /// A row that no code names is a rule that nobody keeps.
+    #[test]
+    fn every_rule_is_kept_somewhere() {
+        let kept_by = [
+            include_str!("hazard.rs"),
+            include_str!("freshness.rs"),
+            include_str!("lot.rs"),
+            include_str!("../plan/warn.rs"),
+            include_str!("../plan/thawing.rs"),
+        ];
+        for rule in Rule::all() {
+            let quoted = format!("\"{}\"", rule.code);
+            assert!(
+                kept_by.iter().any(|code| code.contains(&quoted)),
+                "{quoted}"
+            );
+        }
+    }
+
     #[test]
     fn hours_are_said_as_cooks_say_them_and_never_rounded_up() {
         for (h, said) in [

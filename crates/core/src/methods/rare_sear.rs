@@ -29,6 +29,9 @@ method! {
 
 use crate::fish::free_of_parasites;
 
+/// The middle of what is still rare, C. common practice, no source.
+const RARE_TO_C: f64 = 50.0;
+
 fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
     let species = piece.species.as_deref();
     let tuna = species.is_some_and(|fish| fish.eaten_rare()) && !piece.cut.is_whole();
@@ -83,9 +86,16 @@ fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         ),
         Step::start("On, best side down. Press lightly"),
     ];
-    steps.extend(story.turns("Turn", &["A brown rim has crept up the side."]));
-    let look = ["The cooked rim has crept a little way up the side from both faces."];
+    // Cooked further than rare it is told like any other sear.
+    let rare = story.core_peak_c < RARE_TO_C;
+    let (turn, look): (_, &[&'static str]) = if rare {
+        let rim = "The cooked rim has crept a little way up the side from both faces.";
+        ("A brown rim has crept up the side.", &[rim])
+    } else {
+        (done::LINE, &[done::TESTER, done::OPAQUE])
+    };
+    steps.extend(story.turns("Turn", &[turn]));
     let serve = "Slice across the grain and serve at once";
-    steps.extend(story.finish_with("Off, onto a cold board", &look, serve));
+    steps.extend(story.finish_with("Off, onto a cold board", look, serve));
     steps
 }

@@ -75,7 +75,7 @@ fn practice_the_band_follows_fish_and_cut() {
 /// common practice, no source: a rare sear of tuna 30 mm thick takes about a minute a side and leaves a
 /// rim of 2 to 4 mm over a middle that stays raw.
 #[test]
-fn practice_a_rare_sear_is_about_a_minute_a_side() {
+pub fn practice_a_rare_sear_is_about_a_minute_a_side() {
     let raw = TargetAsked::Level("raw_middle".into());
     let tuna = plan(&asked("tuna", "loin", 30.0, "rare_sear", raw.clone())).unwrap();
     let side_s = tuna.turns_s[0];

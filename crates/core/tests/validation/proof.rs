@@ -1,7 +1,8 @@
 //! `make proof`: the four tables of docs/PROOF.md from the real code.
 
 use super::{
-    exact, exact_edges, exact_more, exact_unequal, marching, media, notes, practice, published,
+    doneness, exact, exact_edges, exact_more, exact_unequal, marching, media, notes, practice,
+    published, safety,
 };
 use cindo_core::fish::{Eaters, PieceAsked};
 use cindo_core::kit::Kitchen;
@@ -205,6 +206,15 @@ fn law_table(out: &mut String) {
     }
 }
 
+/// The food-safety plan on pieces it has not seen, and the rim over a raw middle.
+fn safety_table(out: &mut String) {
+    notes::taken();
+    safety::the_food_safety_plan_holds_for_pieces_it_has_not_seen();
+    doneness::practice_a_rare_sear_is_about_a_minute_a_side();
+    out.push_str("\n## (e) Safe words\n\n124 cases of what is refused, warned of or left alone, each with its section, stand in `crates/server/tests/api/safety.json` and are tried over HTTP. The hidden pieces differ by factors half as wide again as those the plan reckons with.\n\n");
+    noted(out, ["case", "ours", "wanted"]);
+}
+
 /// Figures of the last `make bench`, if there was one.
 fn speed_table(out: &mut String, target: &Path) {
     let mut rows: Vec<(String, f64)> = Vec::new();
@@ -260,6 +270,7 @@ fn proof() {
     more_published(&mut out);
     practice_table(&mut out);
     law_table(&mut out);
+    safety_table(&mut out);
     speed_table(&mut out, &root.join("target"));
     std::fs::write(root.join("docs/PROOF.md"), out).unwrap();
 }

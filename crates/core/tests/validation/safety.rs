@@ -280,7 +280,7 @@ fn probe_c(bench: &Bench, run: &Run<'_>, share: f64) -> f64 {
 /// kelvin and lies 3 mm off the coldest spot, and what fails it going back on the heat, at most one in
 /// a hundred is served below it.
 #[test]
-fn the_food_safety_plan_holds_for_pieces_it_has_not_seen() {
+pub fn the_food_safety_plan_holds_for_pieces_it_has_not_seen() {
     let mut state: u64 = 20_261_125;
     let mut draw = move || {
         // A linear congruence (Knuth's MMIX), high bits.

@@ -118,7 +118,7 @@ fn note(given: &str) -> Result<String, RequestError> {
 /// Plans a request and makes the row to keep. The slice is not kept: it is computed again.
 ///
 /// # Errors
-/// Whatever the core refuses, and an id or a title that does not do.
+/// Whatever the core refuses, what must not be served, and an id or a title that does not do.
 pub fn answered(new: &CardNew, saved_at: String) -> Result<NewCard, RequestError> {
     let id = lists::id_or_new(new.id.as_deref())?;
     let title = title(&new.title)?;
@@ -126,6 +126,14 @@ pub fn answered(new: &CardNew, saved_at: String) -> Result<NewCard, RequestError
     request.field = None;
     request.range = true;
     let plan = request.answer()?;
+    // What must not be served is no card to cook by.
+    if let Some(refused) = plan.refused.first() {
+        return Err(RequestError::Field {
+            code: "refused",
+            field: "request",
+            message: format!("{} ({})", refused.message, refused.rule),
+        });
+    }
     let snapshot = taken(&request, plan).map_err(RequestError::ours)?;
     Ok(NewCard {
         id,

@@ -17,6 +17,7 @@ pub enum ThawingWire {
     /// Bagged, in cold running water.
     Water,
     /// Lying in the room: never.
+    #[serde(alias = "room_temperature", alias = "counter", alias = "air")]
     Room,
 }
 

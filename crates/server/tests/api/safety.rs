@@ -206,6 +206,19 @@ async fn the_command_line_refuses_with_an_answer() {
     );
 }
 
+/// What must not be served is not kept as a card to cook by.
+#[actix_web::test]
+async fn a_refused_plan_makes_no_card() {
+    let kitchen = Kitchen::new();
+    let case = json!({ "piece": { "fish": "tuna", "keeping": [{ "hours": 24, "at_c": 10 }] } });
+    let card = json!({ "title": "Tuna, warm", "request": plan(&case) });
+    let refused = kitchen.post("/api/cards", &card).await;
+    assert_eq!(refused.status, StatusCode::UNPROCESSABLE_ENTITY);
+    assert_eq!((refused.code(), refused.field()), ("refused", "request"));
+    let list = kitchen.get("/api/cards").await.json;
+    assert_eq!(list["total"], 0, "{list}");
+}
+
 /// One record: the counter's freshness, its dangers and a lot say the same of two days at 8 C.
 #[actix_web::test]
 async fn one_record_speaks_with_one_voice() {

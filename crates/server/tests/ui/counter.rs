@@ -112,9 +112,13 @@ async fn every_danger_is_said_where_it_matters_and_settled_by_what_is_known() {
     person.click("was-frozen").await;
     person.until("no worms", &gone("parasites")).await;
     person.type_into("frozen-hours", "24").await;
-    person.until("worms again", &there("parasites")).await;
+    person
+        .until("worms again", &there("parasites_freezing"))
+        .await;
     person.type_into("frozen-c", "-5").await;
-    person.until("still worms", &there("parasites")).await;
+    person
+        .until("still worms", &there("parasites_freezing"))
+        .await;
     person.type_into("frozen-c", "5").await;
     alert(&person, "between -80 and -1").await;
     person.type_into("frozen-c", "-20").await;
@@ -174,7 +178,7 @@ async fn every_danger_is_said_where_it_matters_and_settled_by_what_is_known() {
     // Sour fish is refused by the nose.
     person.click("tab-fresh").await;
     person.click("look-smell-3").await;
-    until_text(&person, "freshness", "Do not use it").await;
+    until_text(&person, "freshness", "do not use it").await;
     person.click("look-smell-0").await;
     until_text(&person, "freshness", "days left on ice").await;
     person.click("add-on-ice").await;

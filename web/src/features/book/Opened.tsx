@@ -107,6 +107,7 @@ export function Opened({ card, seen, remove }: Props) {
               method: card.request.method,
               ...(card.request.target ? { target: card.request.target } : {}),
               ...(card.request.kitchen ? { kitchen: card.request.kitchen } : {}),
+              ...(card.request.eaters ? { eaters: card.request.eaters } : {}),
             })}
             className="btn btn-primary h-12 px-6 font-bold"
           >

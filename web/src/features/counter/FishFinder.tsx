@@ -102,7 +102,8 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
             renderEmptyState={() => (
               <p className="px-3 py-3">
                 No fish of that name. Choose one that is alike, thickness and fat decide more than
-                the name; or write it down under Own fish.
+                the name; or write it down under Own fish. Smoked, salted and dried fish are not
+                covered.
               </p>
             )}
           >
