@@ -311,6 +311,10 @@ pub fn notices(
 
 /// Most of a fish with wax esters that is served at once, g. From memory, low confidence.
 const WAX_PORTION_G: f64 = 100.0;
+/// Fresh fish lies on melting ice, no warmer than this, C, but for so many hours in all. common
+/// practice, no source, for where the line is drawn.
+const ON_ICE_C: f64 = 3.0;
+const OFF_ICE_H: f64 = 12.0;
 /// Histamine builds above this, C (40 F).
 const HISTAMINE_C: f64 = 4.4;
 /// Faster above this, C (70 F).
@@ -369,6 +373,10 @@ pub fn kept(known: &Known<'_>, rules: Rules) -> Result<Vec<Notice>, InputError> 
             hours_left: Some(left_h),
             ..notice
         });
+    }
+    let off_ice_h = keeping.hours_above(ON_ICE_C);
+    if off_ice_h > OFF_ICE_H && said.iter().all(|notice| !notice.refuses()) {
+        said.push(Notice::by("not_on_ice", rules).hours(off_ice_h));
     }
     if !keeping.is_known()
         && known

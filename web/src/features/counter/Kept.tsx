@@ -37,7 +37,7 @@ export function Kept({ piece, fish, name, change }: Props) {
       { onSuccess: () => setTitle(null) },
     );
   return (
-    <section aria-label="Kept" className="grid lg:grid-cols-2 gap-x-12 gap-y-6">
+    <section aria-label="Kept" className="grid xl:grid-cols-2 gap-x-12 gap-y-6">
       <div>
         <h2 className="text-small quiet">Pieces by name</h2>
         <form
@@ -80,7 +80,7 @@ export function Kept({ piece, fish, name, change }: Props) {
       <Lots lots={lots} fish={fish} piece={piece} shelf={shelf} change={change} />
       <Broken shelf={shelf} />
       {shelf.gone && (
-        <p className="lg:col-span-2" role="status">
+        <p className="xl:col-span-2" role="status">
           {shelf.gone.name} is off the shelf.{" "}
           <button
             type="button"
@@ -100,7 +100,7 @@ function Broken({ shelf }: { shelf: Shelf }) {
   const broken = shelf.items.filter((item) => item.unreadable);
   if (broken.length === 0) return null;
   return (
-    <div className="lg:col-span-2" data-testid="broken">
+    <div className="xl:col-span-2" data-testid="broken">
       <h2 className="text-small quiet">Cannot be read</h2>
       <ul>
         {broken.map((item) => (

@@ -153,13 +153,13 @@ function NewLot(props: { fish: string; all: Fish[]; shelf: Shelf; done: () => vo
   );
   return (
     <form
-      className="grid grid-cols-2 gap-x-6 gap-y-1 pb-3"
+      className="flex flex-wrap items-end gap-x-6 gap-y-1 pb-3"
       onSubmit={(e) => {
         e.preventDefault();
         shelf.add.mutate([{ name: title, body: { lot } }], { onSuccess: done });
       }}
     >
-      <label className="block col-span-2">
+      <label className="block w-full">
         <span className="text-small quiet block">Called, boat or supplier</span>
         <input
           className="typed !text-left"
@@ -212,7 +212,7 @@ function NewLot(props: { fish: string; all: Fish[]; shelf: Shelf; done: () => vo
       )}
       {lot.frozen && lot.kept_c > -3 && date("Taken out to thaw", "thawed")}
       {problem?.field === "" && <Failure message={problem.message} />}
-      <p className="col-span-2 flex gap-x-6">
+      <p className="w-full flex gap-x-6">
         <button
           type="submit"
           className="pick !text-base-content font-semibold"

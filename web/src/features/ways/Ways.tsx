@@ -58,7 +58,9 @@ export function Ways() {
 
   const plans = ways.data?.ways.flatMap((w) => (w.plan ? [w.plan] : [])) ?? [];
   const longestS = Math.max(60, ...plans.map((p) => p.off_heat_s + p.rest_s));
-  const stepS = [60, 120, 300, 600, 900, 1800].find((s) => longestS / s <= 7) ?? 3600;
+  // As many marks as have room for their figures.
+  const most = clockWidth > 0 ? Math.min(7, Math.max(1, Math.floor(clockWidth / 64))) : 7;
+  const stepS = [60, 120, 300, 600, 900, 1800].find((s) => longestS / s <= most) ?? 3600;
   const ticks = Array.from({ length: Math.floor(longestS / stepS) + 1 }, (_, i) => i * stepS);
   const at = scale("celsius", units);
 
@@ -150,7 +152,7 @@ export function Ways() {
               </Fold>
             </div>
           )}
-          <div className="hidden lg:grid grid-cols-[250px_1fr_72px_100px_72px_104px] gap-x-6 items-end hair-b pb-1 text-small quiet">
+          <div className="hidden lg:grid lg:grid-cols-[190px_1fr_56px_88px_68px_64px] xl:grid-cols-[250px_1fr_72px_100px_72px_80px] gap-x-4 xl:gap-x-6 items-end hair-b pb-1 text-small quiet">
             <span />
             <div className="relative h-5">
               {ticks.map((s) => (
@@ -231,7 +233,7 @@ function Row({ way, rank, to, longestS, ticks, clockBox, clockWidth, high }: Row
         to={to}
         data-way={way.kind}
         data-testid={`way-${way.kind}`}
-        className="grid lg:grid-cols-[250px_1fr_72px_100px_72px_104px] gap-x-6 gap-y-1 py-2.5 items-center hover:bg-base-200 -mx-3 px-3"
+        className="grid lg:grid-cols-[190px_1fr_56px_88px_68px_64px] xl:grid-cols-[250px_1fr_72px_100px_72px_80px] gap-x-4 xl:gap-x-6 gap-y-1 py-2.5 items-center hover:bg-base-200 -mx-3 px-3"
       >
         <div>
           <span className="flex items-baseline gap-2">
