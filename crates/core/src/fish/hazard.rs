@@ -406,6 +406,9 @@ fn origin(known: &Known<'_>) -> Origin {
     }
 }
 
+/// A middle that ends below this is raw, whatever it is called, C. common practice, no source.
+const RAW_BELOW_C: f64 = 35.0;
+
 /// Whether a record answers for worms: a freezing as the rules ask, or farming on pellets.
 pub fn free_of_parasites(known: &Known<'_>, rules: Rules) -> Result<bool, InputError> {
     let unknown = known.species.is_none_or(|fish| !fish.hazards_known);
@@ -441,7 +444,7 @@ fn parasites(
     }
     let raw = heated
         .aim()
-        .is_some_and(|aim| matches!(aim.goal, Goal::Rim(_)));
+        .is_some_and(|aim| matches!(aim.goal, Goal::Rim(_)) || aim.band.middle_c() < RAW_BELOW_C);
     let on_pellets = known.species.is_some_and(|fish| fish.farmed);
     Ok(Some(match (known.freezing, origin(known)) {
         _ if raw => "parasites_raw",

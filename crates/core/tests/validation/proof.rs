@@ -211,7 +211,7 @@ fn safety_table(out: &mut String) {
     notes::taken();
     safety::the_food_safety_plan_holds_for_pieces_it_has_not_seen();
     doneness::practice_a_rare_sear_is_about_a_minute_a_side();
-    out.push_str("\n## (e) Safe words\n\n126 cases of what is refused, warned of or left alone, each with its section, stand in `crates/server/tests/api/safety.json` and are tried over HTTP. The hidden pieces differ by factors half as wide again as those the plan reckons with.\n\n");
+    out.push_str("\n## (e) Safe words\n\n127 cases of what is refused, warned of or left alone, each with its section, stand in `crates/server/tests/api/safety.json` and are tried over HTTP. The hidden pieces differ by factors half as wide again as those the plan reckons with.\n\n");
     noted(out, ["case", "ours", "wanted"]);
 }
 
