@@ -1,25 +1,10 @@
 //! How much to buy: so many people at so much each, whole, gutted or filleted; what is left
 //! for stock. Yields: `data/bodies.toml` and the rows of the fish, as ranges.
 
-use super::species::Species;
+use super::species::{Sold, Species};
 use crate::InputError;
 use crate::quantity::checked;
-use serde::{Deserialize, Serialize};
-
-/// How it is sold.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
-#[serde(rename_all = "snake_case")]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub enum Sold {
-    /// As caught.
-    Whole,
-    /// Gutted.
-    Gutted,
-    /// Gutted, head off.
-    HeadOff,
-    /// Skinless fillet.
-    Fillet,
-}
+use serde::Serialize;
 
 /// How much of one form.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]

@@ -2,11 +2,13 @@
 //! caller's. Of a day without a time the caller takes the end that credits the fish least: it came in
 //! as the day began, it was frozen as it ended.
 
+use super::freezing::Freezing;
 use super::freshness::Looks;
-use super::hazard::{Freezing, Known, Origin, kept};
+use super::hazard::kept;
 use super::keeping::{FROZEN_C, Keeping, Span};
+use super::known::Known;
 use super::rules::Notice;
-use super::species::Species;
+use super::species::{Origin, Species};
 use crate::quantity::checked;
 use crate::target::{Rules, safety};
 use crate::{InputError, Wrong};

@@ -3,11 +3,15 @@
 mod body;
 mod buying;
 mod cut;
+mod freezing;
 mod freshness;
 mod hazard;
+mod judge;
 mod keeping;
+mod known;
 mod limits;
 mod lot;
+mod parasites;
 mod piece;
 mod portions;
 mod rules;
@@ -15,18 +19,19 @@ mod species;
 mod whole;
 
 pub use body::Body;
-pub use buying::{Buy, Shopping, Sold, shopping};
+pub use buying::{Buy, Shopping, shopping};
 pub use cut::Cut;
-pub use freshness::{Form, Judged, Look, Looks, judge};
-pub use hazard::{
-    Cavity, Eaters, Freezing, Guests, Heated, Known, Origin, exempt_tuna, figure_c,
-    free_of_parasites, kept, notices,
-};
+pub use freezing::Freezing;
+pub use freshness::{Form, Look, Looks};
+pub use hazard::{kept, notices};
+pub use judge::{Judged, judge};
 pub use keeping::{Keeping, Span, spoilage_rate};
+pub use known::{Cavity, Eaters, Guests, Heated, Known, figure_c};
 pub use limits::{Limit, LimitKind};
 pub use lot::{Lot, LotState};
+pub use parasites::{exempt_tuna, free_of_parasites};
 pub use piece::{Measured, Piece, PieceAsked, Skin, State, brick_dimensionality};
 pub use portions::{CutUp, Portion, Side, Tail};
 pub use rules::{Notice, Rule, Severity};
-pub use species::{Flake, Hazard, Mercury, SkinEats, Species, Texture, Waters};
+pub use species::{Flake, Hazard, Mercury, Origin, SkinEats, Sold, Species, Texture, Waters};
 pub use whole::{WholeFish, proposed_thickness_mm, whole_fish};

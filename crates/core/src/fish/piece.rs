@@ -1,11 +1,13 @@
 //! The piece in hand.
 
 use super::cut::Cut;
+use super::freezing::Freezing;
 use super::freshness::Looks;
-use super::hazard::{Cavity, Freezing, Guests, Heated, Known, Origin, figure_c, notices};
+use super::hazard::notices;
 use super::keeping::{Keeping, Span};
+use super::known::{Cavity, Guests, Heated, Known, figure_c};
 use super::rules::Notice;
-use super::species::{SkinEats, Species};
+use super::species::{Origin, SkinEats, Species};
 use crate::matter::{Composition, FREEZE_C, Material};
 use crate::quantity::{Celsius, Mass, Thickness, checked};
 use crate::target::{Aim, Family, TargetAsked};

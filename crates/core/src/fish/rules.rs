@@ -184,6 +184,7 @@ mod tests {
             include_str!("hazard.rs"),
             include_str!("freshness.rs"),
             include_str!("lot.rs"),
+            include_str!("parasites.rs"),
             include_str!("../plan/warn.rs"),
             include_str!("../plan/thawing.rs"),
         ];

@@ -2,9 +2,7 @@
 //! those a kitchen writes down itself, held to the same rules.
 
 use super::body::Body;
-use super::buying::Sold;
 use super::cut::Cut;
-use super::hazard::Origin;
 use crate::matter::Composition;
 use crate::quantity::checked;
 use crate::target::Family;
@@ -67,6 +65,35 @@ pub enum Waters {
     Temperate,
     /// Warm.
     Tropical,
+}
+
+/// Where a fish comes from.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub enum Origin {
+    /// Nobody has said.
+    #[default]
+    Unknown,
+    /// Caught.
+    Wild,
+    /// Farmed, and the seller says so.
+    Farmed,
+}
+
+/// How it is sold.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub enum Sold {
+    /// As caught.
+    Whole,
+    /// Gutted.
+    Gutted,
+    /// Gutted, head off.
+    HeadOff,
+    /// Skinless fillet.
+    Fillet,
 }
 
 /// What a fish can have.

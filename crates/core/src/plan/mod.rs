@@ -12,6 +12,7 @@ mod settle;
 mod simulate;
 mod thawing;
 mod warn;
+mod when;
 
 pub use answer::{Batch, Plan, Probe, Window};
 pub use asked::{MethodAsked, PlanAsked, TurnBy};
