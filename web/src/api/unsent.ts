@@ -1,6 +1,6 @@
 // What was typed and is not acknowledged yet: kept in this browser, sent again, and put beside what
 // somebody else wrote meanwhile. One field of one card at a time.
-import { api, type Card, Refused } from ".";
+import { api, type Card, Refused } from "./client";
 
 export type Field = "note" | "title";
 /** What is to be written, and what stood there when the typing began. */

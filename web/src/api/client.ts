@@ -1,0 +1,160 @@
+// The only place that fetches. Types are generated from the server's description.
+import createClient from "openapi-fetch";
+import type { components, paths } from "../wire/schema";
+
+type Schemas = components["schemas"];
+export type Fish = Schemas["FishWire"];
+export type FishList = Schemas["FishList"];
+export type Level = Schemas["Level"];
+export type PieceAsked = Schemas["PieceWire"];
+export type MethodAsked = Schemas["MethodWire"];
+export type TargetAsked = Schemas["TargetWire"];
+export type PlanRequest = Schemas["PlanRequest"];
+export type Plan = Schemas["PlanAnswer"];
+export type Step = Schemas["Step"];
+export type Setting = Schemas["SettingWire"];
+export type SliceFieldWire = Schemas["SliceFieldWire"];
+export type Wishes = Schemas["Wishes"];
+export type RankRequest = Schemas["RankRequest"];
+export type Rank = Schemas["RankAnswer"];
+export type Way = Schemas["WayWire"];
+export type Card = Schemas["CardWire"];
+export type CardLine = Schemas["CardSummary"];
+export type CardList = Schemas["CardList"];
+export type Tally = Schemas["TallyWire"];
+export type Result = Schemas["ResultWire"];
+export type CardChange = Schemas["CardChange"];
+export type CardNew = Schemas["CardNew"];
+export type OwnFish = Schemas["OwnFishWire"];
+export type WhichFish = Schemas["WhichFish"];
+export type Form = Schemas["FormWire"];
+export type Notice = Schemas["Notice"];
+export type Eaters = Schemas["Eaters"];
+export type Origin = Schemas["Origin"];
+export type Span = Schemas["Span"];
+export type Freezing = Schemas["Freezing"];
+export type Looks = Schemas["Looks"];
+export type Knowledge = Schemas["Knowledge"];
+export type Cut = Schemas["CutWire"];
+export type NoticesRequest = Schemas["NoticesRequest"];
+export type FreshnessRequest = Schemas["FreshnessRequest"];
+export type PortionsRequest = Schemas["PortionsRequest"];
+export type ShoppingRequest = Schemas["ShoppingRequest"];
+export type ThawRequest = Schemas["ThawRequest"];
+export type WholeRequest = Schemas["WholeRequest"];
+export type ShelfItem = Schemas["ShelfItem"];
+export type ShelfNew = Schemas["ShelfNew"];
+export type Lot = Schemas["LotWire"];
+
+/** What the server refused, with the field it is about. */
+export class Refused extends Error {
+  constructor(
+    readonly code: string,
+    readonly field: string,
+    message: string,
+  ) {
+    super(message);
+  }
+}
+
+const UNREACHABLE = "Cindo does not answer. What you typed is kept; try again in a moment.";
+
+// How many questions are under way stands on the page: whoever waits for it, a test or a reader of the
+// screen, can see when it has come to rest.
+let underWay = 0;
+const count = (by: number) => {
+  underWay += by;
+  document.documentElement.dataset.asking = String(underWay);
+};
+
+const client = createClient<paths>({
+  baseUrl: globalThis.location.origin,
+  fetch: async (request) => {
+    count(1);
+    try {
+      return await fetch(request);
+    } finally {
+      count(-1);
+    }
+  },
+});
+
+type Answer<T> = { data?: T; error?: unknown; response: Response };
+
+function isErrorBody(body: unknown): body is Schemas["ErrorBody"] {
+  return typeof body === "object" && body !== null && "error" in body;
+}
+
+async function take<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await call;
+  } catch (cause) {
+    if (cause instanceof DOMException && cause.name === "AbortError") throw cause;
+    throw new Refused("unreachable", "", UNREACHABLE);
+  }
+  if (answer.response.ok) return answer.data as T;
+  if (isErrorBody(answer.error)) {
+    const { code, field, message } = answer.error.error;
+    throw new Refused(code, field, message);
+  }
+  throw new Refused("unreachable", "", UNREACHABLE);
+}
+
+/** Cards on one page of the book. */
+export const CARDS_A_PAGE = 50;
+const MOST_ON_SHELF = 200;
+
+/** An id for something new: a write that has to be sent again makes one thing. */
+export function newId(): string {
+  return globalThis.crypto.randomUUID?.() ?? `${Date.now()}-${Math.random().toString(36).slice(2)}`;
+}
+
+const ifMatch = (revision: number) => ({ "If-Match": `"${revision}"` });
+
+const withSignal = (signal?: AbortSignal) => (signal ? { signal } : {});
+
+export const api = {
+  fish: () => take(client.GET("/api/fish")),
+  knowledge: () => take(client.GET("/api/knowledge")),
+  plan: (body: PlanRequest, signal?: AbortSignal) =>
+    take(client.POST("/api/plan", { body, ...withSignal(signal) })),
+  rank: (body: RankRequest, signal?: AbortSignal) =>
+    take(client.POST("/api/rank", { body, ...withSignal(signal) })),
+  ownFish: (body: OwnFish) => take(client.POST("/api/own-fish", { body })),
+  whole: (body: WholeRequest) => take(client.POST("/api/whole", { body })),
+  notices: (body: NoticesRequest) => take(client.POST("/api/notices", { body })),
+  freshness: (body: FreshnessRequest) => take(client.POST("/api/freshness", { body })),
+  portions: (body: PortionsRequest) => take(client.POST("/api/portions", { body })),
+  shopping: (body: ShoppingRequest) => take(client.POST("/api/shopping", { body })),
+  thaw: (body: ThawRequest) => take(client.POST("/api/thaw", { body })),
+  shelf: () => take(client.GET("/api/shelf", { params: { query: { size: MOST_ON_SHELF } } })),
+  addToShelf: (items: ShelfNew[]) =>
+    take(
+      client.POST("/api/shelf", {
+        body: { items: items.map((item) => ({ id: newId(), ...item })) },
+      }),
+    ),
+  changeOnShelf: (id: string, revision: number, body: ShelfNew) =>
+    take(
+      client.PUT("/api/shelf/{id}", { params: { path: { id }, header: ifMatch(revision) }, body }),
+    ),
+  takeOffShelf: (id: string) =>
+    take(client.DELETE("/api/shelf/{id}", { params: { path: { id } } })),
+  backOnShelf: (id: string) =>
+    take(client.POST("/api/shelf/{id}/restore", { params: { path: { id } } })),
+  cards: (page: number, removed: boolean) =>
+    take(client.GET("/api/cards", { params: { query: { page, size: CARDS_A_PAGE, removed } } })),
+  card: (id: string) => take(client.GET("/api/cards/{id}", { params: { path: { id } } })),
+  saveCard: (body: CardNew) => take(client.POST("/api/cards", { body })),
+  changeCard: (id: string, revision: number, body: CardChange) =>
+    take(
+      client.PATCH("/api/cards/{id}", {
+        params: { path: { id }, header: ifMatch(revision) },
+        body,
+      }),
+    ),
+  removeCard: (id: string) => take(client.DELETE("/api/cards/{id}", { params: { path: { id } } })),
+  restoreCard: (id: string) =>
+    take(client.POST("/api/cards/{id}/restore", { params: { path: { id } } })),
+};
