@@ -911,11 +911,6 @@ export interface components {
             which: components["schemas"]["WhichFish"];
         };
         /**
-         * @description Shape of the body.
-         * @enum {string}
-         */
-        Geometry: "slab" | "cylinder" | "sphere";
-        /**
          * @description What a plan looks for.
          * @enum {string}
          */
@@ -925,6 +920,16 @@ export interface components {
          * @enum {string}
          */
         Hazard: "histamine" | "reef_toxin" | "wax_esters" | "parasites" | "spines" | "fine_bones" | "serum";
+        /** @description Temperatures of a bare body. */
+        HeatAnswer: components["schemas"]["BareAnswer"] & {
+            /**
+             * @description Of a section, the middle of its thickness at each report time, C; in a taper at 15 % of the width from
+             *     the thick end.
+             */
+            centre_c?: number[] | null;
+            /** @description Of a section, the coldest point at each report time, C. */
+            coldest_c?: number[] | null;
+        };
         /**
          * @description The bare solver with constant properties.
          * @example {
@@ -964,7 +969,12 @@ export interface components {
              */
             cp_j_kgk: number;
             /** @description Shape. */
-            geometry: components["schemas"]["Geometry"];
+            geometry: components["schemas"]["Shape"];
+            /**
+             * Format: double
+             * @description Long axis of an ellipse, mm: one to twenty times its thickness.
+             */
+            height_mm?: number | null;
             /**
              * Format: double
              * @description Conductivity, W/(m K).
@@ -986,9 +996,24 @@ export interface components {
             start_c: number;
             /**
              * Format: double
-             * @description Full thickness, or diameter, mm.
+             * @description Full thickness, or diameter, or short axis of the ellipse, mm.
              */
             thickness_mm: number;
+            /**
+             * Format: double
+             * @description Thickness at the thin end of a taper, mm.
+             */
+            thin_mm?: number | null;
+            /**
+             * @description Follow the section in two dimensions: an ellipse (else one dimension with its equivalent dimensionality)
+             *     or a taper, which has no other way.
+             */
+            two_dimensional?: boolean;
+            /**
+             * Format: double
+             * @description From end to end of a taper, mm.
+             */
+            width_mm?: number | null;
         };
         /** @description A span with the same faces. */
         HeatStageWire: {
@@ -1974,6 +1999,11 @@ export interface components {
          * @enum {string}
          */
         Severity: "note" | "advise" | "warn" | "refuse";
+        /**
+         * @description Shape of the body.
+         * @enum {string}
+         */
+        Shape: "slab" | "cylinder" | "sphere" | "ellipse" | "taper";
         /** @description What is kept. */
         ShelfBody: {
             /** @description A piece. */
@@ -3019,7 +3049,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BareAnswer"];
+                    "application/json": components["schemas"]["HeatAnswer"];
                 };
             };
             /** @description Not of the described shape */

@@ -8,6 +8,7 @@ use super::keeping::{Keeping, Span};
 use super::known::{Cavity, Guests, Heated, Known, figure_c};
 use super::rules::Notice;
 use super::species::{Origin, SkinEats, Species};
+use crate::heat::brick_dimensionality;
 use crate::matter::{Composition, FREEZE_C, Material};
 use crate::quantity::{Celsius, Mass, Thickness, checked};
 use crate::target::{Aim, Family, TargetAsked};
@@ -180,18 +181,6 @@ const START_RANGE_C: (f64, f64) = (-35.0, 35.0);
 const PORTION_WIDTH_MM: f64 = 60.0;
 /// Widths that a portion can have, mm.
 const WIDTHS_MM: (f64, f64) = (5.0, 400.0);
-
-/// E of a brick heated from all sides, for surfaces that conduct well (Bi above 5) and cores
-/// that are done about two thirds of the way.
-///
-/// `m = (a/b)^3.2 + (a/c)^3.2`, `E = 1 + 0.845 m - 0.145 m^2`. E is the time of the slab over
-/// that of the body; the numbers are from the exact 25 x 60 mm bar (1.051), square bar (1.70)
-/// and cube (2.11). Other bars lie within 4 %, see the tests.
-pub fn brick_dimensionality(thickness_m: f64, width_m: f64, length_m: f64) -> f64 {
-    let side = |across_m: f64| (thickness_m / across_m.max(thickness_m)).powf(3.2);
-    let m = side(width_m) + side(length_m);
-    1.0 + m * (0.845 - 0.145 * m)
-}
 
 impl Piece {
     /// Checks a piece.
@@ -405,7 +394,7 @@ impl Piece {
 
     /// Equivalent heat transfer dimensionality where every side is heated alike, as in oil or
     /// liquid. A flat portion counts as a brick as wide as it is said and as long as its mass makes it, a
-    /// medallion as one as wide and long as it is across: see [`brick_dimensionality`].
+    /// medallion as one as wide and long as it is across: see [`brick_dimensionality`](crate::heat::brick_dimensionality).
     pub fn dimensionality_all_round(&self) -> f64 {
         if self.cut.dimensionality() > 1.0 {
             return self.cut.dimensionality();

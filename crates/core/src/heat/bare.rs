@@ -5,16 +5,15 @@ use super::face::{Face, Medium};
 use super::grid::{Fineness, Grid};
 use super::march::{Marcher, Spell, Steps};
 use super::sample::Sampler;
+use super::shape::ellipse_dimensionality;
 use super::sink::{Moment, Sink};
-use crate::InputError;
 use crate::matter::Material;
 use crate::quantity::checked;
-use serde::{Deserialize, Serialize};
+use crate::{InputError, Wrong};
+use serde::Serialize;
 
 /// Shape of the body.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, Serialize)]
-#[serde(rename_all = "snake_case")]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Geometry {
     /// Flat, heat from both faces.
     Slab,
@@ -22,16 +21,18 @@ pub enum Geometry {
     Cylinder,
     /// Ball; the thickness is its diameter.
     Sphere,
-}
-
-impl Geometry {
-    fn exponent(self) -> f64 {
-        match self {
-            Self::Slab => 0.0,
-            Self::Cylinder => 1.0,
-            Self::Sphere => 2.0,
-        }
-    }
+    /// Endless bar, an ellipse lying on its long side; the thickness is its short axis.
+    Ellipse {
+        /// Long axis, mm.
+        height_mm: f64,
+    },
+    /// A fillet across: flat base, the thickness at one end, straight top.
+    Taper {
+        /// Thickness at the other end, mm.
+        thin_mm: f64,
+        /// From end to end, mm.
+        width_mm: f64,
+    },
 }
 
 /// What one face of a bare body sees.
@@ -105,6 +106,21 @@ pub struct BareAnswer {
     pub coldest_peak_s: f64,
 }
 
+impl BareFace {
+    /// Its film, W/(m2 K): without limit where the surface is held, none where the heat does not depend on it.
+    fn film(self) -> f64 {
+        match self {
+            Self::Fluid { h_w_m2k, .. } => h_w_m2k,
+            Self::Surface { .. } => HELD_W_M2K,
+            Self::Flux { .. } | Self::Insulated => 0.0,
+        }
+    }
+}
+
+/// A surface that is held: as good as this film, W/(m2 K).
+pub(super) const HELD_W_M2K: f64 = 1e9;
+/// Longest section, thicknesses.
+const MOST_SLENDER: f64 = 20.0;
 /// Most stages: each may take thousands of steps.
 const MOST_STAGES: f64 = 24.0;
 /// Most temperatures in one answer.
@@ -150,7 +166,7 @@ impl BareProblem {
     /// thousandth of the span of temperatures.
     ///
     /// # Errors
-    /// [`InputError`] for anything out of range, more than 24 stages, 10 000 report times,
+    /// [`InputError`] for anything out of range, a taper, more than 24 stages, 10 000 report times,
     /// 1000 depths or 100 000 temperatures.
     pub fn solve(&self) -> Result<BareAnswer, InputError> {
         self.solve_with(
@@ -177,12 +193,9 @@ impl BareProblem {
         high - low
     }
 
-    /// Solves with a grid and steps of one's own.
-    ///
-    /// # Errors
-    /// As [`Self::solve`].
-    pub fn solve_with(&self, fineness: Fineness, steps: Steps) -> Result<BareAnswer, InputError> {
-        let thickness_mm = checked("thickness_mm", self.thickness_mm, (0.1, 1000.0), "mm")?;
+    /// Says what is wrong with it, whatever solves it.
+    pub(super) fn check(&self, most_reported: f64) -> Result<(), InputError> {
+        checked("thickness_mm", self.thickness_mm, (0.1, 1000.0), "mm")?;
         checked("k_w_mk", self.k_w_mk, (1e-3, 1e3), "W/mK")?;
         checked("rho_kg_m3", self.rho_kg_m3, (1.0, 3e4), "kg/m3")?;
         checked("cp_j_kgk", self.cp_j_kgk, (10.0, 2e4), "J/kgK")?;
@@ -208,10 +221,14 @@ impl BareProblem {
         checked(
             "report_s",
             (self.report_s.len() * self.at_share.len()) as f64,
-            (0.0, MOST_REPORTED),
+            (0.0, most_reported),
             "temperatures (times by depths)",
         )?;
-        let total_s: f64 = self.stages.iter().map(|stage| stage.duration_s).sum();
+        let mut total_s = 0.0;
+        for (i, stage) in self.stages.iter().enumerate() {
+            let field = format!("stages[{i}].duration_s");
+            total_s += checked(&field, stage.duration_s, (0.0, 1e7), "s")?;
+        }
         let mut last_s = 0.0;
         for t_s in &self.report_s {
             last_s = checked("report_s", *t_s, (last_s, total_s), "s, rising")?;
@@ -219,24 +236,70 @@ impl BareProblem {
         for share in &self.at_share {
             checked("at_share", *share, (0.0, 1.0), "")?;
         }
+        let long = |field: &str, mm, least| {
+            checked(field, mm, (least, MOST_SLENDER * self.thickness_mm), "mm")
+        };
+        match self.geometry {
+            Geometry::Slab | Geometry::Cylinder | Geometry::Sphere => {}
+            Geometry::Ellipse { height_mm } => {
+                long("height_mm", height_mm, self.thickness_mm)?;
+            }
+            Geometry::Taper { thin_mm, width_mm } => {
+                checked("thin_mm", thin_mm, (0.1, self.thickness_mm), "mm")?;
+                long("width_mm", width_mm, 0.5)?;
+            }
+        }
+        Ok(())
+    }
+
+    /// Shape exponent, E - 1. Of an ellipse for the film that both faces have in the mean of the longest stage.
+    fn exponent(&self) -> Result<f64, InputError> {
+        Ok(match self.geometry {
+            Geometry::Slab => 0.0,
+            Geometry::Cylinder => 1.0,
+            Geometry::Sphere => 2.0,
+            Geometry::Ellipse { height_mm } => {
+                let longest = self.stages.iter();
+                let longest = longest.max_by(|a, b| a.duration_s.total_cmp(&b.duration_s));
+                let film = longest.map_or(0.0, |s| 0.5 * (s.low.film() + s.high.film()));
+                let bi = film * 0.5e-3 * self.thickness_mm / self.k_w_mk;
+                ellipse_dimensionality(height_mm / self.thickness_mm, bi) - 1.0
+            }
+            Geometry::Taper { .. } => {
+                let takes = "true for a taper: one dimension cannot follow it";
+                return Err(InputError::new(
+                    "two_dimensional",
+                    Wrong::WrongKind { takes },
+                ));
+            }
+        })
+    }
+
+    /// Solves with a grid and steps of one's own.
+    ///
+    /// # Errors
+    /// As [`Self::solve`].
+    pub fn solve_with(&self, fineness: Fineness, steps: Steps) -> Result<BareAnswer, InputError> {
+        self.check(MOST_REPORTED)?;
+        let exponent = self.exponent()?;
         let mut stages = Vec::with_capacity(self.stages.len());
         for (i, stage) in self.stages.iter().enumerate() {
             let field = |name: &str| format!("stages[{i}].{name}");
             stages.push(Spell {
-                duration_s: checked(&field("duration_s"), stage.duration_s, (0.0, 1e7), "s")?,
+                duration_s: stage.duration_s,
                 low: face(&field("low"), &stage.low)?,
                 high: face(&field("high"), &stage.high)?,
                 set_c: 0.0,
             });
         }
         // Fine enough near the face, for thick bodies too, yet bounded in number.
-        let floor = thickness_mm * 1e-3 / 400.0;
+        let floor = self.thickness_mm * 1e-3 / 400.0;
         let fineness = Fineness {
             at_face_m: fineness.at_face_m.max(floor),
             inside_m: fineness.inside_m.max(floor),
         };
         let column = Column::inert(
-            Grid::new(thickness_mm * 1e-3, self.geometry.exponent(), fineness),
+            Grid::new(self.thickness_mm * 1e-3, exponent, fineness),
             Material::constant(self.k_w_mk, self.rho_kg_m3, self.cp_j_kgk),
         );
         let mut marcher = Marcher::new(&column, self.start_c, None, steps);

@@ -3,10 +3,9 @@
 
 use super::exact::{case, num, nums};
 use super::notes::note;
-use cindo_core::fish::brick_dimensionality;
 use cindo_core::heat::{
     BareFace, BareProblem, BareStage, Column, Face, Fineness, Geometry, Grid, Marcher, Medium,
-    Moment, Sink, Spell, Steps,
+    Moment, Sink, Spell, Steps, brick_dimensionality,
 };
 use cindo_core::matter::Material;
 

@@ -18,6 +18,7 @@ mod published;
 mod reference;
 mod running;
 mod safety;
+mod section;
 mod story;
 mod words;
 

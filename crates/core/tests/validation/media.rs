@@ -1,7 +1,8 @@
 //! Oven, bath and fridge have a state of their own: what that does, and the limits.
 
 use super::notes::note;
-use cindo_core::fish::{PieceAsked, brick_dimensionality};
+use cindo_core::fish::PieceAsked;
+use cindo_core::heat::brick_dimensionality;
 use cindo_core::methods::Value;
 use cindo_core::plan::{
     CoolAsked, Cooling, MethodAsked, Plan, PlanAsked, ThawAsked, Thawing, cool, plan, thaw,

@@ -3,12 +3,11 @@
 use super::{Body, compute, read};
 use crate::error::ErrorBody;
 use crate::wire::{
-    CoolRequest, FishList, HeatRequest, Knowledge, PlanAnswer, PlanRequest, RankAnswer,
+    CoolRequest, FishList, HeatAnswer, HeatRequest, Knowledge, PlanAnswer, PlanRequest, RankAnswer,
     RankRequest, SettleAnswer, SettleRequest, SimulateAnswer, SimulateRequest, ThawAnswer,
     ThawRequest, fish_list, knowledge,
 };
 use actix_web::{get, post, web};
-use cindo_core::heat::BareAnswer;
 use cindo_core::plan::Cooled;
 
 /// The fish, cuts and levels of doneness.
@@ -43,7 +42,7 @@ answers!(
 );
 answers!(
     /// The bare solver with constant properties.
-    heat, "/api/heat", HeatRequest, BareAnswer
+    heat, "/api/heat", HeatRequest, HeatAnswer
 );
 answers!(
     /// How long a frozen piece takes to thaw.

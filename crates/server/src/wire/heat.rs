@@ -1,6 +1,7 @@
 //! The bare solver.
 
 use crate::error::RequestError;
+use cindo_core::InputError;
 use cindo_core::heat::{BareAnswer, BareFace, BareProblem, BareStage, Geometry};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -80,16 +81,45 @@ pub struct HeatStageWire {
     pub high: FaceWire,
 }
 
+/// Shape of the body.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Shape {
+    /// Flat, heat from both faces.
+    Slab,
+    /// Endless round bar.
+    Cylinder,
+    /// Ball.
+    Sphere,
+    /// Endless bar with the section of an ellipse, lying on its long side of `height_mm`.
+    Ellipse,
+    /// A fillet across, flat below: `thickness_mm` at one end, `thin_mm` at the other, `width_mm` between.
+    Taper,
+}
+
 /// The bare solver with constant properties.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 #[schema(example = json!({ "geometry": "slab", "thickness_mm": 20, "k_w_mk": 0.5, "rho_kg_m3": 1050, "cp_j_kgk": 3600, "start_c": 5, "stages": [{ "duration_s": 600, "low": { "surface_c": 80 }, "high": { "h_w_m2k": 30, "fluid_c": 150 } }], "report_s": [300, 600], "at_share": [0.5] }))]
 pub struct HeatRequest {
     /// Shape.
-    pub geometry: Geometry,
-    /// Full thickness, or diameter, mm.
+    pub geometry: Shape,
+    /// Full thickness, or diameter, or short axis of the ellipse, mm.
     #[schema(minimum = 0.1, maximum = 1000)]
     pub thickness_mm: f64,
+    /// Long axis of an ellipse, mm: one to twenty times its thickness.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub height_mm: Option<f64>,
+    /// Thickness at the thin end of a taper, mm.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub thin_mm: Option<f64>,
+    /// From end to end of a taper, mm.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub width_mm: Option<f64>,
+    /// Follow the section in two dimensions: an ellipse (else one dimension with its equivalent dimensionality)
+    /// or a taper, which has no other way.
+    #[serde(default)]
+    pub two_dimensional: bool,
     /// Conductivity, W/(m K).
     #[schema(minimum = 0.001, maximum = 1000)]
     pub k_w_mk: f64,
@@ -112,12 +142,59 @@ pub struct HeatRequest {
     pub at_share: Vec<f64>,
 }
 
+/// Temperatures of a bare body.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct HeatAnswer {
+    #[serde(flatten)]
+    bare: BareAnswer,
+    /// Of a section, the middle of its thickness at each report time, C; in a taper at 15 % of the width from
+    /// the thick end.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    centre_c: Option<Vec<f64>>,
+    /// Of a section, the coldest point at each report time, C.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    coldest_c: Option<Vec<f64>>,
+}
+
 impl HeatRequest {
+    /// The shape with the lengths it needs, and no other.
+    fn geometry(&self) -> Result<Geometry, RequestError> {
+        let needed = |name, value: Option<f64>| value.ok_or_else(|| InputError::missing(name));
+        let lengths = [
+            ("height_mm", self.height_mm, Shape::Ellipse),
+            ("thin_mm", self.thin_mm, Shape::Taper),
+            ("width_mm", self.width_mm, Shape::Taper),
+        ];
+        for (name, value, of) in lengths {
+            if value.is_some() && of != self.geometry {
+                return Err(RequestError::Shape {
+                    field: name.into(),
+                    message: match of {
+                        Shape::Ellipse => "only an ellipse has a height_mm".into(),
+                        _ => format!("only a taper has a {name}"),
+                    },
+                });
+            }
+        }
+        Ok(match self.geometry {
+            Shape::Slab => Geometry::Slab,
+            Shape::Cylinder => Geometry::Cylinder,
+            Shape::Sphere => Geometry::Sphere,
+            Shape::Ellipse => Geometry::Ellipse {
+                height_mm: needed("height_mm", self.height_mm)?,
+            },
+            Shape::Taper => Geometry::Taper {
+                thin_mm: needed("thin_mm", self.thin_mm)?,
+                width_mm: needed("width_mm", self.width_mm)?,
+            },
+        })
+    }
+
     /// Solves.
     ///
     /// # Errors
     /// Whatever the core refuses.
-    pub fn answer(&self) -> Result<BareAnswer, RequestError> {
+    pub fn answer(&self) -> Result<HeatAnswer, RequestError> {
         let mut stages = Vec::with_capacity(self.stages.len());
         for (i, stage) in self.stages.iter().enumerate() {
             stages.push(BareStage {
@@ -127,7 +204,7 @@ impl HeatRequest {
             });
         }
         let problem = BareProblem {
-            geometry: self.geometry,
+            geometry: self.geometry()?,
             thickness_mm: self.thickness_mm,
             k_w_mk: self.k_w_mk,
             rho_kg_m3: self.rho_kg_m3,
@@ -137,6 +214,18 @@ impl HeatRequest {
             report_s: self.report_s.clone(),
             at_share: self.at_share.clone(),
         };
-        Ok(problem.solve()?)
+        if self.two_dimensional {
+            let section = problem.solve_section()?;
+            return Ok(HeatAnswer {
+                bare: section.bare,
+                centre_c: Some(section.centre_c),
+                coldest_c: Some(section.coldest_c),
+            });
+        }
+        Ok(HeatAnswer {
+            bare: problem.solve()?,
+            centre_c: None,
+            coldest_c: None,
+        })
     }
 }

@@ -26,7 +26,7 @@ pub use fish::{
     AnswerWire, CutWire, FishList, FishWire, FormWire, LookWire, NamedWire, OwnFishWire,
     SafetyMarkWire, fish_list,
 };
-pub use heat::{FaceWire, HeatRequest, HeatStageWire};
+pub use heat::{FaceWire, HeatAnswer, HeatRequest, HeatStageWire, Shape};
 pub use keep::{CoolRequest, CoolingWire, ThawAnswer, ThawRequest, ThawingWire};
 pub use knowledge::{FishCounts, Knowledge, RuleWire, knowledge};
 pub use piece::{CompositionWire, MethodWire, PieceWire, TargetWire, ValueWire};

@@ -155,6 +155,53 @@ async fn heat_solves_a_wall() {
     }
 }
 
+fn lying(geometry: &str) -> Value {
+    let steam = json!({ "h_w_m2k": 800, "fluid_c": 99 });
+    json!({
+        "geometry": geometry, "thickness_mm": 40, "k_w_mk": 0.5, "rho_kg_m3": 1000, "cp_j_kgk": 3900,
+        "start_c": 8, "stages": [{ "duration_s": 600, "low": steam, "high": steam }],
+        "report_s": [600], "at_share": [0.5]
+    })
+}
+
+/// A whole fish of 40 by 85 mm in steam: 8 C to 27 to 33 C in ten minutes, whether in one dimension or in two.
+#[actix_web::test]
+async fn heat_follows_a_section() {
+    let kitchen = Kitchen::new();
+    let mut ellipse = lying("ellipse");
+    ellipse["height_mm"] = json!(85);
+    let one = kitchen.post("/api/heat", &ellipse).await.json;
+    ellipse["two_dimensional"] = json!(true);
+    let two = kitchen.post("/api/heat", &ellipse).await.json;
+    let at = |answer: &Value, pointer: &str| answer.pointer(pointer).and_then(Value::as_f64);
+    let centre = at(&two, "/centre_c/0").unwrap();
+    let column = at(&one, "/temperature_c/0/0").unwrap();
+    assert!(at(&one, "/centre_c/0").is_none(), "{one}");
+    assert_eq!(at(&two, "/temperature_c/0/0"), Some(centre));
+    assert!((column - centre).abs() < 1.5, "{column} {centre}");
+    assert!(at(&two, "/coldest_c/0").unwrap() <= centre + 1e-6);
+
+    let mut taper = lying("taper");
+    taper["two_dimensional"] = json!(true);
+    for (name, mm) in [("thin_mm", 8.0), ("width_mm", 70.0)] {
+        let refused = kitchen.post("/api/heat", &taper).await;
+        assert_eq!((refused.status.as_u16(), refused.field()), (422, name));
+        taper[name] = json!(mm);
+    }
+    let answer = kitchen.post("/api/heat", &taper).await.json;
+    assert!(at(&answer, "/coldest_c/0").unwrap() > 20.0, "{answer}");
+    taper["two_dimensional"] = json!(false);
+    let flat = kitchen.post("/api/heat", &taper).await;
+    assert_eq!(
+        (flat.status.as_u16(), flat.field()),
+        (422, "two_dimensional")
+    );
+    let mut slab = lying("slab");
+    slab["height_mm"] = json!(85);
+    let answer = kitchen.post("/api/heat", &slab).await;
+    assert_eq!((answer.status.as_u16(), answer.field()), (400, "height_mm"));
+}
+
 #[actix_web::test]
 async fn rank_orders_by_what_is_wished() {
     let kitchen = Kitchen::new();
