@@ -1,7 +1,7 @@
 // What is in hand, between the page, an address and a request.
 import type { Fish, PlanRequest, WhichFish } from "../api";
 import { settingsQuery } from "./settings";
-import { type Asked, fromRequest, type Piece, toQuery } from "./table";
+import { type Asked, fromRequest, isWhole, type Piece, toQuery } from "./table";
 
 export {
   methodFrom,
@@ -17,12 +17,14 @@ export {
   FOOD_SAFETY,
   fromQuery,
   fromRequest,
+  isWhole,
   type Known,
   NOTHING_KNOWN,
   onlyToday,
   ownKey,
   type Piece,
   question,
+  type RestOn,
   type Rules,
   rulesOf,
   type State,
@@ -45,11 +47,6 @@ export function addressOf(request: Asked & Pick<PlanRequest, "method">): string 
 /** Which fish, for what is asked about the fish alone. */
 export function which(piece: Piece): WhichFish {
   return piece.own ? { own_fish: piece.own } : { fish: piece.fish };
-}
-
-/** A whole fish, fins and all. */
-export function isWhole(cut: string): boolean {
-  return cut === "whole_round" || cut === "whole_flat" || cut === "small_whole";
 }
 
 /** Which list of looks a piece asks for. */

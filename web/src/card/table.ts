@@ -16,6 +16,7 @@ import type {
 } from "../api";
 
 export type State = "fresh" | "thawed" | "frozen";
+export type RestOn = NonNullable<PieceAsked["rest_on"]>;
 export type Composition = NonNullable<PieceAsked["composition"]>;
 export type Kitchen = NonNullable<PlanRequest["kitchen"]>;
 export type Wish = keyof Wishes;
@@ -61,6 +62,10 @@ export type Piece = {
   scored: boolean;
   /** How the thickness is known. */
   measured: "eye" | "ruler";
+  /** Back to belly of a whole fish where it is thickest; null for that of its body. */
+  heightMm: number | null;
+  /** What it rests on and is eaten off. */
+  restOn: RestOn;
   /** A fish of the kitchen's own, with its whole description: an address needs no shelf. */
   own: OwnFish | null;
   /** What the flesh is made of, in place of a fish. */
@@ -95,6 +100,8 @@ export const FIRST: Piece = {
   scales: false,
   scored: false,
   measured: "eye",
+  heightMm: null,
+  restOn: "warm_plate",
   own: null,
   composition: null,
   level: null,
@@ -186,6 +193,11 @@ function flag<K extends "bone" | "scales" | "scored">(key: K): Row<K> {
   };
 }
 
+/** A whole fish, fins and all. */
+export function isWhole(cut: string): boolean {
+  return cut === "whole_round" || cut === "whole_flat" || cut === "small_whole";
+}
+
 const row = <K extends keyof Piece>(one: Row<K>) => one;
 
 export const TABLE: readonly AnyRow[] = [
@@ -259,6 +271,24 @@ export const TABLE: readonly AnyRow[] = [
     read: oneOf("eye", "ruler"),
     ask: (measured) => (measured === "eye" ? {} : { measured }),
     told: ({ piece }) => (piece.measured === "ruler" ? "ruler" : "eye"),
+  }),
+  row({
+    key: "heightMm",
+    q: "high",
+    absent: null,
+    write: String,
+    read: number,
+    ask: (mm, piece) => (mm === null || !isWhole(piece.cut) ? {} : { height_mm: mm }),
+    told: ({ piece }) => piece.height_mm ?? null,
+  }),
+  row({
+    key: "restOn",
+    q: "rests",
+    absent: "warm_plate",
+    write: String,
+    read: oneOf<RestOn>("hot_plate", "warm_plate", "cold_plate", "board", "rack"),
+    ask: (restOn) => (restOn === "warm_plate" ? {} : { rest_on: restOn }),
+    told: ({ piece }) => piece.rest_on ?? "warm_plate",
   }),
   row({
     key: "own",

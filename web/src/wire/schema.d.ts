@@ -975,6 +975,8 @@ export interface components {
              * @description Long axis of an ellipse, mm: one to twenty times its thickness.
              */
             height_mm?: number | null;
+            /** @description The belly of an ellipse is empty, as of a gutted fish; nothing passes its walls. */
+            hollow?: boolean;
             /**
              * Format: double
              * @description Conductivity, W/(m K).
@@ -1412,6 +1414,12 @@ export interface components {
              */
             fish?: string | null;
             freezing?: components["schemas"]["Freezing"] | null;
+            /**
+             * Format: double
+             * @description Long axis of the section of a whole fish, back to belly, mm, at least its thickness; by its body when
+             *     not said.
+             */
+            height_mm?: number | null;
             /** @description How it was kept since the catch or since it was bought, a span after another. */
             keeping?: components["schemas"]["Span"][];
             looks?: components["schemas"]["Looks"] | null;
@@ -1429,6 +1437,8 @@ export interface components {
              * @description How many are cooked together; 1 when not said.
              */
             pieces?: number | null;
+            /** @description What it rests on and is eaten off; a warm plate when not said. */
+            rest_on?: components["schemas"]["RestOn"];
             /** @description The scales are on. */
             scales?: boolean;
             /** @description Scored. */
@@ -1474,11 +1484,21 @@ export interface components {
             core_at_off_c: number;
             /**
              * Format: double
-             * @description Coldest point at its highest, C.
+             * @description Coldest point at its highest until it is eaten, C.
              */
             core_peak_c: number;
+            /**
+             * Format: double
+             * @description When that is, s.
+             */
+            core_peak_s: number;
             /** @description Crust on the skin side and the flesh side, mm. */
             crust_mm: number[];
+            /**
+             * Format: double
+             * @description When the last of it should be eaten, s: peaks count until then.
+             */
+            eat_by_s: number;
             /**
              * Format: double
              * @description Of it the water boiled and steamed off.
@@ -1551,6 +1571,16 @@ export interface components {
              */
             pan_low_c?: number | null;
             probe?: components["schemas"]["Probe"] | null;
+            /**
+             * Format: double
+             * @description Mid-thickness as it leaves the heat, C: what a probe or a tester meets.
+             */
+            probe_at_off_c: number;
+            /**
+             * Format: double
+             * @description Mid-thickness at its highest, C.
+             */
+            probe_peak_c: number;
             /** @description Why it must not be served, or not so, by which rule; then there are no steps. */
             refused: components["schemas"]["Notice"][];
             /**
@@ -1811,6 +1841,11 @@ export interface components {
             /** @description One short sentence. */
             message: string;
         };
+        /**
+         * @description What a piece rests on and is eaten off.
+         * @enum {string}
+         */
+        RestOn: "hot_plate" | "warm_plate" | "cold_plate" | "board" | "rack";
         /**
          * @description A result to set, or to take back.
          * @enum {string}
@@ -2523,6 +2558,11 @@ export interface components {
         WholeFish: {
             /**
              * Format: double
+             * @description Height there, back to belly, mm: long axis of the section.
+             */
+            height_mm: number;
+            /**
+             * Format: double
              * @description Total length, mm.
              */
             length_mm: number;
@@ -2559,6 +2599,11 @@ export interface components {
              * @description Weight, g.
              */
             mass_g?: number | null;
+            /**
+             * Format: double
+             * @description Body at its thickest as measured, mm: then the height is that of a section so thick.
+             */
+            thickness_mm?: number | null;
             /** @description Which fish. */
             which: components["schemas"]["WhichFish"];
         };

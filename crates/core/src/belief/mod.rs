@@ -46,6 +46,10 @@ pub enum Where {
     Liquid,
     /// Pan or bath has a heater.
     Heater,
+    /// Flesh, of every fish.
+    Flesh,
+    /// The section of a whole fish.
+    Whole,
 }
 
 /// One way in which a piece or a fire is commonly off.
@@ -100,6 +104,9 @@ impl Factor {
             Where::Oil => programme.fire == Fire::Oil,
             Where::Liquid => programme.fire == Fire::Liquid,
             Where::Heater => heater,
+            Where::Flesh => true,
+            // What was measured is known.
+            Where::Whole => piece.cut.is_whole() && piece.height_mm.is_none(),
         };
         Self::all().iter().filter(counts).collect()
     }
@@ -107,7 +114,7 @@ impl Factor {
     /// The way in which being off makes it slower: a thicker piece, everything else less.
     pub fn slows(&self) -> f64 {
         match self.counts {
-            Where::Eye | Where::Ruler => 1.0,
+            Where::Eye | Where::Ruler | Where::Whole => 1.0,
             _ => -1.0,
         }
     }
@@ -118,6 +125,8 @@ impl Factor {
         match self.counts {
             Where::Eye | Where::Ruler => truth.thickness_m *= (1.0 + off).max(0.2),
             Where::Heater => truth.hob_share *= off.exp(),
+            Where::Flesh => truth.conductivity *= off.exp(),
+            Where::Whole => truth.height *= off.exp(),
             Where::Pan | Where::Oven | Where::Grill | Where::Oil | Where::Liquid => {
                 truth.heat_k += off;
             }

@@ -16,6 +16,8 @@ pub struct Body {
     pub weight_g_cm3: f64,
     /// Greatest thickness over length.
     pub thickness: f64,
+    /// Greatest height, back to belly, over length; for flat fish its width.
+    pub height: f64,
     /// Gutted over whole, low and high.
     pub gutted: [f64; 2],
     /// Gutted and headed over whole.
@@ -43,6 +45,11 @@ impl Body {
         })
     }
 
+    /// Height of a section of that thickness, mm.
+    pub fn height_mm(&self, thickness_mm: f64) -> f64 {
+        thickness_mm * self.height / self.thickness
+    }
+
     /// Finds one by its key.
     ///
     /// # Errors
@@ -66,6 +73,9 @@ mod tests {
                 assert!(0.1 < low && low < high && high < 1.0, "{}", body.key);
             }
             assert!(body.fillet[1] < body.head_off[1] && body.head_off[1] < body.gutted[1]);
+            // Some third to half of the box round it is fish.
+            let box_share = body.weight_g_cm3 / (body.thickness * body.height);
+            assert!((0.3..0.55).contains(&box_share), "{} {box_share}", body.key);
             assert!((0.001..0.03).contains(&body.weight_g_cm3), "{}", body.key);
         }
     }

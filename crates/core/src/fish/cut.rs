@@ -69,6 +69,14 @@ impl Cut {
         matches!(self, Self::WholeRound | Self::WholeFlat | Self::SmallWhole)
     }
 
+    /// About as high as wide: no broad side to lie on.
+    pub fn is_round(self) -> bool {
+        matches!(
+            self,
+            Self::WholeRound | Self::SmallWhole | Self::Cubes | Self::Strips
+        )
+    }
+
     /// Family of doneness where the cut decides it, whatever the fish.
     pub fn family(self) -> Option<&'static str> {
         (self == Self::SmallWhole).then_some("small_whole")
@@ -80,18 +88,5 @@ impl Cut {
             .iter()
             .find(|(cut, _, _)| *cut == self)
             .map_or("fillet", |(_, key, _)| key)
-    }
-
-    /// Equivalent heat transfer dimensionality E, source `ASHRAE-FREEZING-TIMES`: 1 slab,
-    /// 2 cylinder, 3 sphere. A gutted round fish about 1.5 on its body thickness. A flat cut
-    /// on a pan or tray is a slab; all round it is more, see
-    /// [`super::Piece::dimensionality_all_round`].
-    pub fn dimensionality(self) -> f64 {
-        match self {
-            Self::WholeRound => 1.5,
-            Self::Cubes => 2.5,
-            Self::Strips | Self::SmallWhole => 1.9,
-            _ => 1.0,
-        }
     }
 }

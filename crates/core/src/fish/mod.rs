@@ -30,7 +30,7 @@ pub use known::{Cavity, Eaters, Guests, Heated, Known, figure_c};
 pub use limits::{Limit, LimitKind};
 pub use lot::{Lot, LotState};
 pub use parasites::{exempt_tuna, free_of_parasites};
-pub use piece::{Measured, Piece, PieceAsked, Skin, State};
+pub use piece::{Measured, Piece, PieceAsked, RestOn, Skin, State};
 pub use portions::{CutUp, Portion, Side, Tail};
 pub use rules::{Notice, Rule, Severity};
 pub use species::{Flake, Hazard, Mercury, Origin, SkinEats, Sold, Species, Texture, Waters};

@@ -8,11 +8,12 @@ use super::keeping::{Keeping, Span};
 use super::known::{Cavity, Guests, Heated, Known, figure_c};
 use super::rules::Notice;
 use super::species::{Origin, SkinEats, Species};
-use crate::heat::brick_dimensionality;
+use crate::heat::Shape;
 use crate::matter::{Composition, FREEZE_C, Material};
 use crate::quantity::{Celsius, Mass, Thickness, checked};
 use crate::target::{Aim, Family, TargetAsked};
 use crate::{InputError, Within, Wrong};
+use serde::{Deserialize, Serialize};
 use std::sync::Arc;
 
 /// Skin on the low side, or not.
@@ -74,6 +75,24 @@ impl Measured {
     pub const ALL: [(Self, &'static str); 2] = [(Self::Eye, "eye"), (Self::Ruler, "ruler")];
 }
 
+/// What a piece rests on and is eaten off.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub enum RestOn {
+    /// A plate too hot to hold.
+    HotPlate,
+    /// A plate out of a warm place.
+    #[default]
+    WarmPlate,
+    /// A plate off the shelf.
+    ColdPlate,
+    /// A wooden board.
+    Board,
+    /// A rack, air all round.
+    Rack,
+}
+
 /// A piece as asked for, unchecked.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct PieceAsked {
@@ -87,6 +106,8 @@ pub struct PieceAsked {
     pub thickness_mm: Option<f64>,
     /// Thin end, mm.
     pub thin_end_mm: Option<f64>,
+    /// Long axis of the section of a whole fish, mm; by its body when not said.
+    pub height_mm: Option<f64>,
     /// Mass of one piece, g; 170 when not said.
     pub mass_g: Option<f64>,
     /// How many are cooked together; 1 when not said.
@@ -119,6 +140,8 @@ pub struct PieceAsked {
     pub cavity: Cavity,
     /// What was seen of it.
     pub looks: Option<Looks>,
+    /// What it rests on.
+    pub rest_on: RestOn,
 }
 
 /// A checked piece.
@@ -144,6 +167,8 @@ pub struct Piece {
     pub start: Celsius,
     /// Width across the piece, mm.
     pub width_mm: f64,
+    /// Long axis of the section of a whole fish, mm, if it was said.
+    pub height_mm: Option<f64>,
     /// Fresh, thawed or frozen.
     pub state: State,
     /// The bone is in.
@@ -164,6 +189,8 @@ pub struct Piece {
     pub cavity: Cavity,
     /// What was seen of it.
     pub looks: Option<Looks>,
+    /// What it rests on.
+    pub rest_on: RestOn,
 }
 
 /// Portion of fillet a person, g. common practice, no source (6 oz).
@@ -176,6 +203,10 @@ const FRIDGE_C: f64 = 8.0;
 const FREEZER_C: f64 = -18.0;
 /// From hard frozen to a warm kitchen, C. Below -1 it starts frozen.
 const START_RANGE_C: (f64, f64) = (-35.0, 35.0);
+
+/// How high a section of a whole fish is over its thickness when nothing is known of it, and at most.
+const USUAL_SLENDER: f64 = 1.7;
+const HIGHEST: f64 = 12.0;
 
 /// Width of a portion cut from a side, mm. common practice, no source.
 const PORTION_WIDTH_MM: f64 = 60.0;
@@ -316,6 +347,13 @@ impl Piece {
                 WIDTHS_MM,
                 "mm",
             )?,
+            height_mm: asked
+                .height_mm
+                .map(|mm| {
+                    let most = HIGHEST * thickness.value();
+                    checked("height_mm", mm, (thickness.value(), most), "mm")
+                })
+                .transpose()?,
             state,
             bone: asked.bone,
             scales: asked.scales,
@@ -326,6 +364,7 @@ impl Piece {
             freezing: asked.freezing,
             cavity: asked.cavity,
             looks: asked.looks.clone(),
+            rest_on: asked.rest_on,
         })
     }
 
@@ -392,21 +431,46 @@ impl Piece {
         f64::from(self.pieces) * self.mass.value() * 1e-3 / (rho * mean_m)
     }
 
-    /// Equivalent heat transfer dimensionality where every side is heated alike, as in oil or
-    /// liquid. A flat portion counts as a brick as wide as it is said and as long as its mass makes it, a
-    /// medallion as one as wide and long as it is across: see [`brick_dimensionality`](crate::heat::brick_dimensionality).
-    pub fn dimensionality_all_round(&self) -> f64 {
-        if self.cut.dimensionality() > 1.0 {
-            return self.cut.dimensionality();
-        }
-        let a_m = self.thickness.metres();
+    /// What it is as a body that conducts. A portion is a brick as wide as it is said and as long as its mass
+    /// makes it, steaks and medallions are discs, a whole fish is an ellipse as high as it is said or as its
+    /// body has it.
+    pub fn shape(&self) -> Shape {
+        let thick_m = self.thickness.metres();
         let covers_m2 = self.footprint_m2() / f64::from(self.pieces);
-        if self.cut == Cut::Medallion {
-            let across_m = (covers_m2 * 4.0 / std::f64::consts::PI).sqrt();
-            return brick_dimensionality(a_m, across_m, across_m);
+        match self.cut {
+            Cut::WholeRound | Cut::WholeFlat | Cut::SmallWhole => {
+                let body = self.species.as_ref().and_then(|s| s.body().ok());
+                let thick_mm = self.thickness.value();
+                let by_body =
+                    || body.map_or(USUAL_SLENDER * thick_mm, |body| body.height_mm(thick_mm));
+                Shape::Ellipse {
+                    height_m: 1e-3 * self.height_mm.unwrap_or_else(by_body),
+                    hollow: self.cut == Cut::WholeRound && self.cavity == Cavity::Emptied,
+                }
+            }
+            Cut::Steak | Cut::Medallion => Shape::Disc {
+                across_m: (covers_m2 * 4.0 / std::f64::consts::PI).sqrt(),
+            },
+            Cut::Cubes => Shape::Brick {
+                width_m: thick_m,
+                length_m: thick_m,
+                tapers: false,
+            },
+            Cut::Strips => Shape::Brick {
+                width_m: thick_m,
+                length_m: f64::INFINITY,
+                tapers: false,
+            },
+            Cut::Wing | Cut::Butterfly => Shape::Slab,
+            Cut::Fillet | Cut::Loin | Cut::Tail => {
+                let width_m = 1e-3 * self.width_mm;
+                Shape::Brick {
+                    width_m,
+                    length_m: covers_m2 / width_m,
+                    tapers: self.cut != Cut::Loin,
+                }
+            }
         }
-        let width_m = 1e-3 * self.width_mm;
-        brick_dimensionality(a_m, width_m, covers_m2 / width_m)
     }
 
     /// What it is called in a sentence.

@@ -24,6 +24,8 @@ pub struct WholeFish {
     pub mass_g: f64,
     /// Body at its thickest, mm.
     pub thickness_mm: f64,
+    /// Height there, back to belly, mm: long axis of the section.
+    pub height_mm: f64,
 }
 
 /// A whole fish from its length, or from its weight, or both held against each other.
@@ -67,10 +69,12 @@ pub fn whole_fish(
     };
     // A heavier fish of a length is thicker and deeper alike.
     let plump = (mass_g / weighs_g(length_mm)).sqrt();
+    let thickness_mm = body.thickness * length_mm * plump;
     Ok(WholeFish {
         length_mm,
         mass_g,
-        thickness_mm: body.thickness * length_mm * plump,
+        thickness_mm,
+        height_mm: body.height_mm(thickness_mm),
     })
 }
 

@@ -5,7 +5,7 @@ use super::face::{Face, Medium};
 use super::grid::{Fineness, Grid};
 use super::march::{Marcher, Spell, Steps};
 use super::sample::Sampler;
-use super::shape::ellipse_dimensionality;
+use super::shape::Shape;
 use super::sink::{Moment, Sink};
 use crate::matter::Material;
 use crate::quantity::checked;
@@ -25,6 +25,8 @@ pub enum Geometry {
     Ellipse {
         /// Long axis, mm.
         height_mm: f64,
+        /// Its belly is empty.
+        hollow: bool,
     },
     /// A fillet across: flat base, the thickness at one end, straight top.
     Taper {
@@ -241,7 +243,7 @@ impl BareProblem {
         };
         match self.geometry {
             Geometry::Slab | Geometry::Cylinder | Geometry::Sphere => {}
-            Geometry::Ellipse { height_mm } => {
+            Geometry::Ellipse { height_mm, .. } => {
                 long("height_mm", height_mm, self.thickness_mm)?;
             }
             Geometry::Taper { thin_mm, width_mm } => {
@@ -252,18 +254,23 @@ impl BareProblem {
         Ok(())
     }
 
-    /// Shape exponent, E - 1. Of an ellipse for the film that both faces have in the mean of the longest stage.
+    /// Shape exponent, E - 1. Of an ellipse for the mean film of both faces in the stage that counts most,
+    /// film times duration: a rest off the heat does not set it.
     fn exponent(&self) -> Result<f64, InputError> {
         Ok(match self.geometry {
             Geometry::Slab => 0.0,
             Geometry::Cylinder => 1.0,
             Geometry::Sphere => 2.0,
-            Geometry::Ellipse { height_mm } => {
-                let longest = self.stages.iter();
-                let longest = longest.max_by(|a, b| a.duration_s.total_cmp(&b.duration_s));
-                let film = longest.map_or(0.0, |s| 0.5 * (s.low.film() + s.high.film()));
+            Geometry::Ellipse { height_mm, hollow } => {
+                let mean = |s: &BareStage| 0.5 * (s.low.film() + s.high.film());
+                let counts = |s: &BareStage| s.duration_s * mean(s);
+                let most = self.stages.iter();
+                let most = most.max_by(|a, b| counts(a).total_cmp(&counts(b)));
+                let film = most.map_or(0.0, mean);
                 let bi = film * 0.5e-3 * self.thickness_mm / self.k_w_mk;
-                ellipse_dimensionality(height_mm / self.thickness_mm, bi) - 1.0
+                let height_m = 1e-3 * height_mm;
+                let shape = Shape::Ellipse { height_m, hollow };
+                shape.dimensionality(1e-3 * self.thickness_mm, bi, 1.0) - 1.0
             }
             Geometry::Taper { .. } => {
                 let takes = "true for a taper: one dimension cannot follow it";

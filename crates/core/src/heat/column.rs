@@ -1,5 +1,6 @@
 //! A column through the thickness: cells of flesh, and of coats below and above it.
 
+use super::face::Air;
 use super::grid::{Fineness, Grid};
 use crate::matter::{Material, water};
 
@@ -28,6 +29,14 @@ pub struct Column {
 }
 
 impl Column {
+    /// The air that its faces are in.
+    pub fn air(&self) -> Air {
+        Air {
+            pressure_pa: self.pressure_pa,
+            boil_c: self.boil_c,
+        }
+    }
+
     /// Flesh alone, at sea level.
     pub fn bare(grid: Grid, flesh: Material) -> Self {
         let kind = vec![0; grid.len()];

@@ -1,11 +1,12 @@
 //! What one face of the piece sees.
 //!
 //! `q = h (T_fluid - T_s) + eps sigma (T_wall^4 - T_s^4) - L m`,
-//! `m = beta (rho_v,surface - rho_v,air)`: positive evaporates and cools, negative condenses
+//! `m = beta (p_v,surface - p_v,air)/(R T_film)`: positive evaporates and cools, negative condenses
 //! and heats. Evaporation is scaled by the wetness of the surface, condensation is not: steam
-//! condenses on a dry or an oiled skin as well, and runs off.
+//! condenses on a dry or an oiled skin as well, and runs off. `beta` carries the factor of Stefan's flow,
+//! `P/(p_v - p_s) ln((P - p_s)/(P - p_v))`: vapour that moves takes itself along (Bird, Stewart and Lightfoot,
+//! Transport Phenomena, 18.2).
 
-use super::column::Column;
 use crate::matter::water;
 
 /// What a face touches.
@@ -73,6 +74,15 @@ pub(super) struct Line {
     pub reservoir_h: f64,
 }
 
+/// The air that a face is in.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Air {
+    /// Pressure, Pa.
+    pub pressure_pa: f64,
+    /// Where water boils, C.
+    pub boil_c: f64,
+}
+
 /// Conductance that stands for "held at": far above anything a kitchen has.
 const HELD_H_W_M2K: f64 = 1e9;
 
@@ -122,9 +132,16 @@ impl Face {
         }
     }
 
+    /// Coefficient in all, W/(m2 K), and heat taken up, W/m2, at a surface temperature: radiation, vapour and
+    /// all. Water evaporates as from a wet surface of that wetness.
+    pub fn takes(&self, ts_c: f64, reservoir_c: f64, air: Air) -> (f64, f64) {
+        let line = self.line(ts_c, reservoir_c, 1.0, air);
+        (line.b, line.a - line.b * ts_c)
+    }
+
     /// Exchange near the surface temperature `ts_c`. `dampness` (0 to 1) says how much free
     /// water the flesh below the surface still has to give.
-    pub(super) fn line(&self, ts_c: f64, reservoir_c: f64, dampness: f64, air: &Column) -> Line {
+    pub(super) fn line(&self, ts_c: f64, reservoir_c: f64, dampness: f64, air: Air) -> Line {
         let mut line = Line {
             a: self.flux_w_m2,
             ..Line::default()
@@ -157,7 +174,17 @@ impl Face {
             let film_c = 0.5 * (gas.t_c + ts_c);
             let beta = water::mass_transfer_m_s(gas.h_w_m2k, film_c, air.pressure_pa);
             let (rho_s, rho_slope) = water::saturated_vapour(ts_c.min(air.boil_c));
-            let drive = rho_s - water::vapour_density_kg_m3(gas.vapour_pa, gas.t_c);
+            // Pressures drive it: densities of a cold surface and a hot air are not of one gas.
+            let surface_pa = rho_s * water::R_VAPOUR_J_KGK * ts_k;
+            let surface_slope_pa = water::R_VAPOUR_J_KGK * (rho_slope * ts_k + rho_s);
+            let in_film = |pa: f64| water::vapour_density_kg_m3(pa, film_c);
+            let drive = in_film(surface_pa - gas.vapour_pa);
+            let (stefan, slope_pa) =
+                water::stefan_factor(surface_pa, gas.vapour_pa, air.pressure_pa);
+            let (film_slope, stefan_slope) = (
+                in_film(surface_slope_pa),
+                slope_pa * surface_slope_pa * drive,
+            );
             let rate = beta
                 * if drive > 0.0 {
                     gas.wetness * dampness
@@ -165,8 +192,8 @@ impl Face {
                     1.0
                 };
             let latent = water::latent_heat_j_kg(ts_c);
-            line.m1 = rate * rho_slope;
-            line.m0 = rate * drive - line.m1 * ts_c;
+            line.m1 = rate * (stefan * film_slope + stefan_slope).max(0.0);
+            line.m0 = rate * stefan * drive - line.m1 * ts_c;
             line.a -= latent * line.m0;
             line.b += latent * line.m1;
         }

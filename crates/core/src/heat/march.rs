@@ -62,6 +62,9 @@ const FIRST_STEP_S: f64 = 0.05;
 const SHORTEST_STEP_S: f64 = 1e-4;
 /// Most a step may grow over the one before.
 const MOST_GROWTH: f64 = 2.0;
+/// Depth that a face dries out of, m: how thick the dry rind of a roast is (order of magnitude, see
+/// `docs/SOURCES.md`).
+const DRY_OUT_M: f64 = 0.5e-3;
 /// Free water, as share of the first, below which a surface evaporates less and less.
 const DAMP_SHARE: f64 = 0.4;
 
@@ -367,12 +370,56 @@ impl<'a> Marcher<'a> {
         self.state.water_kg_m3[i] - self.column.material(i).bound_water_kg_m3()
     }
 
-    fn dampness(&self, i: usize) -> f64 {
-        let material = self.column.material(i);
-        if material.water_kg_m3 <= 0.0 {
+    /// Cells that a face dries out of, from the face inwards, each with the share of it that lies within
+    /// [`DRY_OUT_M`]: of one coat or of the flesh.
+    fn under_face(&self, face: usize) -> impl Iterator<Item = (usize, f64)> + '_ {
+        let (width, kind) = (&self.column.grid.width_m, &self.column.kind);
+        let n = width.len();
+        let mut left_m = DRY_OUT_M;
+        (0..n)
+            .map(move |k| if face == 0 { k } else { n - 1 - k })
+            .take_while(move |i| kind[*i] == kind[face])
+            .map_while(move |i| {
+                let share = (left_m / width[i]).min(1.0);
+                left_m -= width[i];
+                (share > 1e-6).then_some((i, share))
+            })
+    }
+
+    /// How freely a face gives off water: by what is left in the depth that it dries out of, so that it
+    /// does not hang on the width of the cells.
+    fn dampness(&self, face: usize) -> f64 {
+        let (mut free, mut first) = (0.0, 0.0);
+        for (i, share) in self.under_face(face) {
+            let volume = share * self.column.grid.volume_m[i];
+            free += volume * self.free_water(i).max(0.0);
+            first += volume * self.column.material(i).water_kg_m3;
+        }
+        if first <= 0.0 {
             return 0.0;
         }
-        (self.free_water(i) / (DAMP_SHARE * material.water_kg_m3)).clamp(0.0, 1.0)
+        (free / (DAMP_SHARE * first)).clamp(0.0, 1.0)
+    }
+
+    /// Water leaves through a face, kg/m2: from the cells below it, each by what it has.
+    fn dry_out(&mut self, face: usize, kg_m2: f64) {
+        let held = |marcher: &Self, (i, share): (usize, f64)| {
+            share * marcher.free_water(i).max(0.0) * marcher.column.grid.volume_m[i]
+        };
+        let all: f64 = self.under_face(face).map(|cell| held(self, cell)).sum();
+        if all <= 0.0 {
+            return;
+        }
+        let part = (kg_m2 / all).min(1.0);
+        let n = self.state.t_c.len();
+        for k in 0..n {
+            let i = if face == 0 { k } else { n - 1 - k };
+            let Some((_, share)) = self.under_face(face).nth(k) else {
+                break;
+            };
+            let gone = part * held(self, (i, share));
+            self.take_water(i, gone);
+        }
     }
 
     /// Linearises one face about the surface temperature that balances with the cell as it is.
@@ -391,7 +438,12 @@ impl<'a> Marcher<'a> {
         let inner = k / way;
         let dampness = self.dampness(i);
         let mut joint = Joint {
-            line: face.line(surface_c, self.state.reservoir_c, dampness, self.column),
+            line: face.line(
+                surface_c,
+                self.state.reservoir_c,
+                dampness,
+                self.column.air(),
+            ),
             inner,
         };
         if face.gas.is_some() {
@@ -399,7 +451,7 @@ impl<'a> Marcher<'a> {
             let mut at_c = surface_c;
             for _ in 0..6 {
                 let next_c = joint.surface_c(self.state.t_c[i]);
-                joint.line = face.line(next_c, self.state.reservoir_c, dampness, self.column);
+                joint.line = face.line(next_c, self.state.reservoir_c, dampness, self.column.air());
                 if (next_c - at_c).abs() < 0.02 {
                     break;
                 }
@@ -497,8 +549,7 @@ impl<'a> Marcher<'a> {
         ] {
             let gone = dt * (joint.line.m0 + joint.line.m1 * surface_c);
             if gone > 0.0 {
-                let most = self.free_water(i).max(0.0) * grid.volume_m[i];
-                self.take_water(i, gone.min(most));
+                self.dry_out(i, gone);
             }
         }
         self.spread_water(dt);

@@ -23,13 +23,13 @@ mod track;
 
 pub use bare::{BareAnswer, BareFace, BareProblem, BareStage, Geometry};
 pub use column::{Column, Layer};
-pub use face::{Contact, Face, Gas, Medium};
+pub use face::{Air, Contact, Face, Gas, Medium};
 pub use grid::{Fineness, Grid};
 pub use march::{Marcher, Spell, State, Steps};
 pub use reservoir::{Body, Reservoir};
 pub use sample::Sampler;
 pub use section::SectionAnswer;
-pub use shape::{brick_dimensionality, ellipse_dimensionality};
+pub use shape::{Shape, brick_dimensionality, ellipse_dimensionality};
 pub use sink::{Ledger, Moment, Sink};
 pub use together::{Sharer, march_together};
 pub use track::Track;

@@ -149,10 +149,30 @@ impl Composition {
         0.5 * (parallel + across)
     }
 
-    /// Conductivity, W/(m K): the mean of the parallel and the perpendicular model.
+    /// Conductivity, W/(m K): what is not water lies in water (Maxwell and Eucken) where water is more than half
+    /// of the volume, as in flesh; the mean of the parallel and the perpendicular model below that.
+    ///
+    /// Chosen for fish because its water hangs together; protein and fat lie in it. Cod at 3 C: 0.50, the mean of
+    /// the two models 0.48, measured 0.53 (`ASHRAE-THERMAL`, from memory). Porous and particulate foods whose
+    /// wet part hangs together follow it (`CARSON-2005`, from memory).
     pub fn k_w_mk(&self, t_c: f64) -> f64 {
-        let (parallel, across) = self.k_bounds_w_mk(t_c);
-        0.5 * (parallel + across)
+        let parts = self.parts();
+        let volumes = parts.map(|(x, c)| x / poly(&c.rho_kg_m3, t_c));
+        let rest: f64 = volumes[1..].iter().sum();
+        let share = rest / (volumes[0] + rest);
+        if share >= 0.5 {
+            let (parallel, across) = self.k_bounds_w_mk(t_c);
+            return 0.5 * (parallel + across);
+        }
+        let of_rest = |sum: f64, i: usize| sum + volumes[i] / rest * poly(&parts[i].1.k_w_mk, t_c);
+        let lies = if rest > 0.0 {
+            (1..parts.len()).fold(0.0, of_rest)
+        } else {
+            0.0
+        };
+        let water = poly(&parts[0].1.k_w_mk, t_c);
+        let off = share * (water - lies);
+        water * (lies + 2.0 * water - 2.0 * off) / (lies + 2.0 * water + off)
     }
 }
 

@@ -180,6 +180,15 @@ impl Material {
         }
     }
 
+    /// The same that conducts so many times as well.
+    pub fn conducting_times(self, times: f64) -> Self {
+        Self {
+            k_wet: self.k_wet.map(|a| times * a),
+            k_frozen: times * self.k_frozen,
+            ..self
+        }
+    }
+
     /// The same with a conductivity `a0 + a1 T + a2 T^2`, W/(m K), wet and dry alike.
     pub fn conducting(self, k_w_mk: [f64; 3]) -> Self {
         Self {

@@ -71,6 +71,26 @@ pub fn vapour_density_kg_m3(p_pa: f64, t_c: f64) -> f64 {
     p_pa / (R_VAPOUR_J_KGK * (t_c + ZERO_C_K))
 }
 
+/// Stefan's flow: how many times as much vapour passes a film, and its slope by the pressure at the surface,
+/// 1/Pa, for vapour of `surface_pa` and `vapour_pa` in air of `pressure_pa`: `P/(pv - ps) ln((P - ps)/(P - pv))`.
+/// Both pressures are held at 95 % of that of the air: beyond it vapour meets no air to pass through.
+pub fn stefan_factor(surface_pa: f64, vapour_pa: f64, pressure_pa: f64) -> (f64, f64) {
+    let most = 0.95 * pressure_pa;
+    let (s, v) = (surface_pa.min(most), vapour_pa.min(most));
+    let apart = v - s;
+    if apart.abs() < 1e-3 * pressure_pa {
+        let air = pressure_pa - 0.5 * (s + v);
+        return (pressure_pa / air, 0.5 * pressure_pa / (air * air));
+    }
+    let factor = pressure_pa / apart * ((pressure_pa - s) / (pressure_pa - v)).ln();
+    let slope = if surface_pa < most {
+        (factor - pressure_pa / (pressure_pa - s)) / apart
+    } else {
+        0.0
+    };
+    (factor, slope)
+}
+
 const TABLE_STEP_C: f64 = 0.5;
 const TABLE_LEN: usize = 281;
 

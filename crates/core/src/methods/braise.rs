@@ -30,7 +30,7 @@ method! {
 /// The pan while it colours, C.
 const COLOUR_C: f64 = 170.0;
 /// The vapour over gently simmering stock is this much cooler, K.
-const BELOW_STOCK_K: f64 = 6.0;
+const BELOW_STOCK_K: f64 = 2.0;
 
 fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let thin = suiting::mm(piece) < 15.0;
@@ -53,10 +53,19 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let stock = media::immersed(media::LIQUID_W_M2K);
     let vapour = media::vapour_at(liquid_c - BELOW_STOCK_K);
     let stages = vec![
-        Stage::share(set.colour_share, Mark::In, pan, media::over_open_pan(0.6)).set(liquid_c),
+        Stage::share(
+            set.colour_share,
+            Mark::In,
+            pan,
+            media::over_hot(COLOUR_C).on(0.6),
+        )
+        .set(liquid_c),
         Stage::share(1.0 - set.colour_share, Mark::Turned, vapour, stock).set(liquid_c),
     ];
-    let rest = Stage::rest(media::REST_WET_S, media::at_rest(false));
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_WET_S),
+        media::at_rest(piece, false),
+    );
     let pot = media::pot_on(piece, &set.pot, &set.hob, liquid_c, 1.0, kitchen);
     Ok(Programme {
         reservoir: Some(pot),

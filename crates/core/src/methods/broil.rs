@@ -42,7 +42,10 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::broiler_tray(&set.broiler, set.oven_c),
         media::under_element(&set.broiler, set.oven_c),
     );
-    let rest = Stage::rest(media::REST_S, media::at_rest(false));
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_S),
+        media::at_rest(piece, false),
+    );
     Ok(
         Programme::new(piece, kitchen, Fire::Oven, vec![stage], rest)
             .heat(media::heat_broiler(&set.broiler, set.oven_c)),

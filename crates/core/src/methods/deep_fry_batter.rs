@@ -77,13 +77,12 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let stages = Stage::share(1.0, Mark::In, oil, oil)
         .set(set.oil_c)
         .halved();
-    let rest = Stage::rest(media::REST_S, media::on_rack());
+    let rest = Stage::rest(media::rest_s(piece, media::REST_S), media::on_rack(piece));
     let fryer = media::fryer_loaded(piece, &set.fryer, set.oil_c, set.oil_l, set.load_g);
     Ok(Programme {
         reservoir: Some(fryer),
         allowed: Some(media::allowed(piece, set.load_g, set.drop_k)),
         coats: [batter(), batter()],
-        shape_exponent: piece.dimensionality_all_round() - 1.0,
         ..Programme::new(piece, kitchen, Fire::Oil, stages.to_vec(), rest)
     }
     .heat(media::heat_oil(&set.fryer, set.oil_c, set.oil_l)))

@@ -39,16 +39,13 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let liquid_c = set.liquid_c.min(kitchen.boil_c());
     let wet = media::immersed(media::LIQUID_W_M2K);
     let stage = Stage::share(1.0, Mark::In, wet, wet).set(liquid_c);
-    let rest_s = if suiting::whole(piece) {
-        media::REST_WHOLE_S
-    } else {
-        media::REST_WET_S
-    };
-    let rest = Stage::rest(rest_s, media::at_rest(false));
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_WET_S),
+        media::at_rest(piece, false),
+    );
     let pot = media::pot_on(piece, &set.pot, &set.hob, liquid_c, 2.0, kitchen);
     Ok(Programme {
         reservoir: Some(pot),
-        shape_exponent: piece.dimensionality_all_round() - 1.0,
         ..Programme::new(piece, kitchen, Fire::Liquid, vec![stage], rest)
     }
     .heat(media::heat_pot(&set.pot, &set.hob, liquid_c)))

@@ -49,9 +49,13 @@ fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
 }
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let stages = media::both_sides(set.hold_c, set.turn_share, set.lid_last_s);
+    let air = media::over_pan(piece, &set.pan, set.hold_c);
+    let stages = media::both_sides(air, set.hold_c, set.turn_share, set.lid_last_s);
     let flour = || vec![media::flour(set.coating_mm)];
-    let rest = Stage::rest(media::REST_S, media::at_rest(false));
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_S),
+        media::at_rest(piece, false),
+    );
     Ok(Programme {
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         coats: [flour(), flour()],

@@ -40,7 +40,7 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
 }
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let open = media::over_open_pan(0.3);
+    let open = media::over_hot(set.grill_c).on(0.3);
     let lid = Face::in_gas(media::under_grill_lid(LOW_C));
     let high = media::on_grate(&set.grate, set.grill_c);
     let low = media::on_grate(&set.grate, LOW_C);
@@ -49,7 +49,10 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         Stage::share(HIGH_SHARE, Mark::Turned, open, high),
         Stage::share(1.0 - 2.0 * HIGH_SHARE, Mark::FireLow, lid, low),
     ];
-    let rest = Stage::rest(media::REST_S, media::at_rest(false));
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_S),
+        media::at_rest(piece, false),
+    );
     Ok(Programme::new(piece, kitchen, Fire::Grill, stages, rest)
         .heat(media::heat_grate(&set.grate, set.grill_c)))
 }

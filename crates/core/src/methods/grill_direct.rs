@@ -46,14 +46,17 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let over = if set.lid {
         Face::in_gas(media::under_grill_lid(LID_AIR_SHARE * set.grill_c))
     } else {
-        media::over_open_pan(0.3)
+        media::over_hot(set.grill_c).on(0.3)
     };
     let below = media::on_grate(&set.grate, set.grill_c);
     let stages = vec![
         Stage::share(set.turn_share, Mark::In, below, over),
         Stage::share(1.0 - set.turn_share, Mark::Turned, over, below),
     ];
-    let rest = Stage::rest(media::REST_S, media::at_rest(true));
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_S),
+        media::at_rest(piece, true),
+    );
     Ok(Programme::new(piece, kitchen, Fire::Grill, stages, rest)
         .heat(media::heat_grate(&set.grate, set.grill_c)))
 }

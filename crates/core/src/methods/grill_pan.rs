@@ -41,12 +41,16 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     let below = media::on_ridges(&set.ridges, set.ridge_c);
-    let (raw, marked) = (media::over_open_pan(0.6), media::over_open_pan(0.3));
+    let air = media::over_hot(set.ridge_c);
+    let (raw, marked) = (air.on(0.6), air.on(0.3));
     let stages = vec![
         Stage::share(set.turn_share, Mark::In, below, raw),
         Stage::share(1.0 - set.turn_share, Mark::Turned, marked, below),
     ];
-    let rest = Stage::rest(media::REST_S, media::at_rest(false));
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_S),
+        media::at_rest(piece, false),
+    );
     Ok(Programme::new(piece, kitchen, Fire::Pan, stages, rest)
         .heat(media::heat_ridges(&set.ridges, set.ridge_c)))
 }

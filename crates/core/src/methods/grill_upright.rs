@@ -50,6 +50,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let rest = Stage::rest(media::REST_WHOLE_S, media::at_rest_covered());
     Ok(
         Programme::new(piece, kitchen, Fire::Grill, vec![stage], rest)
+            .plated(media::at_rest(piece, false))
             .heat(media::heat_closed_grill(set.grill_air_c)),
     )
 }

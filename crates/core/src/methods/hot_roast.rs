@@ -87,7 +87,10 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     };
     let air = oven.air(set.coating.film().wetness());
     let stages = oven.stages(1.0, Mark::In, oven.under(), air);
-    let rest = Stage::rest(media::REST_S, media::at_rest(false));
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_S),
+        media::at_rest(piece, false),
+    );
     Ok(Programme {
         coats: [vec![], crust],
         reservoir: oven.reservoir(),

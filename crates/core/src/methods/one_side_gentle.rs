@@ -47,6 +47,9 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     Suits::unless(thick, reasons)
 }
 
+/// A pan switched off, over the rest, C.
+const COOLING_C: f64 = 90.0;
+
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     // Fat spooned over seals the top and warms it.
     let low = Face::touching(GENTLE_W_M2K, Medium::Reservoir);
@@ -54,13 +57,14 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     // In the switched-off pan.
     let in_pan = (
         Face::touching(100.0, Medium::Reservoir),
-        media::over_open_pan(0.3),
+        media::over_pan(piece, &set.pan, COOLING_C).on(0.3),
     );
-    let rest = Stage::rest(media::REST_S, in_pan);
+    let rest = Stage::rest(media::rest_s(piece, media::REST_S), in_pan);
     Ok(Programme {
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         ..Programme::new(piece, kitchen, Fire::Pan, vec![stage], rest)
     }
+    .plated(media::at_rest(piece, true))
     .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
 }
 

@@ -65,11 +65,14 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         set.sear_share,
         Mark::In,
         media::pressed(),
-        media::over_open_pan(0.6),
+        media::over_pan(piece, &set.pan, SEAR_C).on(0.6),
     );
     let mut stages = vec![sear.set(SEAR_C)];
     stages.extend(oven.stages(1.0 - set.sear_share, Mark::IntoOven, media::pressed(), top));
-    let rest = Stage::rest(media::REST_S, media::at_rest(true));
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_S),
+        media::at_rest(piece, true),
+    );
     Ok(Programme {
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         ..Programme::new(piece, kitchen, Fire::Oven, stages, rest)

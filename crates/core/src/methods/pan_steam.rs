@@ -45,7 +45,10 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::over_open_pot(vapour_c)
     };
     let stage = Stage::share(1.0, Mark::In, bed, top);
-    let rest = Stage::rest(media::REST_WET_S, media::at_rest(false));
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_WET_S),
+        media::at_rest(piece, false),
+    );
     Ok(
         Programme::new(piece, kitchen, Fire::Steam, vec![stage], rest)
             .heat(media::heat_bed(kitchen.boil_c())),

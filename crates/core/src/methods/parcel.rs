@@ -38,17 +38,24 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     Suits::unless(suiting::whole(piece) && suiting::mm(piece) > 60.0, reasons)
 }
 
+/// Thin vegetables under the fish, mm. common practice, no source.
+const GREENS_MM: f64 = 4.0;
+
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     let oven = media::Oven::new(&set.oven, set.oven_c, set.oven_off_k, set.fan)
         .door(set.door_s)
         .ware(&set.ware);
     let stages = oven.stages(1.0, Mark::In, oven.under(), oven.air(0.0));
-    let rest = Stage::rest(media::REST_S, media::at_rest_covered());
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_S),
+        media::at_rest_covered(),
+    );
     Ok(Programme {
-        coats: [vec![], vec![media::parcel_gap()]],
+        coats: [vec![media::greens(GREENS_MM)], vec![media::parcel_gap()]],
         reservoir: oven.reservoir(),
         ..Programme::new(piece, kitchen, Fire::Oven, stages, rest)
     }
+    .plated(media::at_rest(piece, false))
     .heat(media::heat_oven(&set.oven, set.oven_c)))
 }
 

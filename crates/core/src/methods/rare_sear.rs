@@ -51,18 +51,13 @@ fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
 }
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let air = media::over_pan(piece, &set.pan, set.hold_c);
     let pressed = media::pressed();
     let stages = vec![
-        Stage::share(set.turn_share, Mark::In, pressed, media::over_open_pan(0.6)).set(set.hold_c),
-        Stage::share(
-            1.0 - set.turn_share,
-            Mark::Turned,
-            media::over_open_pan(0.3),
-            pressed,
-        )
-        .set(set.hold_c),
+        Stage::share(set.turn_share, Mark::In, pressed, air.on(0.6)).set(set.hold_c),
+        Stage::share(1.0 - set.turn_share, Mark::Turned, air.on(0.3), pressed).set(set.hold_c),
     ];
-    let rest = Stage::rest(media::REST_AT_ONCE_S, media::at_rest(false));
+    let rest = Stage::rest(media::REST_AT_ONCE_S, media::at_rest(piece, false));
     Ok(Programme {
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         ..Programme::new(piece, kitchen, Fire::Pan, stages, rest)

@@ -66,6 +66,8 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let rest = Stage::rest(media::REST_WHOLE_S, media::at_rest_covered());
     Ok(Programme {
         coats: [salt(), salt()],
+        // Cracked and lifted out at once.
+        plate: None,
         ..Programme::new(piece, kitchen, Fire::Oven, stages, rest)
     }
     .heat(media::heat_oven(&set.oven, set.oven_c)))

@@ -38,7 +38,7 @@ const SKIN_UP_WETNESS: f64 = 0.3;
 
 fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
     let mut reasons = Vec::new();
-    let thick = piece.thickness.value() > TOO_THICK_MM || piece.cut.dimensionality() > 1.3;
+    let thick = piece.thickness.value() > TOO_THICK_MM || piece.cut.is_round();
     if thick {
         reasons.push(Reason::bad(
             "too_thick_for_pan",
@@ -73,23 +73,27 @@ fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
 }
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
+    let air = media::over_pan(piece, &set.pan, set.hold_c);
     let stages = vec![
         Stage::share(
             set.turn_share,
             Mark::In,
             media::pressed(),
-            media::over_open_pan(FLESH_UP_WETNESS),
+            air.on(FLESH_UP_WETNESS),
         )
         .set(set.hold_c),
         Stage::share(
             1.0 - set.turn_share,
             Mark::Turned,
-            media::over_open_pan(SKIN_UP_WETNESS),
+            air.on(SKIN_UP_WETNESS),
             media::unpressed(),
         )
         .set(set.hold_c),
     ];
-    let rest = Stage::rest(media::REST_S, media::at_rest(true));
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_S),
+        media::at_rest(piece, true),
+    );
     Ok(Programme {
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         ..Programme::new(piece, kitchen, Fire::Pan, stages, rest)

@@ -64,7 +64,10 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         (Depth::Half, false) => media::over_open_pot(liquid_c),
     };
     let stage = Stage::share(1.0, Mark::In, wet, top).set(liquid_c);
-    let rest = Stage::rest(media::REST_WET_S, media::at_rest(false));
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_WET_S),
+        media::at_rest(piece, false),
+    );
     let pot = media::pot_on(piece, &set.pot, &set.hob, liquid_c, 1.0, kitchen);
     Ok(Programme {
         reservoir: Some(pot),

@@ -67,13 +67,11 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     } else {
         Face::touching(PLATE_W_M2K, Medium::Held(steam_c))
     };
-    let rest_s = if suiting::whole(piece) {
-        media::REST_WHOLE_S
-    } else {
-        media::REST_WET_S
-    };
     let stage = Stage::share(1.0, Mark::In, below, steam);
-    let rest = Stage::rest(rest_s, media::at_rest(false));
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_WET_S),
+        media::at_rest(piece, false),
+    );
     Ok(
         Programme::new(piece, kitchen, Fire::Steam, vec![stage], rest)
             .heat(media::heat_steamer(&set.steamer, kitchen.boil_c())),

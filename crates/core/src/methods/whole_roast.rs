@@ -53,6 +53,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let stages = oven.stages(1.0, Mark::In, air, air);
     let rest = Stage::rest(media::REST_WHOLE_S, media::at_rest_covered());
     Ok(Programme::new(piece, kitchen, Fire::Oven, stages, rest)
+        .plated(media::at_rest(piece, false))
         .heat(media::heat_oven(&set.oven, set.oven_c)))
 }
 

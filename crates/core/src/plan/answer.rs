@@ -74,6 +74,8 @@ pub struct Plan {
     pub turns_s: Vec<f64>,
     /// How long it rests, s.
     pub rest_s: f64,
+    /// When the last of it should be eaten, s: highest temperatures count until then.
+    pub eat_by_s: f64,
     /// When to begin to look: nine in ten pieces are not done before, s.
     pub look_from_s: f64,
     /// Nine in ten pieces are done by then, s.
@@ -84,6 +86,8 @@ pub struct Plan {
     pub ends_s: (f64, f64),
     /// Coldest point as it leaves the heat, C.
     pub core_at_off_c: f64,
+    /// Mid-thickness as it leaves the heat, C: what a probe or a tester meets.
+    pub probe_at_off_c: f64,
     /// Coldest point of the thin end at its highest, C; without a thin end, the thick part's.
     pub thin_end_peak_c: f64,
     /// Share of the thin end that is overcooked; without a thin end, the thick part's.

@@ -4,7 +4,7 @@ use crate::fish::{Eaters, Guests, Piece, PieceAsked};
 use crate::kit::Kitchen;
 use crate::methods::{Chosen, Method, Value};
 use crate::run::{FieldAsked, Programme, TimesAsked, TruthAsked};
-use crate::target::{Aim, TargetAsked};
+use crate::target::{Aim, Goal, TargetAsked};
 use crate::{InputError, Within, Wrong};
 use serde::{Deserialize, Serialize};
 
@@ -85,6 +85,9 @@ pub(super) struct Cooking<'a> {
     pub programme: Programme,
 }
 
+/// A plate is eaten within so long, s. common practice, no source.
+const EATEN_WITHIN_S: f64 = 120.0;
+
 impl<'a> Cooking<'a> {
     /// Reads the settings and builds the programme.
     pub fn new(
@@ -95,7 +98,12 @@ impl<'a> Cooking<'a> {
         aim: Aim,
     ) -> Result<Self, InputError> {
         let chosen = method.choose(settings, kitchen).within("method")?;
-        let programme = method.programme(piece, &chosen, kitchen)?;
+        let mut programme = method.programme(piece, &chosen, kitchen)?;
+        // A figure is to be met when it is served; a rare middle is sliced at once.
+        programme.eats_s = match aim.goal {
+            Goal::Middle if programme.plate.is_some() => EATEN_WITHIN_S,
+            _ => 0.0,
+        };
         Ok(Self {
             piece,
             method,

@@ -198,7 +198,7 @@ impl<'a> Leaving<'a> {
             run.to(&timeline, timeline.off_s, &mut peaks);
             self.seen.insert(at, (run.clone(), peaks.clone()));
         }
-        run.to(&timeline, timeline.end_s(), &mut peaks);
+        run.to(&timeline, timeline.eaten_s(), &mut peaks);
         peaks
     }
 
@@ -239,7 +239,7 @@ impl<'a> Leaving<'a> {
 /// A few secant steps from a near guess with a known slope.
 fn secant(aim: f64, guess_s: f64, slope: f64, mut f: impl FnMut(f64) -> f64) -> f64 {
     /// Near enough for the last step to hit, K: a slope off by a fifth then misses by 0.1 K.
-    const LAST_K: f64 = 0.5;
+    const LAST_K: f64 = 0.15;
     if slope <= 1e-9 {
         return guess_s;
     }

@@ -88,7 +88,7 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
             } else {
                 bench.begin()
             };
-            run.to(&timeline, timeline.end_s(), seen);
+            run.to(&timeline, timeline.eaten_s(), seen);
         })
     });
     let thin = thin.transpose()?;
@@ -180,7 +180,9 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         latest_s,
         window,
         ends_s,
+        eat_by_s: timeline.eaten_s(),
         core_at_off_c: signs.off.core_c,
+        probe_at_off_c: signs.off.probe_c,
         thin_end_peak_c,
         thin_end_overcooked_share,
         outcome,

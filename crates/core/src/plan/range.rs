@@ -35,9 +35,9 @@ pub(super) fn early_and_late_s(
     )
 }
 
-/// How slow the slow piece is, standard deviations of the time: one piece in ninety is slower as the
-/// factors stand, one in fifteen when they are half as wide again, which nobody knows.
-const SLOW: f64 = 2.3;
+/// How slow the slow piece is, standard deviations of the time: one piece in forty is slower as the
+/// factors stand, one in eighteen when they are a quarter wider, which nobody knows.
+const SLOW: f64 = 2.0;
 
 /// The piece and fire that are as slow as [`SLOW`] says, in the likeliest way: each factor as far off
 /// as its share of the spread of the time to `aim_c` (the design point of a first-order reliability

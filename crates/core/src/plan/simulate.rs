@@ -121,7 +121,7 @@ pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
         .within("truth")?;
 
     let bench = Bench::new(&truth, programme, Fidelity::FINE);
-    let mut tally = Tally::new(&bench.column, timeline.off_s);
+    let mut tally = Tally::new(&bench.column, &timeline);
     let mut series = Series {
         gap_s: timeline.end_s() / (SERIES_POINTS - 1) as f64,
         last: None,
@@ -132,7 +132,7 @@ pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
     let sinks = &mut (&mut tally, &mut series);
     run.to(&timeline, timeline.off_s, sinks);
     let core_at_off_c = bench.column.core_c(run.heat());
-    run.to(&timeline, timeline.end_s(), sinks);
+    run.to(&timeline, timeline.eaten_s(), sinks);
 
     let mut refused = piece
         .notices(guests(asked.eaters, &asked.kitchen), Heated::Undecided)

@@ -137,7 +137,6 @@ fn run(
     let stage = Stage::share(1.0, Mark::In, face, face);
     let (kitchen, rest) = (Kitchen::SEA_LEVEL, Stage::rest(0.0, (face, face)));
     let programme = Programme {
-        shape_exponent: piece.dimensionality_all_round() - 1.0,
         ..Programme::new(piece, &kitchen, Fire::Steam, vec![stage], rest)
     };
     let truth = Truth {

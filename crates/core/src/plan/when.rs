@@ -114,7 +114,7 @@ fn crusted_s(bench: &Bench, aim: &Aim, planned_s: f64) -> f64 {
     let wanted_mm = aim.crust_mm.min(CRUST_SHARE * thickness_mm);
     let crisp = |off_s: f64| {
         let timeline = bench.programme.timeline(off_s);
-        let mut tally = Tally::new(&bench.column, timeline.off_s);
+        let mut tally = Tally::new(&bench.column, &timeline);
         bench.run(&timeline, &mut tally);
         let [skin, flesh] = tally.outcome(aim).crust_mm;
         skin.min(flesh) >= wanted_mm
@@ -144,7 +144,7 @@ const TIMES_LONGER: usize = 12;
 pub(super) fn slow_holds(cooking: &Cooking<'_>, figure_c: f64, timeline: &Timeline) -> bool {
     let slow = range::slow(cooking, figure_c + HOLDS_K, timeline.off_s.max(1.0));
     let bench = Bench::new(&slow, &cooking.programme, Fidelity::FINE);
-    let mut tally = Tally::new(&bench.column, timeline.off_s);
+    let mut tally = Tally::new(&bench.column, timeline);
     bench.run(timeline, &mut tally);
     holds(&tally, &cooking.aim, figure_c)
 }
@@ -167,7 +167,7 @@ fn for_the_slow(cooking: &Cooking<'_>, figure_c: f64, guess_s: f64) -> (Met, f64
     let mut probe_c = figure_c + safety::PROBE_ABOVE_K;
     for _ in 0..TIMES_LONGER {
         let timeline = programme.timeline(met.planned_s);
-        let mut tally = Tally::new(&fine.column, timeline.off_s);
+        let mut tally = Tally::new(&fine.column, &timeline);
         let run = fine.run(&timeline, &mut tally);
         let grid = &fine.column.grid;
         let off = 1e-3 * safety::PROBE_OFF_MM / grid.flesh_m();

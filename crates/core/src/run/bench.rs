@@ -77,7 +77,7 @@ pub struct State {
 impl Bench {
     /// Puts a piece and a fire as they are under a programme.
     pub fn new(truth: &Truth, programme: &Programme, fidelity: Fidelity) -> Self {
-        let flesh = programme.flesh.clone();
+        let flesh = programme.flesh.clone().conducting_times(truth.conductivity);
         let [below, above] = &programme.coats;
         let as_asked = truth.contact == 1.0
             && truth.heat_k == 0.0
@@ -93,7 +93,7 @@ impl Bench {
                     flesh
                 },
                 above,
-                programme.shape_exponent,
+                programme.dimensionality(truth) - 1.0,
                 fidelity.fineness,
                 programme.pressure_pa,
             ),
@@ -134,7 +134,7 @@ impl Bench {
     /// through [`Run::to`], on which it stands.
     pub fn run<S: Sink>(&self, timeline: &Timeline, sink: &mut S) -> Run<'_> {
         let mut run = self.begin();
-        run.to(timeline, timeline.end_s(), sink);
+        run.to(timeline, timeline.eaten_s(), sink);
         run
     }
 
@@ -156,7 +156,7 @@ impl Bench {
         until_s: f64,
     ) -> Result<State, InputError> {
         let mut run = self.begin();
-        let mut tally = Tally::new(&self.column, timeline.off_s);
+        let mut tally = Tally::new(&self.column, timeline);
         if let Some(state) = from {
             run.marcher = run.marcher.resume(&state.heat)?;
             tally = tally.resume(&state.past, &state.heat)?;

@@ -1,6 +1,8 @@
 //! What adds up while a piece is under way, and what came of it in the end.
 
 use super::kinetics::rates;
+use super::seen::MIDDLE;
+use super::timeline::Timeline;
 use crate::InputError;
 use crate::heat::{self, Column, Moment, Sink};
 use crate::quantity::checked;
@@ -110,6 +112,10 @@ impl Sink for PeakSink {
 pub struct Outcome {
     /// Highest temperature of the coldest point, C.
     pub core_peak_c: f64,
+    /// When it is reached, s.
+    pub core_peak_s: f64,
+    /// Highest temperature of mid-thickness, C: what a probe or a tester meets.
+    pub probe_peak_c: f64,
     /// Share of the thickness whose highest temperature lies in the band.
     pub even_share: f64,
     /// Share of the thickness that is overcooked for this fish.
@@ -139,6 +145,8 @@ pub struct Outcome {
 pub struct Past {
     /// Highest temperature, C.
     pub peaks_c: Vec<f64>,
+    /// When that was, s.
+    pub peaks_s: Vec<f64>,
     /// `int k dt` of the setting.
     pub setting: Vec<f64>,
     /// Lethality for Listeria, minutes at 70 C.
@@ -173,6 +181,7 @@ impl Past {
         let zeros = || vec![0.0; cells];
         Self {
             peaks_c: vec![f64::NEG_INFINITY; cells],
+            peaks_s: zeros(),
             setting: zeros(),
             f70_min: zeros(),
             above_63_s: [zeros(), zeros()],
@@ -213,13 +222,15 @@ pub struct Tally<'a> {
     rates: Vec<(f64, f64)>,
     water: Vec<f64>,
     off_s: f64,
+    served_s: f64,
     /// Where white beads come from on both sides: cell of the flesh, and how far to the next.
     beads_at: [(usize, f64); 2],
 }
 
 impl<'a> Tally<'a> {
-    /// For a column that leaves the heat at `off_s`; pan and beads count until then.
-    pub fn new(column: &'a Column, off_s: f64) -> Self {
+    /// For a column that is cooked along a timeline. Pan and beads count until it leaves the heat, safety
+    /// until it is served, the rest until it is eaten.
+    pub fn new(column: &'a Column, timeline: &Timeline) -> Self {
         Self {
             column,
             past: Past::new(column.grid.flesh.len()),
@@ -227,7 +238,8 @@ impl<'a> Tally<'a> {
             water: (0..column.grid.len())
                 .map(|i| column.material(i).water_kg_m3)
                 .collect(),
-            off_s,
+            off_s: timeline.off_s,
+            served_s: timeline.end_s(),
             beads_at: {
                 let share = (BEADS_M / column.grid.flesh_m()).clamp(0.0, 1.0);
                 [share, 1.0 - share].map(|share| column.grid.flesh_at(share))
@@ -243,6 +255,7 @@ impl<'a> Tally<'a> {
         let n = self.past.setting.len() as f64;
         for cells in [
             &past.peaks_c,
+            &past.peaks_s,
             &past.setting,
             &past.f70_min,
             &past.last_c,
@@ -298,6 +311,8 @@ impl<'a> Tally<'a> {
         let (evaporated_share, juice_share) = (lost / (all * raw.rho_kg_m3), juice / all);
         Outcome {
             core_peak_c: past.coldest_peak_c(),
+            core_peak_s: past.peaks_s[past.coldest()],
+            probe_peak_c: grid.sample_flesh(&past.peaks_c, MIDDLE),
             even_share: (above(band.low_c) - above(band.high_c)).max(0.0),
             overcooked_share: above(aim.overcooked_c),
             rim_mm: rim_mm(self.column, &past.peaks_c).min(500.0 * thickness),
@@ -354,26 +369,34 @@ fn time_above(a: f64, b: f64, line: f64, dt: f64) -> (f64, bool) {
 impl Sink for Tally<'_> {
     fn step(&mut self, moment: &Moment<'_>) {
         let dt = moment.dt_s;
+        // Nobody is to be made safe by a plate.
+        let eats = moment.t_s > self.served_s + 1e-6;
         let past = &mut self.past;
         if past.last_c.is_empty() {
             past.last_c.extend_from_slice(moment.flesh_c);
             self.rates = moment.flesh_c.iter().map(|t| rates(*t)).collect();
         }
         for (i, t) in moment.flesh_c.iter().enumerate() {
-            past.peaks_c[i] = past.peaks_c[i].max(*t);
+            if *t > past.peaks_c[i] {
+                (past.peaks_c[i], past.peaks_s[i]) = (*t, moment.t_s);
+            }
             let before = past.last_c[i];
             let (set_a, kill_a) = self.rates[i];
             let (set_b, kill_b) = rates(*t);
             self.rates[i] = (set_b, kill_b);
             past.setting[i] += 0.5 * dt * (set_a + set_b);
-            past.f70_min[i] += 0.5 * dt / 60.0 * (kill_a + kill_b);
+            if !eats {
+                past.f70_min[i] += 0.5 * dt / 60.0 * (kill_a + kill_b);
+            }
             for (line, [run, best]) in [
                 (safety::FOOD_CODE_C, &mut past.above_63_s),
                 (safety::PARASITE_C, &mut past.above_60_s),
             ] {
                 let (above, stays) = time_above(before, *t, line, dt);
                 run[i] += above;
-                best[i] = best[i].max(run[i]);
+                if !eats {
+                    best[i] = best[i].max(run[i]);
+                }
                 if !stays {
                     run[i] = 0.0;
                 }

@@ -3,10 +3,11 @@
 
 use super::stage::{Mark, Span, Stage};
 use super::timeline::{Begin, Timeline};
+use super::truth::Truth;
 use crate::fish::Piece;
-use crate::heat::{Layer, Reservoir};
+use crate::heat::{Air, Body, Face, Layer, Reservoir, Shape};
 use crate::kit::Kitchen;
-use crate::matter::Material;
+use crate::matter::{Material, water};
 use serde::Serialize;
 
 /// What is set hot, and so what an error of the fire is an error of.
@@ -34,6 +35,11 @@ pub struct Allowed {
     /// Drop of the bath, K.
     pub drop_k: f64,
 }
+
+/// A surface on its way: where films are read off for the shape of a piece, C.
+const WARM_C: f64 = 50.0;
+/// A stage of so many seconds counts as that share of a usual cooking, s.
+const A_COOKING_S: f64 = 600.0;
 
 /// What is heated before the fish goes in.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
@@ -75,10 +81,14 @@ pub struct Programme {
     pub stages: Vec<Stage>,
     /// Coats below the skin side and above the flesh side, each from the low face to the high.
     pub coats: [Vec<Layer>; 2],
-    /// Shape exponent of the piece in this medium (E - 1).
-    pub shape_exponent: f64,
+    /// What the piece is as a body that conducts.
+    pub shape: Shape,
     /// Off the heat.
     pub rest: Stage,
+    /// On the plate after that: what both faces see. None where the piece is not left on one.
+    pub plate: Option<(Face, Face)>,
+    /// How long it may lie there, s.
+    pub eats_s: f64,
     /// Pressure of the air, Pa.
     pub pressure_pa: f64,
     /// What is set hot.
@@ -91,10 +101,10 @@ pub struct Programme {
 
 /// A stretch of the march: from when to when, and what the faces see.
 #[derive(Debug, Clone, Copy)]
-pub(super) struct Stretch<'a> {
+pub(super) struct Stretch {
     pub from_s: f64,
     pub to_s: f64,
-    pub stage: &'a Stage,
+    pub stage: Stage,
 }
 
 impl Programme {
@@ -111,13 +121,21 @@ impl Programme {
             reservoir: None,
             stages,
             coats: [vec![], vec![]],
-            shape_exponent: piece.cut.dimensionality() - 1.0,
+            shape: piece.shape(),
+            plate: Some((rest.low, rest.high)),
             rest,
+            eats_s: 0.0,
             pressure_pa: kitchen.pressure_pa(),
             fire,
             allowed: None,
             heating: vec![],
         }
+    }
+
+    /// Eaten off something else than it rests on.
+    pub fn plated(mut self, plate: (Face, Face)) -> Self {
+        self.plate = Some(plate);
+        self
     }
 
     /// With something heated first.
@@ -129,6 +147,57 @@ impl Programme {
     /// How long it rests, s.
     pub fn rest_s(&self) -> f64 {
         self.rest.fixed_s()
+    }
+
+    /// Equivalent heat transfer dimensionality of a piece so thick under this programme, one for the whole
+    /// run: for the film that both faces have in the mean over the stages, and for sides that see what the
+    /// face sees that lies on nothing.
+    pub fn dimensionality(&self, truth: &Truth) -> f64 {
+        let thickness_m = truth.thickness_m;
+        let air = Air {
+            pressure_pa: self.pressure_pa,
+            boil_c: water::boiling_point_c(self.pressure_pa),
+        };
+        let reservoir_c = |stage: &Stage| match self.reservoir {
+            Some(body) if body.most_w_m2 > 0.0 => stage.set_c,
+            Some(body) => body.ambient_c,
+            None => stage.set_c,
+        };
+        let bath = self
+            .reservoir
+            .is_some_and(|body| matches!(body.body, Body::Oil | Body::Liquid));
+        let (mut weights, mut films, mut faces, mut sides) = (0.0, 0.0, 0.0, 0.0);
+        let mut net = 0.0;
+        for stage in &self.stages {
+            let weight = match stage.span {
+                Span::Share(share) => share,
+                Span::Fixed(s) | Span::Within(s) => s / A_COOKING_S,
+            };
+            let both = [stage.low, stage.high];
+            let takes = both.map(|face| face.takes(WARM_C, reservoir_c(stage), air));
+            let mean = |of: [f64; 2]| 0.5 * (of[0] + of[1]);
+            let heat = takes.map(|(_, q)| q);
+            weights += weight;
+            films += weight * mean(takes.map(|(film, _)| film));
+            faces += weight * mean(heat);
+            net += weight * 0.5 * (heat[0] - heat[1]);
+            // In a bath the sides are in it as far up as the faces are; on a plate or a bed they see the air.
+            let lies = both.map(|face| face.contact.is_some());
+            sides += weight
+                * match lies {
+                    [true, false] if !bath => heat[1],
+                    [false, true] if !bath => heat[0],
+                    _ => mean(heat),
+                };
+        }
+        let bi = films / weights.max(1e-9) * 0.5 * thickness_m
+            / self.flesh.k_w_mk(WARM_C, self.flesh.water_kg_m3);
+        // What cools or thaws does so from all sides.
+        let share = if faces > 0.0 { sides / faces } else { 1.0 };
+        let unlike = (net / faces.max(1e-9)).abs();
+        self.shape
+            .higher(truth.height)
+            .dimensionality_rested(thickness_m, bi, share, unlike)
     }
 
     /// When each stage begins when the piece is to be on the heat for `total_s`.
@@ -160,22 +229,22 @@ impl Programme {
     /// When the faces see something new for the last time before it leaves the heat, s.
     pub fn last_change_s(&self, timeline: &Timeline) -> f64 {
         let stretches = self.stretches(timeline);
-        let on_heat = stretches.len().saturating_sub(1);
-        stretches[..on_heat].last().map_or(0.0, |s| s.from_s)
+        let mut on_heat = stretches.iter().filter(|s| s.from_s < timeline.off_s);
+        on_heat.next_back().map_or(0.0, |s| s.from_s)
     }
 
-    /// Stretches in which the faces see the same, the rest last and without an end. Stages that
+    /// Stretches in which the faces see the same, the rest and the plate last and without an end. Stages that
     /// change nothing for the faces are one stretch.
-    pub(super) fn stretches(&self, timeline: &Timeline) -> Vec<Stretch<'_>> {
-        let mut stretches: Vec<Stretch<'_>> = Vec::with_capacity(timeline.begins.len() + 1);
+    pub(super) fn stretches(&self, timeline: &Timeline) -> Vec<Stretch> {
+        let mut stretches: Vec<Stretch> = Vec::with_capacity(timeline.begins.len() + 2);
         for (i, begin) in timeline.begins.iter().enumerate() {
-            let stage = &self.stages[begin.stage];
+            let stage = self.stages[begin.stage];
             let to_s = timeline
                 .begins
                 .get(i + 1)
                 .map_or(timeline.off_s, |next| next.at_s);
             match stretches.last_mut() {
-                Some(last) if last.stage.goes_on(stage) => last.to_s = to_s,
+                Some(last) if last.stage.goes_on(&stage) => last.to_s = to_s,
                 _ => stretches.push(Stretch {
                     from_s: begin.at_s,
                     to_s,
@@ -183,11 +252,22 @@ impl Programme {
                 }),
             }
         }
+        let plated = self.plate.map(|(low, high)| Stage {
+            low,
+            high,
+            ..self.rest
+        });
+        let moved = plated.filter(|plate| !plate.goes_on(&self.rest) && timeline.eats_s > 0.0);
         stretches.push(Stretch {
             from_s: timeline.off_s,
-            to_s: f64::INFINITY,
-            stage: &self.rest,
+            to_s: moved.map_or(f64::INFINITY, |_| timeline.end_s()),
+            stage: self.rest,
         });
+        stretches.extend(moved.map(|stage| Stretch {
+            from_s: timeline.end_s(),
+            to_s: f64::INFINITY,
+            stage,
+        }));
         stretches
     }
 
@@ -212,6 +292,7 @@ impl Programme {
             begins,
             off_s: at_s,
             rest_s,
+            eats_s: self.eats_s,
         }
     }
 

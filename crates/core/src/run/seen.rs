@@ -8,6 +8,8 @@ use super::past::{Past, cooked_line_share, crust_mm};
 use crate::heat::{Column, Moment};
 use serde::Serialize;
 
+/// Where a tester or a probe is held, share of the thickness.
+pub(super) const MIDDLE: f64 = 0.5;
 /// Dry crust that lets go of pan or grate, mm.
 const RELEASE_MM: f64 = 0.2;
 /// Flesh between flakes has softened, C.
@@ -141,6 +143,8 @@ pub struct Seen {
     pub bubbling: Bubbling,
     /// Coldest point, C.
     pub core_c: f64,
+    /// Mid-thickness, C: what a probe or a tester meets.
+    pub probe_c: f64,
 }
 
 /// Skin side (0) or flesh side (1) lets go of pan or grate.
@@ -164,6 +168,7 @@ impl Seen {
             .filter(|(peak, _)| **peak >= SOFT_C)
             .fold(0.0, |sum, (_, w)| sum + w);
         let (core_c, peak_c) = (moment.core_c(), past.coldest_peak_c());
+        let probe_c = grid.sample_flesh(moment.flesh_c, MIDDLE);
         Self {
             cooked_line_share: cooked_line_share(column, past),
             tester: match soft_m / grid.flesh_m() {
@@ -171,7 +176,7 @@ impl Seen {
                 s if s >= GRIPS_SHARE => Tester::Grips,
                 _ => Tester::Stops,
             },
-            lip: Lip::at(core_c),
+            lip: Lip::at(probe_c),
             press: match peak_c {
                 t if t < GIVES_C => Press::SpringsBack,
                 t if t < DENT_C => Press::Gives,
@@ -193,6 +198,7 @@ impl Seen {
                 _ => Bubbling::Quiet,
             },
             core_c,
+            probe_c,
         }
     }
 }

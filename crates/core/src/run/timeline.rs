@@ -24,6 +24,8 @@ pub struct Timeline {
     pub off_s: f64,
     /// How long it rests, s.
     pub rest_s: f64,
+    /// How long it may then lie on the plate before it is eaten, s.
+    pub eats_s: f64,
 }
 
 /// Times as a cook gives them: seconds a side, and the rest.
@@ -42,6 +44,11 @@ impl Timeline {
     /// When the rest is over, s.
     pub fn end_s(&self) -> f64 {
         self.off_s + self.rest_s
+    }
+
+    /// When the last of it should be eaten, s: its highest temperatures count until then.
+    pub fn eaten_s(&self) -> f64 {
+        self.end_s() + self.eats_s
     }
 
     /// Every time of a mark, s.
@@ -73,6 +80,7 @@ impl Timeline {
                 .collect(),
             off_s,
             rest_s: self.rest_s,
+            eats_s: self.eats_s,
         }
     }
 }

@@ -52,6 +52,10 @@ pub struct Truth {
     pub hob_share: f64,
     /// The load on pan or bath is this many times as large.
     pub load: f64,
+    /// The flesh conducts this many times as well.
+    pub conductivity: f64,
+    /// A whole fish is this many times as high for its thickness.
+    pub height: f64,
 }
 
 impl Truth {
@@ -64,6 +68,8 @@ impl Truth {
             heat_k: 0.0,
             hob_share: 1.0,
             load: 1.0,
+            conductivity: 1.0,
+            height: 1.0,
         }
     }
 
@@ -97,6 +103,7 @@ impl Truth {
             heat_k: within("heat_k", differs.heat_k, (-150.0, 150.0), "K", 0.0)?,
             hob_share: within("hob_share", differs.hob_share, (0.05, 5.0), "times", 1.0)?,
             load: pieces.map_or(1.0, |n| n / f64::from(piece.pieces)),
+            ..as_asked
         })
     }
 

@@ -59,10 +59,10 @@ impl<'a> Witness<'a> {
         aim: &Aim,
         field: Option<FieldAsked>,
     ) -> Self {
-        let end_s = timeline.end_s();
+        let end_s = timeline.eaten_s();
         Self {
             column,
-            tally: Tally::new(column, timeline.off_s),
+            tally: Tally::new(column, timeline),
             field: field.map(|size| FieldSink::new(column, size, end_s, aim)),
             aim: *aim,
             off_s: timeline.off_s,

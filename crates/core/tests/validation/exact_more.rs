@@ -174,26 +174,13 @@ impl Sink for Reaches {
 #[test]
 pub fn exact_bodies_by_the_shape_exponent() {
     let cases = [
-        (
-            "f_bar_25x60",
-            brick_dimensionality(0.025, 0.06, 1e3),
-            500.0,
-            80.0,
-        ),
-        (
-            "f_brick_25x60x120",
-            brick_dimensionality(0.025, 0.06, 0.12),
-            500.0,
-            80.0,
-        ),
-        (
-            "f_cube_25",
-            brick_dimensionality(0.025, 0.025, 0.025),
-            1000.0,
-            100.0,
-        ),
+        ("f_bar_25x60", [60.0, f64::INFINITY], 500.0, 80.0),
+        ("f_brick_25x60x120", [60.0, 120.0], 500.0, 80.0),
+        ("f_cube_25", [25.0, 25.0], 1000.0, 100.0),
     ];
-    for (id, e, h, fluid_c) in cases {
+    for (id, sides_mm, h, fluid_c) in cases {
+        let bi = h * 0.0125 / K;
+        let e = brick_dimensionality(sides_mm.map(|mm| mm / 25.0), bi);
         let wanted = num(&case(id)["outputs"]["time_s_for_centre_60C"]);
         let grid = Grid::new(0.025, e - 1.0, Fineness::ORDINARY);
         let column = Column::bare(grid, Material::constant(K, RHO, CP));
@@ -269,7 +256,7 @@ pub fn exact_bars_of_all_widths_by_the_product_of_slabs() {
             .position(|(a, b)| a * b < done)
             .unwrap();
         let exact_s = times[i];
-        let e = brick_dimensionality(0.025, width_mm * 1e-3, 1e3);
+        let e = brick_dimensionality([width_mm / 25.0, f64::INFINITY], 450.0 * 0.0125 / K);
         let grid = Grid::new(0.025, e - 1.0, Fineness::ORDINARY);
         let column = Column::bare(grid, Material::constant(K, RHO, CP));
         let face = Face::touching(450.0, Medium::Held(82.0));

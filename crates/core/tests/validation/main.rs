@@ -12,6 +12,7 @@ mod laws;
 mod marching;
 mod media;
 mod methods;
+mod physics;
 mod practice;
 mod proof;
 mod published;

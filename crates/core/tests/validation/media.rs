@@ -201,7 +201,7 @@ pub fn published_plank_is_near() {
         let (rho_l, tf, h, k) = (1050.0 * 271e3, -1.0, 150.0, 0.5);
         let plank_h = rho_l / (water_c - tf) * (a / (2.0 * h) + a * a / (8.0 * k)) / 3600.0;
         // A long bar as wide as a portion gives heat from its sides too.
-        let plank_h = plank_h / brick_dimensionality(a, 0.06, 1e3);
+        let plank_h = plank_h / brick_dimensionality([0.06 / a, f64::INFINITY], h * 0.5 * a / k);
         let piece = PieceAsked {
             mass_g: Some(20_000.0),
             ..frozen(mm)

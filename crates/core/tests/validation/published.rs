@@ -62,12 +62,13 @@ fn published_properties_of_cod() {
     }
 }
 
-/// Typical raw fish: diffusivity about 1.3e-7 m2/s at 30 C, rising some 0.2 % a kelvin.
+/// Typical raw fish: diffusivity 1.2 to 1.5e-7 m2/s near 30 C (`ASHRAE-THERMAL`, from memory), rising some
+/// 0.2 % a kelvin.
 #[test]
 fn published_diffusivity_is_that_of_fish() {
     let cod = Composition::new(0.8122, 0.1781, 0.0067, 0.0116).unwrap();
     let alpha = |t_c: f64| cod.k_w_mk(t_c) / (cod.rho_kg_m3(t_c) * cod.cp_j_kgk(t_c));
-    assert_relative_eq!(alpha(30.0), 1.3e-7, max_relative = 0.05);
+    assert!((1.25e-7..1.45e-7).contains(&alpha(30.0)), "{}", alpha(30.0));
     let rise_per_k = (alpha(40.0) / alpha(20.0) - 1.0) / 20.0;
     assert!((0.001..0.004).contains(&rise_per_k), "{rise_per_k}");
 }
@@ -124,7 +125,7 @@ pub fn published_wet_bulb_in_a_dry_oven() {
             format!("{surface_c:.1} C"),
             format!("{wet_bulb_c} C"),
         );
-        // 4 K: no Stefan flow, one Lewis number, air at the film temperature.
+        // 4 K: one Lewis number, air at the film temperature.
         assert!(
             (surface_c - wet_bulb_c).abs() < 4.0,
             "{oven_c}: {surface_c}"

@@ -361,7 +361,8 @@ fn law_eight_in_ten_lie_between_look_and_latest() {
             ..asked(kind, &[])
         })
         .unwrap();
-        let (piece, programme) = built(kind, &[], &hake(24.0, 1));
+        let (piece, mut programme) = built(kind, &[], &hake(24.0, 1));
+        programme.eats_s = planned.eat_by_s - planned.off_heat_s - planned.rest_s;
         let set = members(&piece, &programme);
         let aim_c = planned.aim.band.middle_c();
         // Unseen: each factor of a member taken from another member.
@@ -376,6 +377,8 @@ fn law_eight_in_ten_lie_between_look_and_latest() {
                 heat_k: at(4).heat_k,
                 hob_share: at(5).hob_share,
                 load: 1.0,
+                conductivity: at(6).conductivity,
+                height: 1.0,
             };
             let bench = Bench::new(&truth, &programme, Fidelity::ROUGH);
             let peak = |off_s: f64| match turn_by {

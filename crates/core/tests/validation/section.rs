@@ -25,7 +25,13 @@ fn shape(id: &str) -> (f64, Geometry) {
     if kind == "ellipse" {
         let (height, thickness) = parts.next().unwrap().split_once('x').unwrap();
         let height_mm = mm(height);
-        return (mm(thickness), Geometry::Ellipse { height_mm });
+        return (
+            mm(thickness),
+            Geometry::Ellipse {
+                height_mm,
+                hollow: false,
+            },
+        );
     }
     let mut next = || mm(parts.next().unwrap());
     let (thick, thin_mm, width_mm) = (next(), next(), next());
@@ -173,7 +179,10 @@ fn law_a_section_stays_within_what_surrounds_it() {
             h_w_m2k: 300.0,
             fluid_c,
         };
-        let lying = Geometry::Ellipse { height_mm: 60.0 };
+        let lying = Geometry::Ellipse {
+            height_mm: 60.0,
+            hollow: false,
+        };
         let mut problem = body((30.0, lying), 5.0, [film(low), film(high)], &[300.0, 900.0]);
         problem.at_share = vec![0.1, 0.5, 0.9];
         problem.solve_section().unwrap()
@@ -201,7 +210,15 @@ fn a_section_that_cannot_be_is_refused_by_its_field() {
             problem.solve().unwrap_err().field().to_owned()
         }
     };
-    let ellipse = |height_mm| (30.0, Geometry::Ellipse { height_mm });
+    let ellipse = |height_mm| {
+        (
+            30.0,
+            Geometry::Ellipse {
+                height_mm,
+                hollow: false,
+            },
+        )
+    };
     let taper = |thin_mm, width_mm| (30.0, Geometry::Taper { thin_mm, width_mm });
     assert_eq!(field(ellipse(20.0), true), "height_mm");
     assert_eq!(field(ellipse(20.0), false), "height_mm");
@@ -237,6 +254,7 @@ pub fn sections_of_an_ellipse_in_one_dimension() {
             let times: Vec<f64> = (1..300).map(|i| end * f64::from(i) / 300.0).collect();
             let lying = Geometry::Ellipse {
                 height_mm: 40.0 * slender,
+                hollow: false,
             };
             let problem = body((40.0, lying), 0.0, [around, around], &times);
             let whole = problem.solve_section().unwrap().centre_c;
@@ -260,4 +278,55 @@ pub fn sections_of_an_ellipse_in_one_dimension() {
     // Known limits: the cylinder and the slab.
     assert!((ellipse_dimensionality(1.0, 3.0) - 2.0).abs() < 1e-12);
     assert!(ellipse_dimensionality(20.0, 30.0) < 1.01);
+}
+
+/// A gutted fish has a fifth less flesh behind the same skin: the column with its E against the section with
+/// its hole, time of the coldest point. The independent model of whole fish 40 x 85 mm has the emptied belly
+/// take 12 to 20 % off.
+#[test]
+pub fn sections_with_an_empty_belly() {
+    let (mut worst, mut at): (f64, _) = (0.0, String::new());
+    let mut off: Vec<f64> = Vec::new();
+    for slender in [1.4, 1.8, 2.125, 2.7] {
+        for bi in [0.8, 1.5, 4.0, 12.0, 32.0] {
+            let around = BareFace::Fluid {
+                h_w_m2k: bi * 0.5 / 0.02,
+                fluid_c: 100.0,
+            };
+            let end = 6000.0 * (1.0 + 1.5 / bi);
+            let times: Vec<f64> = (1..300).map(|i| end * f64::from(i) / 300.0).collect();
+            let lying = |hollow| Geometry::Ellipse {
+                height_mm: 40.0 * slender,
+                hollow,
+            };
+            let hollow = body((40.0, lying(true)), 0.0, [around, around], &times);
+            let solid = body((40.0, lying(false)), 0.0, [around, around], &times);
+            let whole = hollow.solve_section().unwrap().coldest_c;
+            let full = solid.solve_section().unwrap().coldest_c;
+            let column = hollow.solve().unwrap().temperature_c;
+            let column: Vec<f64> = column.iter().map(|row| row[0]).collect();
+            for share in [0.35, 0.5, 0.6] {
+                off.push(1.0 - reached(&times, &whole, share) / reached(&times, &full, share));
+                let ratio = reached(&times, &column, share) / reached(&times, &whole, share);
+                if (ratio - 1.0).abs() > worst {
+                    worst = (ratio - 1.0).abs();
+                    at = format!("{slender} as high as thick, Bi {bi}, {share} of the way");
+                }
+            }
+        }
+    }
+    let (least, most) = off
+        .iter()
+        .fold((1.0_f64, 0.0_f64), |(a, b), x| (a.min(*x), b.max(*x)));
+    note(
+        "an empty belly takes off the time of the coldest point",
+        format!(
+            "{:.0} to {:.0} %; the column worst {:.1} % off ({at})",
+            100.0 * least,
+            100.0 * most,
+            100.0 * worst
+        ),
+        "section with its hole",
+    );
+    assert!(worst < 0.08, "{worst} at {at}");
 }

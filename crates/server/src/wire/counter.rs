@@ -9,6 +9,7 @@ use cindo_core::fish::{
     proposed_thickness_mm, shopping, whole_fish,
 };
 use cindo_core::kit::{Kitchen, KitchenAsked};
+use cindo_core::quantity::Thickness;
 use cindo_core::target::{Band, FOOD_SAFETY, Rules, TargetAsked};
 use cindo_core::{InputError, Within};
 use serde::{Deserialize, Serialize};
@@ -63,6 +64,10 @@ pub struct WholeRequest {
     /// Key of the cut: then the thickness is that of the cut at this weight.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub cut: Option<String>,
+    /// Body at its thickest as measured, mm: then the height is that of a section so thick.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 2, maximum = 120)]
+    pub thickness_mm: Option<f64>,
 }
 
 /// What the senses say, and how it was kept.
@@ -228,8 +233,14 @@ impl WholeRequest {
             Some(cut) => proposed_thickness_mm(&species, Cut::find(cut)?, fish.mass_g)?,
             None => fish.thickness_mm,
         };
+        let measured = self
+            .thickness_mm
+            .map(|mm| Thickness::new("thickness_mm", mm))
+            .transpose()?;
+        let section_mm = measured.map_or(thickness_mm, Thickness::value);
         Ok(WholeFish {
             thickness_mm,
+            height_mm: species.body()?.height_mm(section_mm),
             ..fish
         })
     }

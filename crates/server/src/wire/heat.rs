@@ -110,6 +110,9 @@ pub struct HeatRequest {
     /// Long axis of an ellipse, mm: one to twenty times its thickness.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub height_mm: Option<f64>,
+    /// The belly of an ellipse is empty, as of a gutted fish; nothing passes its walls.
+    #[serde(default)]
+    pub hollow: bool,
     /// Thickness at the thin end of a taper, mm.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub thin_mm: Option<f64>,
@@ -182,6 +185,7 @@ impl HeatRequest {
             Shape::Sphere => Geometry::Sphere,
             Shape::Ellipse => Geometry::Ellipse {
                 height_mm: needed("height_mm", self.height_mm)?,
+                hollow: self.hollow,
             },
             Shape::Taper => Geometry::Taper {
                 thin_mm: needed("thin_mm", self.thin_mm)?,

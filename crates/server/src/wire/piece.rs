@@ -2,7 +2,7 @@
 
 use super::fish::OwnFishWire;
 use cindo_core::fish::{
-    Cavity, Cut, Freezing, Looks, Measured, Origin, PieceAsked, Skin, Span, State,
+    Cavity, Cut, Freezing, Looks, Measured, Origin, PieceAsked, RestOn, Skin, Span, State,
 };
 use cindo_core::methods::Value;
 use cindo_core::plan::MethodAsked;
@@ -48,6 +48,10 @@ pub struct PieceWire {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(minimum = 2, maximum = 120)]
     pub thin_end_mm: Option<f64>,
+    /// Long axis of the section of a whole fish, back to belly, mm, at least its thickness; by its body when
+    /// not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub height_mm: Option<f64>,
     /// Mass of one piece, g; 170 when not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(minimum = 1, maximum = 20000)]
@@ -103,6 +107,9 @@ pub struct PieceWire {
     /// What was seen of it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub looks: Option<Looks>,
+    /// What it rests on and is eaten off; a warm plate when not said.
+    #[serde(default, skip_serializing_if = "goes_without_saying")]
+    pub rest_on: RestOn,
 }
 
 #[allow(clippy::trivially_copy_pass_by_ref)] // serde asks for a reference
@@ -125,6 +132,7 @@ impl From<&PieceWire> for PieceAsked {
             cut: wire.cut.clone(),
             thickness_mm: Some(wire.thickness_mm),
             thin_end_mm: wire.thin_end_mm,
+            height_mm: wire.height_mm,
             mass_g: wire.mass_g,
             pieces: wire.pieces,
             skin: wire.skin.clone(),
@@ -141,6 +149,7 @@ impl From<&PieceWire> for PieceAsked {
             freezing: wire.freezing,
             cavity: wire.cavity,
             looks: wire.looks.clone(),
+            rest_on: wire.rest_on,
         }
     }
 }

@@ -132,8 +132,16 @@ pub struct PlanAnswer {
     pub window: Window,
     /// Coldest point as it leaves the heat, C.
     pub core_at_off_c: f64,
-    /// Coldest point at its highest, C.
+    /// Mid-thickness as it leaves the heat, C: what a probe or a tester meets.
+    pub probe_at_off_c: f64,
+    /// Coldest point at its highest until it is eaten, C.
     pub core_peak_c: f64,
+    /// When that is, s.
+    pub core_peak_s: f64,
+    /// Mid-thickness at its highest, C.
+    pub probe_peak_c: f64,
+    /// When the last of it should be eaten, s: peaks count until then.
+    pub eat_by_s: f64,
     /// The same at the thin end, C.
     pub thin_end_peak_c: f64,
     /// Above this the flesh of this fish is overcooked, C; null where there is no such thing.
@@ -228,7 +236,11 @@ impl From<Plan> for PlanAnswer {
             latest_s: plan.latest_s,
             window: plan.window,
             core_at_off_c: plan.core_at_off_c,
+            probe_at_off_c: plan.probe_at_off_c,
             core_peak_c: plan.outcome.core_peak_c,
+            core_peak_s: plan.outcome.core_peak_s,
+            probe_peak_c: plan.outcome.probe_peak_c,
+            eat_by_s: plan.eat_by_s,
             thin_end_peak_c: plan.thin_end_peak_c,
             overcooked_share: plan.outcome.overcooked_share,
             thin_end_overcooked_share: plan.thin_end_overcooked_share,

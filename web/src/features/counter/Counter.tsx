@@ -134,7 +134,6 @@ export function Counter() {
                   <InHand
                     key={`${piece.fish} ${piece.cut}`}
                     piece={piece}
-                    body={fish?.body ?? "round"}
                     change={change}
                     problem={problem}
                   />

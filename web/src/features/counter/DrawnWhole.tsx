@@ -8,30 +8,20 @@ import { Ruler } from "./Ruler";
 
 type Props = {
   piece: Piece;
-  body: string;
+  /** Back to belly, as the core has it; null while it is asked. */
+  highMm: number | null;
   change: (part: Partial<Piece>) => void;
   height: number;
 };
 
 const PAD = { left: 96, right: 40, top: 18, bottom: 34 };
-/** How deep the body is against its thickness, as fish of the shape are drawn. */
-const DEEP: { [body: string]: number } = {
-  round: 1.6,
-  torpedo: 1.7,
-  deep: 2.7,
-  flat: 5,
-  long: 1.4,
-  eel: 1.2,
-  ray: 5,
-};
-
-export function DrawnWhole({ piece, body, change, height }: Props) {
+export function DrawnWhole({ piece, highMm, change, height }: Props) {
   const id = useId();
   const [box, width] = useWidth<HTMLDivElement>();
   const mm = Math.min(Math.max(piece.thicknessMm, MIN_MM), MAX_MM);
   const roomX = Math.max(width - PAD.left - PAD.right, 100);
   const roomY = height - PAD.top - PAD.bottom;
-  const deepMm = mm * (DEEP[body] ?? 1.6);
+  const deepMm = Math.max(highMm ?? mm, mm);
   const perMm = Math.min(roomX / deepMm, roomY / Math.max(40, mm * 1.15));
   const floor = height - PAD.bottom;
   const [cx, cy] = [PAD.left + roomX / 2, floor - (mm * perMm) / 2];

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { api } from "../../api";
 import { isWhole, type Piece, which } from "../../card";
-import { NumberField, type Problem, useUnits } from "../../ui";
+import { Fold, NumberField, type Problem, useUnits } from "../../ui";
 import { withUnit } from "../../units";
 import { DrawnPiece } from "./DrawnPiece";
 import { DrawnWhole } from "./DrawnWhole";
@@ -9,19 +9,25 @@ import { useAnswer } from "./useAnswer";
 
 type InHandProps = {
   piece: Piece;
-  body: string;
   problem: Problem;
   change: (part: Partial<Piece>) => void;
 };
 
 /** The drawn piece with its ruler, and the numbers that make it. */
-export function InHand({ piece, body, problem, change }: InHandProps) {
+export function InHand({ piece, problem, change }: InHandProps) {
   const units = useUnits();
   const whole = isWhole(piece.cut);
   const [length, setLength] = useState<number | null>(null);
   const proposed = useAnswer(
     "whole",
-    { which: which(piece), mass_g: piece.massG, cut: piece.cut },
+    {
+      which: which(piece),
+      mass_g: piece.massG,
+      cut: piece.cut,
+      ...(whole && piece.thicknessMm >= 2 && piece.thicknessMm <= 120
+        ? { thickness_mm: piece.thicknessMm }
+        : {}),
+    },
     api.whole,
   );
   const measured = useAnswer(
@@ -34,7 +40,12 @@ export function InHand({ piece, body, problem, change }: InHandProps) {
   return (
     <>
       {whole ? (
-        <DrawnWhole piece={piece} body={body} change={change} height={272} />
+        <DrawnWhole
+          piece={piece}
+          highMm={piece.heightMm ?? fit?.height_mm ?? null}
+          change={change}
+          height={272}
+        />
       ) : (
         <DrawnPiece piece={piece} change={change} height={272} />
       )}
@@ -85,6 +96,15 @@ export function InHand({ piece, body, problem, change }: InHandProps) {
         {whole && (
           <>
             <NumberField
+              label="Height there, back to belly"
+              quantity="millimetre"
+              value={piece.heightMm ?? Math.round(fit?.height_mm ?? piece.thicknessMm)}
+              field="piece.height_mm"
+              problem={problem}
+              testId="height"
+              onChange={(heightMm) => change({ heightMm })}
+            />
+            <NumberField
               label="Length, nose to tail"
               quantity="millimetre"
               value={length ?? Math.round(fit?.length_mm ?? 300)}
@@ -129,7 +149,23 @@ export function InHand({ piece, body, problem, change }: InHandProps) {
             by its weight about {withUnit(mm, "millimetre", units)}
           </button>
         )}
+        <button
+          type="button"
+          className="pick mt-5"
+          aria-pressed={piece.measured === "ruler"}
+          data-testid="by-ruler"
+          onClick={() => change({ measured: piece.measured === "ruler" ? "eye" : "ruler" })}
+        >
+          measured with a ruler
+        </button>
       </div>
+      <Fold summary="How to measure it" wrong={false} testId="how-to-measure">
+        <p className="text-small max-w-[64ch]">
+          At its thickest point, lying as it will cook. Push a skewer straight through to the board,
+          hold it where it comes out of the fish, and lay it on a ruler. By eye most of us are off
+          by a tenth, and a tenth in thickness is a fifth in time.
+        </p>
+      </Fold>
     </>
   );
 }

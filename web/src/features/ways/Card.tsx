@@ -2,9 +2,9 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import { api, newId, type PlanRequest } from "../../api";
-import { FOOD_SAFETY, question } from "../../card";
+import { FOOD_SAFETY, question, type RestOn } from "../../card";
 import { useFish, useKeys, usePiece, useViewFlag } from "../../shell";
-import { Failure, Notices, Refusal, useUnits } from "../../ui";
+import { Choice, Failure, Notices, Refusal, useUnits } from "../../ui";
 import { figure, scale, withUnit } from "../../units";
 import { Headline } from "./Headline";
 import { Outcome, Warnings } from "./Outcome";
@@ -14,6 +14,13 @@ import { Steps } from "./Steps";
 import { usePlan } from "./usePlan";
 import { useSettings } from "./useSettings";
 
+const RESTS_ON: { key: RestOn; name: string }[] = [
+  { key: "hot_plate", name: "hot plate" },
+  { key: "warm_plate", name: "warm plate" },
+  { key: "cold_plate", name: "cold plate" },
+  { key: "board", name: "board" },
+  { key: "rack", name: "rack" },
+];
 const LATE_S = 30;
 const THICKER_MM = 2;
 const FIELD = { times: 180, depths: 48 };
@@ -215,6 +222,12 @@ export function Card() {
             asked={asNumbers}
             problem={problem}
             onChange={change}
+          />
+          <Choice
+            label="Rests on, and is eaten off"
+            options={RESTS_ON}
+            value={piece.restOn}
+            onChange={(restOn) => changePiece({ restOn })}
           />
           {!stopped && <Outcome plan={plan} />}
           {!stopped && <Warnings plan={plan} />}

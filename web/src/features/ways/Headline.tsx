@@ -78,6 +78,19 @@ export function Headline({ plan, settled, late }: { plan: Plan; settled: boolean
             and <b className="figures text-base-content">{span(plan.window.late_s)}</b> late.
           </>
         )}{" "}
+        {!never && plan.goal === "middle" && (
+          <>
+            It comes off with{" "}
+            <b className="figures text-base-content" data-testid="probe-off">
+              {withUnit(plan.probe_at_off_c, "celsius", units)}
+            </b>{" "}
+            in the middle and is at its best by{" "}
+            <b className="running text-base-content" data-testid="best-by">
+              {clock(plan.core_peak_s)}
+            </b>
+            .
+          </>
+        )}{" "}
         On the plate{" "}
         <b className="figures text-base-content" data-testid="to-plate">
           {Math.round(plan.to_plate_s / 60)} min

@@ -27,6 +27,7 @@ export function Picture({ plan, atS, setAtS, thickerMm, settled }: PictureProps)
   const { thick } = useFields(plan);
   if (!thick) return null;
   const at = scale("celsius", units);
+  const servedS = plan.off_heat_s + plan.rest_s;
   const band = `${figure(plan.target.low_c, at)}–${figure(plan.target.high_c, at)} ${at.unit}`;
   const names = STATES.map((s) => (s === "target" ? band : NAMES[s]));
   return (
@@ -38,6 +39,9 @@ export function Picture({ plan, atS, setAtS, thickerMm, settled }: PictureProps)
       marks={[
         ...plan.turns_s.map((s) => ({ atS: s, label: `turn ${clock(s)}` })),
         { atS: plan.off_heat_s, label: `off ${clock(plan.off_heat_s)}`, strong: true },
+        ...(plan.eat_by_s > servedS + 1
+          ? [{ atS: servedS, label: `serve ${clock(servedS)}` }]
+          : []),
       ]}
       window={{
         fromS: plan.off_heat_s - plan.window.early_s,
@@ -72,7 +76,9 @@ export function Cut({
     <section aria-label="Cut open at one moment">
       <p className="text-small quiet">
         Cut open at <b className="running text-base-content">{clock(moment)}</b>
-        {moment > plan.off_heat_s + 0.5 && ", resting"}
+        {moment > plan.off_heat_s + plan.rest_s + 0.5
+          ? ", on the plate"
+          : moment > plan.off_heat_s + 0.5 && ", resting"}
       </p>
       <SliceNow
         thick={thick}

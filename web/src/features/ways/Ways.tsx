@@ -57,7 +57,7 @@ export function Ways() {
     });
 
   const plans = ways.data?.ways.flatMap((w) => (w.plan ? [w.plan] : [])) ?? [];
-  const longestS = Math.max(60, ...plans.map((p) => p.off_heat_s + p.rest_s));
+  const longestS = Math.max(60, ...plans.map((p) => p.eat_by_s));
   // As many marks as have room for their figures.
   const most = clockWidth > 0 ? Math.min(7, Math.max(1, Math.floor(clockWidth / 64))) : 7;
   const stepS = [60, 120, 300, 600, 900, 1800].find((s) => longestS / s <= most) ?? 3600;

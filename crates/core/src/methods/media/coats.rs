@@ -32,6 +32,11 @@ pub fn nut_crust(thickness_mm: f64) -> Layer {
     coat(thickness_mm, [0.2, 0.1, 0.58, 0.1, 0.02])
 }
 
+/// Vegetables cut thin, raw: mostly water.
+pub fn greens(thickness_mm: f64) -> Layer {
+    coat(thickness_mm, [0.91, 0.012, 0.002, 0.068, 0.008])
+}
+
 /// Coarse salt, damp with egg white: about 1250 kg/m3, 10 % water, packed grains.
 pub fn salt(thickness_mm: f64) -> Layer {
     Layer {

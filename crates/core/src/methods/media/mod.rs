@@ -21,7 +21,7 @@ pub use rest::*;
 pub use specs::*;
 pub use vapour::*;
 
-use crate::fish::Piece;
+use crate::fish::{Piece, RestOn};
 use crate::heat::{Body, Contact, Face, Gas, Layer, Medium, Reservoir};
 use crate::kit::{
     Allergen, Broiler, Fat, Fryer, Grate, Hob, Kitchen, Pan, Pot, Ridged, Steamer, Ware,

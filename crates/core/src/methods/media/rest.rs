@@ -2,9 +2,16 @@
 
 use super::*;
 
-/// At rest on a plate or board, open to the room: the up side evaporates, the down side
-/// touches the plate.
-pub fn at_rest(skin_up: bool) -> (Face, Face) {
+/// Between a wet piece and the plate it lies on, W/(m2 K); and the board, which is wood and warms
+/// under it. Order of magnitude.
+const PLATE_W_M2K: f64 = 40.0;
+const BOARD_W_M2K: f64 = 10.0;
+/// Plates, C: too hot to hold, out of a warm place. common practice, no source.
+const HOT_PLATE_C: f64 = 70.0;
+const WARM_PLATE_C: f64 = 45.0;
+
+/// At rest on what the piece is served on, open to the room: the up side evaporates, the down side lies.
+pub fn at_rest(piece: &Piece, skin_up: bool) -> (Face, Face) {
     let up = Face::in_gas(Gas {
         t_c: ROOM_C,
         h_w_m2k: 8.0,
@@ -14,12 +21,13 @@ pub fn at_rest(skin_up: bool) -> (Face, Face) {
         wetness: 0.6,
         of_fire: 0.0,
     });
-    let down = Face {
-        contact: Some(Contact {
-            h_w_m2k: 10.0,
-            to: Medium::Held(ROOM_C),
-        }),
-        ..Face::INSULATED
+    let lying = |h_w_m2k, t_c| Face::touching(h_w_m2k, Medium::Held(t_c));
+    let down = match piece.rest_on {
+        RestOn::HotPlate => lying(PLATE_W_M2K, HOT_PLATE_C),
+        RestOn::WarmPlate => lying(PLATE_W_M2K, WARM_PLATE_C),
+        RestOn::ColdPlate => lying(PLATE_W_M2K, ROOM_C),
+        RestOn::Board => lying(BOARD_W_M2K, ROOM_C),
+        RestOn::Rack => up,
     };
     if skin_up { (up, down) } else { (down, up) }
 }
@@ -39,8 +47,8 @@ pub fn at_rest_covered() -> (Face, Face) {
 }
 
 /// On a rack in the room.
-pub fn on_rack() -> (Face, Face) {
-    let (_, up) = at_rest(false);
+pub fn on_rack(piece: &Piece) -> (Face, Face) {
+    let (_, up) = at_rest(piece, false);
     (up, up)
 }
 
@@ -54,3 +62,12 @@ pub const REST_AT_ONCE_S: f64 = 30.0;
 pub const REST_S: f64 = 120.0;
 /// Whole fish.
 pub const REST_WHOLE_S: f64 = 300.0;
+
+/// How long a piece rests, s: a whole fish alike in every way, anything else as its way has it.
+pub fn rest_s(piece: &Piece, way_s: f64) -> f64 {
+    if crate::methods::suiting::whole(piece) {
+        REST_WHOLE_S
+    } else {
+        way_s
+    }
+}

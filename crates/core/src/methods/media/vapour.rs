@@ -2,14 +2,14 @@
 
 use super::*;
 
-/// Vapour at some temperature and near saturation, under a lid.
+/// Vapour at some temperature and nine tenths saturated, under a lid.
 pub fn vapour_at(t_c: f64) -> Face {
     Face::in_gas(Gas {
         t_c,
         h_w_m2k: 8.0,
         emissivity: EMISSIVITY,
         wall_c: t_c,
-        vapour_pa: 0.8 * water::p_saturation_pa(t_c),
+        vapour_pa: 0.9 * water::p_saturation_pa(t_c),
         wetness: 0.3,
         of_fire: 0.0,
     })
