@@ -32,6 +32,8 @@ const pieces: fc.Arbitrary<Piece> = fc
     thicknessMm: mm,
     thinEndMm: some(mm),
     widthMm: mm,
+    heightMm: fc.option(mm),
+    restOn: fc.constantFrom("hot_plate", "warm_plate", "cold_plate", "board", "rack"),
     massG: fc.double({ min: 1, max: 20000, noNaN: true }),
     pieces: fc.integer({ min: 1, max: 200 }),
     skin: fc.constantFrom("on", "off"),

@@ -278,7 +278,7 @@ export const TABLE: readonly AnyRow[] = [
     absent: null,
     write: String,
     read: number,
-    ask: (mm, piece) => (mm === null || !isWhole(piece.cut) ? {} : { height_mm: mm }),
+    ask: (mm) => (mm === null ? {} : { height_mm: mm }),
     told: ({ piece }) => piece.height_mm ?? null,
   }),
   row({

@@ -14,7 +14,9 @@ const UNKNOWN: Pick<Piece, "known" | "knownOn"> = { known: NOTHING_KNOWN, knownO
 /** What a change takes away: another fish is of what it is, and a level is no band. */
 function settled(part: Partial<Piece>): Partial<Piece> {
   return {
-    ...("fish" in part || "own" in part ? { composition: null, ...UNKNOWN, stuffed: false } : {}),
+    ...("fish" in part || "own" in part
+      ? { composition: null, ...UNKNOWN, stuffed: false, heightMm: null }
+      : {}),
     ...("known" in part ? { knownOn: today() } : {}),
     ...("level" in part ? { band: null } : {}),
     ...("band" in part && part.band ? { level: null } : {}),

@@ -140,7 +140,7 @@ impl Sink for Coldest {
 /// What dries in an oven does not hang on the cells: a slab of 40 mm in a fan oven of 200 C, oiled, with face
 /// cells of 0.06 to 0.5 mm.
 #[test]
-fn law_drying_does_not_depend_on_the_grid() {
+pub fn law_drying_does_not_depend_on_the_grid() {
     let cod = Composition::new(0.8122, 0.1781, 0.0067, 0.0116).unwrap();
     let roast = |at_face_m: f64| {
         let fineness = Fineness {

@@ -1,8 +1,8 @@
 //! `make proof`: the four tables of docs/PROOF.md from the real code.
 
 use super::{
-    doneness, exact, exact_edges, exact_more, exact_unequal, marching, media, notes, practice,
-    published, safety,
+    doneness, exact, exact_edges, exact_more, exact_unequal, marching, media, notes, physics,
+    practice, published, running, safety, section,
 };
 use cindo_core::fish::{Eaters, PieceAsked};
 use cindo_core::kit::Kitchen;
@@ -57,6 +57,12 @@ fn more_exact(out: &mut String) {
     exact_more::exact_thawing_front();
     exact_unequal::exact_unequal_faces_of_bodies_that_narrow();
     marching::reference_march_of_cod_in_hot_liquid();
+    section::exact_bars_in_two_dimensions();
+    section::reference_sections_of_an_independent_model();
+    section::sections_of_an_ellipse_in_one_dimension();
+    section::sections_with_an_empty_belly();
+    physics::sections_of_whole_fish_with_their_rest();
+    physics::law_drying_does_not_depend_on_the_grid();
     out.push_str("Bodies that are not slabs, odd edges, fronts, and a general-purpose solver; tolerances and their reasons stand in the tests.\n\n");
     noted(out, ["case", "ours", "exact"]);
 }
@@ -162,7 +168,7 @@ fn practice_table(out: &mut String) {
     let (all, inside) = p.fold((0, 0), |(a, i), r| (a + 1, i + usize::from(r.inside())));
     writeln!(
         out,
-        "\n{inside} of {all} rows P inside; rows C are ours for the methods that P lacks.\n"
+        "\n{inside} of {all} rows P inside; rows C are ours for the methods that P lacks, rows D for shapes and thicknesses, written after the model was changed for them.\n"
     )
     .unwrap();
 }
@@ -211,7 +217,8 @@ fn safety_table(out: &mut String) {
     notes::taken();
     safety::the_food_safety_plan_holds_for_pieces_it_has_not_seen();
     doneness::practice_a_rare_sear_is_about_a_minute_a_side();
-    out.push_str("\n## (e) Safe words\n\n127 cases of what is refused, warned of or left alone, each with its section, stand in `crates/server/tests/api/safety.json` and are tried over HTTP. The hidden pieces differ by factors half as wide again as those the plan reckons with.\n\n");
+    running::law_the_range_holds_for_unseen_pieces();
+    out.push_str("\n## (e) Safe words, and the range\n\n127 cases of what is refused, warned of or left alone, each with its section, stand in `crates/server/tests/api/safety.json` and are tried over HTTP. The hidden pieces differ by factors a quarter wider than those the plan reckons with.\n\n");
     noted(out, ["case", "ours", "wanted"]);
 }
 

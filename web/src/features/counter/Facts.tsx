@@ -56,6 +56,7 @@ export function Facts({ piece, fish, list, problem, change }: FactsProps) {
                 ? {
                     bone: isWhole(cut),
                     scales: false,
+                    heightMm: null,
                     thinEndMm: isWhole(cut) ? null : piece.thinEndMm,
                   }
                 : {}),
