@@ -228,8 +228,8 @@ pub struct Story<'a> {
     pub off: &'a Seen,
     /// When to begin to look, s.
     pub look_from_s: f64,
-    /// Core when it leaves the heat, C.
-    pub core_at_off_c: f64,
+    /// Mid-thickness as it is served, C.
+    pub served_c: f64,
     /// Core at its highest, C.
     pub core_peak_c: f64,
 }
@@ -286,10 +286,10 @@ impl Story<'_> {
         }
         steps.push(
             Step::new(off_s, StepKind::Off, off)
-                .at_c(self.core_at_off_c)
+                .at_c(self.off.probe_c)
                 .cues(&[self.lip()]),
         );
-        steps.push(Step::new(self.timeline.end_s(), StepKind::Serve, serve).at_c(self.core_peak_c));
+        steps.push(Step::new(self.timeline.end_s(), StepKind::Serve, serve).at_c(self.served_c));
         steps
     }
 }

@@ -114,7 +114,7 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         heating: &programme.heating,
         off: &signs.off,
         look_from_s,
-        core_at_off_c: signs.off.core_c,
+        served_c: signs.served_c,
         core_peak_c: outcome.core_peak_c,
     };
     let mut steps = cooking

@@ -2,7 +2,7 @@
 
 use super::field::{FieldAsked, FieldSink, SliceField};
 use super::past::{Outcome, Tally, cooked_line_share};
-use super::seen::{Seen, bone_free, releases};
+use super::seen::{MIDDLE, Seen, bone_free, releases};
 use super::timeline::Timeline;
 use crate::heat::{Column, Moment, Sink};
 use crate::target::Aim;
@@ -21,6 +21,8 @@ pub struct Signs {
     pub bone_s: Option<f64>,
     /// As the piece leaves the heat.
     pub off: Seen,
+    /// Mid-thickness as it is served, C.
+    pub served_c: f64,
     /// Browning of both sides in the end, minutes at 120 C.
     pub browning_min: [f64; 2],
 }
@@ -49,6 +51,10 @@ pub struct Witness<'a> {
     cooked_line: Vec<(f64, f64)>,
     bone_s: Option<f64>,
     off: Option<Seen>,
+    served_s: f64,
+    /// Last time not after it is served and mid-thickness then, and as it is served.
+    before: (f64, f64),
+    served_c: Option<f64>,
 }
 
 impl<'a> Witness<'a> {
@@ -71,6 +77,9 @@ impl<'a> Witness<'a> {
             cooked_line: Vec::with_capacity(LINE_POINTS),
             bone_s: None,
             off: None,
+            served_s: timeline.end_s(),
+            before: (0.0, 0.0),
+            served_c: None,
         }
     }
 
@@ -83,6 +92,7 @@ impl<'a> Witness<'a> {
                 cooked_line: self.cooked_line,
                 bone_s: self.bone_s,
                 off: self.off?,
+                served_c: self.served_c.unwrap_or(self.before.1),
                 browning_min: self.tally.past().browning_min,
             },
             field: self.field.map(FieldSink::finish),
@@ -113,6 +123,15 @@ impl Sink for Witness<'_> {
                 break;
             }
             self.cooked_line.push((at, cooked_line_share(column, past)));
+        }
+        if self.served_c.is_none() {
+            let middle_c = column.grid.sample_flesh(moment.flesh_c, MIDDLE);
+            let (t_s, was_c) = self.before;
+            if moment.t_s > self.served_s + 1e-6 {
+                let part = (self.served_s - t_s) / (moment.t_s - t_s);
+                self.served_c = Some(was_c + part * (middle_c - was_c));
+            }
+            self.before = (moment.t_s, middle_c);
         }
         if (moment.t_s - self.off_s).abs() <= 1e-6 {
             self.off = Some(Seen::of(column, moment, past));

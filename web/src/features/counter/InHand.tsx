@@ -149,23 +149,25 @@ export function InHand({ piece, problem, change }: InHandProps) {
             by its weight about {withUnit(mm, "millimetre", units)}
           </button>
         )}
+      </div>
+      <div className="flex flex-wrap gap-x-6 items-baseline">
         <button
           type="button"
-          className="pick mt-5"
+          className="pick"
           aria-pressed={piece.measured === "ruler"}
           data-testid="by-ruler"
           onClick={() => change({ measured: piece.measured === "ruler" ? "eye" : "ruler" })}
         >
           measured with a ruler
         </button>
+        <Fold summary="How to measure it" wrong={false} testId="how-to-measure">
+          <p className="text-small max-w-[64ch]">
+            At its thickest point, lying as it will cook. Push a skewer straight through to the
+            board, hold it where it comes out of the fish, and lay it on a ruler. By eye most of us
+            are off by a tenth, and a tenth in thickness is a fifth in time.
+          </p>
+        </Fold>
       </div>
-      <Fold summary="How to measure it" wrong={false} testId="how-to-measure">
-        <p className="text-small max-w-[64ch]">
-          At its thickest point, lying as it will cook. Push a skewer straight through to the board,
-          hold it where it comes out of the fish, and lay it on a ruler. By eye most of us are off
-          by a tenth, and a tenth in thickness is a fifth in time.
-        </p>
-      </Fold>
     </>
   );
 }
