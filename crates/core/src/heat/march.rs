@@ -83,8 +83,10 @@ pub struct State {
     pub low_surface_c: f64,
     /// Temperature of the high surface, C.
     pub high_surface_c: f64,
-    /// Temperature of the pan, bath or dish, C.
+    /// Temperature of the pan where the fish lies, the bath or the dish, C.
     pub reservoir_c: f64,
+    /// Of a plate, beside the fish, C.
+    pub beside_c: f64,
     /// Water leaving in the last step, kg/(m2 s) by face area.
     pub steam_kg_m2s: f64,
     /// What went in and out so far.
@@ -186,6 +188,7 @@ impl<'a> Marcher<'a> {
             low_surface_c: start_c,
             high_surface_c: start_c,
             reservoir_c: reservoir.map_or(start_c, |p| p.start_c),
+            beside_c: reservoir.map_or(start_c, |p| p.start_c),
             steam_kg_m2s: 0.0,
             ledger: Ledger::default(),
             rate_k_s: vec![0.0; n],
@@ -505,7 +508,9 @@ impl<'a> Marcher<'a> {
             self.state.reservoir_c = track.at_c(self.state.t_s + dt);
         } else if let Some(reservoir) = self.reservoir {
             let load = reservoir.covered() * to_fish;
-            self.state.reservoir_c = reservoir.step(self.state.reservoir_c, set_c, load, dt);
+            let both = [self.state.reservoir_c, self.state.beside_c];
+            [self.state.reservoir_c, self.state.beside_c] =
+                reservoir.step_both(both, set_c, load, dt);
         }
         let water_before = self.state.ledger.water_out_kg_m2;
 

@@ -4,9 +4,14 @@
 //! `c dT/dt = q_heater + loss (ambient - T) - cover q_fish`, all by one area: that of the plate
 //! for a pan, that of the fish for a bath. The heater gives up to its most and is turned to hold
 //! what is asked. So a light pan crowded with cold fish drops, and a strong hob brings it back.
+//!
+//! A plate is two such bodies, under the fish and beside it, joined by what conducts along it; what is
+//! asked is held beside, where a cook sees the fat and points a thermometer.
 
-/// How far below the asked temperature the heater is turned full on, K.
+/// How far below the asked temperature the heater is turned full on, K: a thermostat, and a hand on the knob
+/// of a hob. common practice, no source.
 const FULL_ON_K: f64 = 12.0;
+const HAND_ON_K: f64 = 150.0;
 
 /// What the body is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -42,6 +47,21 @@ pub struct Reservoir {
     pub cover_share: f64,
     /// Most of the body that fish can cover.
     pub most_cover: f64,
+    /// Of a plate, conductivity times thickness, W/K; 0 for what is stirred: one temperature.
+    pub conducts_w_k: f64,
+    /// Of a plate, area under one piece, m2.
+    pub patch_m2: f64,
+}
+
+/// What passes along a plate to a round patch under a piece, W/(m2 K) by its area: the patch draws evenly, the
+/// ring round it, of which it covers a share, is heated evenly. Difference of the means of patch and ring
+/// (conduction in a disc, exact): `q a^2/(k d) (1/8 + m(c)/2)`.
+fn joint_w_m2k(conducts_w_k: f64, patch_m2: f64, cover_share: f64) -> f64 {
+    let c = cover_share.clamp(0.01, 0.95);
+    let ring = 1.0 - c;
+    let mean = 2.0 / (ring * ring) * (0.25 * (1.0 / c).ln() - 0.25 * ring - 0.125 * ring * ring);
+    let a2 = patch_m2 / std::f64::consts::PI;
+    conducts_w_k / (a2 * (0.125 + 0.5 * mean))
 }
 
 impl Reservoir {
@@ -99,6 +119,45 @@ impl Reservoir {
         }
     }
 
+    /// Temperatures under the fish and beside it after `dt_s`, C, as [`Self::step`].
+    pub fn step_both(
+        &self,
+        [under_c, beside_c]: [f64; 2],
+        set_c: f64,
+        load_w_m2: f64,
+        dt_s: f64,
+    ) -> [f64; 2] {
+        if self.conducts_w_k <= 0.0 {
+            let t_c = self.step(under_c, set_c, load_w_m2, dt_s);
+            return [t_c, t_c];
+        }
+        let cover = self.covered().clamp(0.01, 0.95);
+        let joint = joint_w_m2k(self.conducts_w_k, self.patch_m2, cover);
+        let back = joint * cover / (1.0 - cover);
+        let stored = self.capacity_j_m2k / dt_s;
+        let lost = stored + self.loss_w_m2k;
+        let around = self.loss_w_m2k * self.ambient_c;
+        // The heater gives `given - gain T_beside`.
+        let solve = |given: f64, gain: f64| {
+            let (a, b) = (lost + joint, gain - joint);
+            let (c, d) = (-back, lost + back + gain);
+            let p = stored * under_c + around + given - load_w_m2 / cover;
+            let q = stored * beside_c + around + given;
+            let all = a * d - b * c;
+            [(p * d - b * q) / all, (a * q - c * p) / all]
+        };
+        let gain = self.most_w_m2 / HAND_ON_K;
+        let hold = self.loss_w_m2k * (set_c - self.ambient_c);
+        let both = solve(hold + gain * set_c, gain);
+        let asked = hold + gain * (set_c - both[1]);
+        let given = asked.clamp(0.0, self.most_w_m2);
+        if given == asked {
+            both
+        } else {
+            solve(given, 0.0)
+        }
+    }
+
     /// Hottest the heater can hold this with nothing in it, C.
     pub fn hottest_c(&self) -> f64 {
         self.ambient_c + self.most_w_m2 / self.loss_w_m2k
@@ -119,6 +178,8 @@ mod tests {
         loss_w_m2k: 25.0,
         ambient_c: 22.0,
         cover_share: 0.5,
+        conducts_w_k: 0.0,
+        patch_m2: 8e-3,
     };
 
     fn after(body: &Reservoir, set_c: f64, fish_w_m2: f64, seconds: usize) -> f64 {
@@ -131,6 +192,46 @@ mod tests {
     fn empty_pan_is_held_where_it_is_asked_to_be() {
         assert!((after(&CLAD, 200.0, 0.0, 300) - 200.0).abs() < 1e-9);
         assert!((after(&CLAD, 170.0, 0.0, 900) - 170.0).abs() < 0.5);
+    }
+
+    /// Steady under a draw of 10 kW/m2: beside is held, under lies `q/g` lower where nothing is lost; and the
+    /// two together give off what the one lump would.
+    #[test]
+    fn exact_plate_is_colder_under_the_fish() {
+        let plate = Reservoir {
+            conducts_w_k: 0.3,
+            loss_w_m2k: 0.0,
+            ..CLAD
+        };
+        let load = 10e3 * plate.covered();
+        let ends = (0..2000).fold([200.0; 2], |both, _| {
+            plate.step_both(both, 200.0, load, 1.0)
+        });
+        // The flame heats both alike, half the plate each: half of the draw comes along the plate.
+        let flame = load;
+        let drop = (10e3 - flame) / joint_w_m2k(0.3, 8e-3, 0.5);
+        assert!((ends[1] - ends[0] - drop).abs() < 0.01, "{ends:?} {drop}");
+        // The hand gives 5 of 25 kW/m2 a fifth of the way to full on.
+        assert!(
+            (ends[1] - (200.0 - 0.2 * HAND_ON_K)).abs() < 0.01,
+            "{ends:?}"
+        );
+        let stiff = Reservoir {
+            conducts_w_k: 1e5,
+            ..plate
+        };
+        let [under, beside] = (0..2000).fold([200.0; 2], |both, _| {
+            stiff.step_both(both, 200.0, load, 1.0)
+        });
+        assert!((under - beside).abs() < 0.1 && (beside - ends[1]).abs() < 0.01);
+    }
+
+    /// A patch of 5 cm radius in a plate of 13 cm that conducts 0.3 W/K: 0.36 q a^2/(k d) by hand.
+    #[test]
+    fn exact_joint_of_a_patch_in_a_disc() {
+        let patch = std::f64::consts::PI * 0.05 * 0.05;
+        let joint = joint_w_m2k(0.3, patch, (5.0_f64 / 13.0).powi(2));
+        assert!((joint - 0.3 / (0.362 * 0.0025)).abs() < 5.0, "{joint}");
     }
 
     #[test]

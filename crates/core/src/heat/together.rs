@@ -18,6 +18,8 @@ pub struct Sharer<'a> {
     pub spells: Vec<Spell>,
     /// Area of its faces by area of the reservoir.
     pub cover_share: f64,
+    /// Of a plate, area under one piece, m2.
+    pub patch_m2: f64,
 }
 
 /// Marches columns, like or unlike, on one reservoir: each draws its own heat, and the sum moves
@@ -33,10 +35,10 @@ pub fn march_together<S: Sink>(
     sinks: &mut [S],
 ) -> Track {
     assert_eq!(sharers.len(), sinks.len(), "a sink for each column");
-    let mut t_c = reservoir.start_c;
+    let mut both = [reservoir.start_c; 2];
     let mut track = Track::default();
     let mut t_s = 0.0;
-    track.push(t_s, t_c);
+    track.push(t_s, both[0]);
     let mut places: Vec<(usize, f64)> = vec![(0, 0.0); sharers.len()];
     for (sharer, sink) in sharers.iter().zip(sinks.iter_mut()) {
         sink.step(&sharer.marcher.moment(0.0));
@@ -57,6 +59,7 @@ pub fn march_together<S: Sink>(
             return track;
         }
         let (mut load_w_m2, mut set_c) = (0.0, None);
+        let (mut cover_share, mut patches_m2) = (0.0, 0.0);
         for ((sharer, sink), place) in sharers.iter_mut().zip(sinks.iter_mut()).zip(&mut places) {
             let Some(spell) = sharer.spells.get(place.0).copied() else {
                 continue;
@@ -64,7 +67,7 @@ pub fn march_together<S: Sink>(
             if place.1 == 0.0 {
                 sharer.marcher.faces_change();
             }
-            sharer.marcher.hold_reservoir(t_c);
+            sharer.marcher.hold_reservoir(both[0]);
             let before = sharer.marcher.ledger().drawn_j_m2;
             let part = Spell {
                 duration_s: dt_s,
@@ -72,6 +75,8 @@ pub fn march_together<S: Sink>(
             };
             sharer.marcher.march(&part, sink, |_| false);
             let drawn = sharer.marcher.ledger().drawn_j_m2 - before;
+            cover_share += sharer.cover_share;
+            patches_m2 += sharer.cover_share * sharer.patch_m2;
             load_w_m2 += sharer.cover_share * drawn / dt_s.max(1e-9);
             set_c = set_c.or(Some(spell.set_c));
             place.1 += dt_s;
@@ -79,8 +84,13 @@ pub fn march_together<S: Sink>(
                 *place = (place.0 + 1, 0.0);
             }
         }
-        t_c = reservoir.step(t_c, set_c.unwrap_or(0.0), load_w_m2, dt_s);
+        let shared = Reservoir {
+            cover_share,
+            patch_m2: patches_m2 / cover_share.max(1e-9),
+            ..*reservoir
+        };
+        both = shared.step_both(both, set_c.unwrap_or(0.0), load_w_m2, dt_s);
         t_s += dt_s;
-        track.push(t_s, t_c);
+        track.push(t_s, both[0]);
     }
 }

@@ -99,6 +99,9 @@ macro_rules! rows {
 const fn heats_k_s() -> Figure {
     Figure::Bare(0.25)
 }
+const fn conducts_w_k() -> Figure {
+    Figure::Bare(0.3)
+}
 const fn grill_ready_s() -> Figure {
     Figure::Bare(1800.0)
 }
@@ -126,6 +129,7 @@ rows! {
         "Heat capacity by area, J/(m2 K)." capacity_j_m2k: (2e3, 60e3, "J/m2K");
         "Bottom that fish can lie on, m2." bottom_m2: (0.01, 1.0, "m2");
         "Loss to the room, W/(m2 K)." loss_w_m2k: (5.0, 100.0, "W/m2K");
+        or "Conductivity of its bottom times its thickness, W/K." conducts_w_k: (0.01, 10.0, "W/K") = "conducts_w_k";
         flag "Has a coating that fierce heat spoils." coated;
     }
     /// A hob.

@@ -9,7 +9,7 @@ use crate::target::Goal;
 use crate::{InputError, Within};
 
 /// A pan that drops more than this loses the sear, K.
-const PAN_DROP_K: f64 = 40.0;
+const PAN_DROP_K: f64 = 45.0;
 /// A thin end is worth a word from here on, K past the target.
 const THIN_END_OVER_K: f64 = 6.0;
 /// Non-stick coatings begin to break down, and fume, C. From memory, medium confidence.

@@ -265,6 +265,7 @@ pub fn run_together<S: Sink>(cooks: &[(&Bench, &Timeline)], sinks: &mut [S]) -> 
         .map(|(bench, timeline)| Sharer {
             marcher: bench.begin().marcher,
             cover_share: bench.programme.reservoir.map_or(0.0, |body| body.covered()),
+            patch_m2: bench.programme.reservoir.map_or(0.0, |body| body.patch_m2),
             spells: on_the_heat(bench, timeline),
         })
         .collect();

@@ -31,6 +31,8 @@ impl Bath {
             ambient_c: ROOM_C,
             cover_share: 1.0 / faces,
             most_cover: f64::INFINITY,
+            conducts_w_k: 0.0,
+            patch_m2: 0.0,
         }
     }
 }

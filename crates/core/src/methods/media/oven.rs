@@ -117,6 +117,8 @@ impl Oven {
             ambient_c: self.real_c,
             cover_share: ware.cover_share.map_or(WARE_COVER, |share| share.at()),
             most_cover: 1.0,
+            conducts_w_k: 0.0,
+            patch_m2: 0.0,
         })
     }
 

@@ -22,6 +22,8 @@ pub fn plate(piece: &Piece, pan: &Pan, pan_c: f64, hob: &Hob) -> Reservoir {
         ambient_c: ROOM_C,
         cover_share: piece.footprint_m2() / pan.bottom_m2.at(),
         most_cover: MOST_COVER,
+        conducts_w_k: pan.conducts_w_k.at(),
+        patch_m2: piece.footprint_m2() / f64::from(piece.pieces),
     }
 }
 
