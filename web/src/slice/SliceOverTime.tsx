@@ -5,7 +5,8 @@ import { paint } from "./paint";
 import { bandOf } from "./palette";
 import { useCanvas, useTheme, useWidth } from "./useCanvas";
 
-export type Mark = { atS: number; label: string; strong?: boolean };
+/** Something done at a time. `quiet`: its name gives way to its neighbours'. */
+export type Mark = { atS: number; label: string; strong?: boolean; quiet?: boolean };
 
 type Props = {
   field: Field;
@@ -91,6 +92,14 @@ export function SliceOverTime(props: Props) {
   const step = tickStep(field.endS);
   const ticks = Array.from({ length: Math.floor(field.endS / step) + 1 }, (_, i) => i * step);
   const depths = [0, 0.5, 1].map((share) => ({ share, mm: share * props.thicknessMm }));
+  // A name at the right end stands to the left of its mark, where its neighbour's may be.
+  const room = (mark: Mark) => (x(mark.atS) > PAD.left + inner - 80 ? 192 : 96);
+  // What matters less gives way where there is no room for its name.
+  const labelled = marks.filter(
+    (mark) =>
+      !mark.quiet ||
+      marks.every((m) => m === mark || Math.abs(x(m.atS) - x(mark.atS)) > room(mark)),
+  );
   const bracketY = PAD.top - 8;
   const from = x(props.window.fromS);
   const to = Math.min(x(props.window.toS), PAD.left + inner);
@@ -235,10 +244,9 @@ export function SliceOverTime(props: Props) {
             </text>
           </g>
         )}
-        {marks.map((mark, i) => {
-          const near = marks.some(
-            (m, k) => k !== i && m.atS > mark.atS && x(m.atS) - x(mark.atS) < 96,
-          );
+        {marks.map((mark) => {
+          const named = labelled.includes(mark);
+          const near = labelled.some((m) => m.atS > mark.atS && x(m.atS) - x(mark.atS) < 96);
           return (
             <g key={mark.label}>
               <line
@@ -250,16 +258,18 @@ export function SliceOverTime(props: Props) {
                 strokeWidth={mark.strong ? 3 : 1.5}
                 strokeDasharray={mark.strong ? undefined : "5 3"}
               />
-              <text
-                x={x(mark.atS) + (near ? -5 : 5)}
-                y={14}
-                textAnchor={near || x(mark.atS) > PAD.left + inner - 74 ? "end" : "start"}
-                fontSize={14}
-                fontWeight={650}
-                fill={mark.strong ? "var(--color-primary)" : "currentColor"}
-              >
-                {mark.label}
-              </text>
+              {named && (
+                <text
+                  x={x(mark.atS) + (near ? -5 : 5)}
+                  y={14}
+                  textAnchor={near || x(mark.atS) > PAD.left + inner - 74 ? "end" : "start"}
+                  fontSize={14}
+                  fontWeight={650}
+                  fill={mark.strong ? "var(--color-primary)" : "currentColor"}
+                >
+                  {mark.label}
+                </text>
+              )}
             </g>
           );
         })}

@@ -6,7 +6,8 @@ import { rise, withUnit } from "../../units";
 export function Outcome({ plan }: { plan: Plan }) {
   const units = useUnits();
   const low = plan.pan_low_c ?? plan.oil_low_c ?? plan.liquid_low_c;
-  const what = plan.pan_low_c != null ? "Pan" : plan.oil_low_c != null ? "Oil" : "Liquid";
+  const what =
+    plan.pan_low_c != null ? "Under the fish the pan" : plan.oil_low_c != null ? "Oil" : "Liquid";
   const percent = (share: number) => `${(100 * share).toFixed(0)} %`;
   const crust = Math.max(...plan.crust_mm);
   const lines: [string, string][] = [

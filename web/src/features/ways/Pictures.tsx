@@ -40,7 +40,7 @@ export function Picture({ plan, atS, setAtS, thickerMm, settled }: PictureProps)
         ...plan.turns_s.map((s) => ({ atS: s, label: `turn ${clock(s)}` })),
         { atS: plan.off_heat_s, label: `off ${clock(plan.off_heat_s)}`, strong: true },
         ...(plan.eat_by_s > servedS + 1
-          ? [{ atS: servedS, label: `serve ${clock(servedS)}` }]
+          ? [{ atS: servedS, label: `serve ${clock(servedS)}`, quiet: true }]
           : []),
       ]}
       window={{
