@@ -155,6 +155,47 @@ async fn heat_solves_a_wall() {
     }
 }
 
+/// The middle beside the coldest point, and until when peaks count; a higher body takes longer, a hot plate
+/// less; what no fish is, is said beside its field.
+#[actix_web::test]
+async fn a_plan_says_what_a_probe_meets_and_when_to_eat() {
+    let kitchen = Kitchen::new();
+    let whole = |part: Value| {
+        let mut piece = json!({ "fish": "sea_bass", "cut": "whole_round", "thickness_mm": 40 });
+        for (key, value) in part.as_object().unwrap() {
+            piece[key] = value.clone();
+        }
+        json!({ "piece": piece, "method": { "kind": "grill_direct" } })
+    };
+    let plan = kitchen.post("/api/plan", &whole(json!({}))).await.json;
+    let at = |plan: &Value, name: &str| plan[name].as_f64().unwrap();
+    assert!(at(&plan, "probe_at_off_c") > at(&plan, "core_at_off_c"));
+    assert!(at(&plan, "probe_peak_c") >= at(&plan, "core_peak_c"));
+    let served = at(&plan, "off_heat_s") + at(&plan, "rest_s");
+    assert!(at(&plan, "eat_by_s") > served && at(&plan, "core_peak_s") <= at(&plan, "eat_by_s"));
+    let steps = plan["steps"].as_array().unwrap();
+    let is_served = |step: &&Value| (at(step, "at_s") - served).abs() < 1e-6;
+    let serve = steps.iter().find(is_served).unwrap();
+    assert!(serve["at_c"].as_f64().unwrap() <= at(&plan, "probe_peak_c") + 1e-6);
+    for (part, longer) in [
+        (json!({ "height_mm": 60 }), false),
+        (json!({ "height_mm": 120 }), true),
+        (json!({ "rest_on": "cold_plate" }), true),
+        (json!({ "cavity": "stuffed" }), true),
+    ] {
+        let other = kitchen.post("/api/plan", &whole(part.clone())).await.json;
+        let is = at(&other, "off_heat_s") > at(&plan, "off_heat_s");
+        assert_eq!(is, longer, "{part}");
+    }
+    let flat = kitchen
+        .post("/api/plan", &whole(json!({ "height_mm": 30 })))
+        .await;
+    assert_eq!(
+        (flat.status.as_u16(), flat.field()),
+        (422, "piece.height_mm")
+    );
+}
+
 fn lying(geometry: &str) -> Value {
     let steam = json!({ "h_w_m2k": 800, "fluid_c": 99 });
     json!({
@@ -180,6 +221,10 @@ async fn heat_follows_a_section() {
     assert_eq!(at(&two, "/temperature_c/0/0"), Some(centre));
     assert!((column - centre).abs() < 1.5, "{column} {centre}");
     assert!(at(&two, "/coldest_c/0").unwrap() <= centre + 1e-6);
+    // An empty belly leaves less to heat.
+    ellipse["hollow"] = json!(true);
+    let hollow = kitchen.post("/api/heat", &ellipse).await.json;
+    assert!(at(&hollow, "/coldest_c/0") > at(&two, "/coldest_c/0"));
 
     let mut taper = lying("taper");
     taper["two_dimensional"] = json!(true);
