@@ -2201,16 +2201,31 @@ export interface components {
             core_at_off_c: number;
             /**
              * Format: double
-             * @description Coldest point at its highest, C.
+             * @description Coldest point at its highest until it is eaten, C.
              */
             core_peak_c: number;
             /** @description Crust on the skin side and the flesh side, mm. */
             crust_mm: number[];
             /**
              * Format: double
+             * @description When the last of it should be eaten, s: peaks count until then, the series goes to the end of the rest.
+             */
+            eat_by_s: number;
+            /**
+             * Format: double
              * @description Heat the books do not account for, share of what was exchanged.
              */
             heat_imbalance_share: number;
+            /**
+             * Format: double
+             * @description Mid-thickness then, C: what a probe or a tester meets.
+             */
+            probe_at_off_c: number;
+            /**
+             * Format: double
+             * @description Mid-thickness at its highest, C.
+             */
+            probe_peak_c: number;
             /** @description Why this piece must not be served, whatever the times. */
             refused: components["schemas"]["Notice"][];
             /** @description Evenly spaced from 0 to the end of the rest. */

@@ -13,6 +13,9 @@ pub struct Layer {
     pub material: Material,
 }
 
+/// Where a tester or a probe is held, share of the thickness.
+pub const MIDDLE: f64 = 0.5;
+
 /// A column through the thickness: flesh, and coats below and above it.
 #[derive(Debug, Clone)]
 pub struct Column {
@@ -104,6 +107,12 @@ impl Column {
     pub fn core_c(&self, state: &super::State) -> f64 {
         let flesh = &state.t_c[self.grid.flesh.clone()];
         flesh.iter().copied().fold(f64::INFINITY, f64::min)
+    }
+
+    /// Temperature of mid-thickness in a state, C.
+    pub fn middle_c(&self, state: &super::State) -> f64 {
+        self.grid
+            .sample_flesh(&state.t_c[self.grid.flesh.clone()], MIDDLE)
     }
 
     /// What a cell is made of.

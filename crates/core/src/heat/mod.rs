@@ -22,7 +22,7 @@ mod together;
 mod track;
 
 pub use bare::{BareAnswer, BareFace, BareProblem, BareStage, Geometry};
-pub use column::{Column, Layer};
+pub use column::{Column, Layer, MIDDLE};
 pub use face::{Air, Contact, Face, Gas, Medium};
 pub use grid::{Fineness, Grid};
 pub use march::{Marcher, Spell, State, Steps};

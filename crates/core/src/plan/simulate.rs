@@ -45,6 +45,10 @@ pub struct SeriesPoint {
 pub struct Simulated {
     /// Coldest cell when it left the heat, C.
     pub core_at_off_c: f64,
+    /// Mid-thickness then, C: what a probe or a tester meets.
+    pub probe_at_off_c: f64,
+    /// When the last of it should be eaten, s: peaks count until then.
+    pub eat_by_s: f64,
     /// Outcome against the usual band of the fish.
     pub outcome: Outcome,
     /// Evenly spaced points from 0 to the end of the rest.
@@ -132,6 +136,7 @@ pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
     let sinks = &mut (&mut tally, &mut series);
     run.to(&timeline, timeline.off_s, sinks);
     let core_at_off_c = bench.column.core_c(run.heat());
+    let probe_at_off_c = bench.column.middle_c(run.heat());
     run.to(&timeline, timeline.eaten_s(), sinks);
 
     let mut refused = piece
@@ -144,6 +149,8 @@ pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
     let (heat_kept, water_gone) = (heat_now - heat_before, water_before - water_now);
     Ok(Simulated {
         core_at_off_c,
+        probe_at_off_c,
+        eat_by_s: timeline.eaten_s(),
         outcome: tally.outcome(&aim),
         series: series.points,
         ledger,

@@ -1,10 +1,9 @@
 //! What adds up while a piece is under way, and what came of it in the end.
 
 use super::kinetics::rates;
-use super::seen::MIDDLE;
 use super::timeline::Timeline;
 use crate::InputError;
-use crate::heat::{self, Column, Moment, Sink};
+use crate::heat::{self, Column, MIDDLE, Moment, Sink};
 use crate::quantity::checked;
 use crate::target::Aim;
 use crate::target::safety::{self, Safety};

@@ -5,11 +5,9 @@
 //! come from outer layers long above 60 C.
 
 use super::past::{Past, cooked_line_share, crust_mm};
-use crate::heat::{Column, Moment};
+use crate::heat::{Column, MIDDLE, Moment};
 use serde::Serialize;
 
-/// Where a tester or a probe is held, share of the thickness.
-pub(super) const MIDDLE: f64 = 0.5;
 /// Dry crust that lets go of pan or grate, mm.
 const RELEASE_MM: f64 = 0.2;
 /// Flesh between flakes has softened, C.

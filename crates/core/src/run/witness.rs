@@ -2,9 +2,9 @@
 
 use super::field::{FieldAsked, FieldSink, SliceField};
 use super::past::{Outcome, Tally, cooked_line_share};
-use super::seen::{MIDDLE, Seen, bone_free, releases};
+use super::seen::{Seen, bone_free, releases};
 use super::timeline::Timeline;
-use crate::heat::{Column, Moment, Sink};
+use crate::heat::{Column, MIDDLE, Moment, Sink};
 use crate::target::Aim;
 
 /// Points of the cooked line over time.

@@ -37,8 +37,14 @@ pub struct SimulateRequest {
 pub struct SimulateAnswer {
     /// Coldest cell when it left the heat, C.
     pub core_at_off_c: f64,
-    /// Coldest point at its highest, C.
+    /// Mid-thickness then, C: what a probe or a tester meets.
+    pub probe_at_off_c: f64,
+    /// Coldest point at its highest until it is eaten, C.
     pub core_peak_c: f64,
+    /// Mid-thickness at its highest, C.
+    pub probe_peak_c: f64,
+    /// When the last of it should be eaten, s: peaks count until then, the series goes to the end of the rest.
+    pub eat_by_s: f64,
     /// Crust on the skin side and the flesh side, mm.
     pub crust_mm: [f64; 2],
     /// Water steamed off and juice squeezed out, share of the raw mass.
@@ -57,7 +63,10 @@ impl From<Simulated> for SimulateAnswer {
     fn from(done: Simulated) -> Self {
         Self {
             core_at_off_c: done.core_at_off_c,
+            probe_at_off_c: done.probe_at_off_c,
             core_peak_c: done.outcome.core_peak_c,
+            probe_peak_c: done.outcome.probe_peak_c,
+            eat_by_s: done.eat_by_s,
             crust_mm: done.outcome.crust_mm,
             weight_loss_share: done.outcome.weight_loss_share,
             heat_imbalance_share: done.heat_imbalance_share,

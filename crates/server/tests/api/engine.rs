@@ -65,7 +65,13 @@ async fn simulate_agrees_with_the_plan_it_repeats() {
     asked["times"] = json!({ "sides_s": [turn, off - turn], "rest_s": plan["rest_s"] });
     let answer = kitchen.post("/api/simulate", &asked).await;
     assert_eq!(answer.status, StatusCode::OK, "{}", answer.json);
-    for name in ["core_at_off_c", "core_peak_c"] {
+    for name in [
+        "core_at_off_c",
+        "core_peak_c",
+        "probe_at_off_c",
+        "probe_peak_c",
+        "eat_by_s",
+    ] {
         let (a, b) = (
             answer.json[name].as_f64().unwrap(),
             plan[name].as_f64().unwrap(),
