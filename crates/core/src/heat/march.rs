@@ -62,12 +62,6 @@ const FIRST_STEP_S: f64 = 0.05;
 const SHORTEST_STEP_S: f64 = 1e-4;
 /// Most a step may grow over the one before.
 const MOST_GROWTH: f64 = 2.0;
-/// Depth that a face dries out of, m: how thick the dry rind of a roast is (order of magnitude, see
-/// `docs/SOURCES.md`).
-const DRY_OUT_M: f64 = 0.5e-3;
-/// Free water, as share of the first, below which a surface evaporates less and less.
-const DAMP_SHARE: f64 = 0.4;
-
 /// Everything about a piece under way that the next step needs: a value that can be kept,
 /// written down, read again and marched on from, with the same column and steps.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -371,58 +365,6 @@ impl<'a> Marcher<'a> {
     /// Free water of a cell, kg/m3.
     fn free_water(&self, i: usize) -> f64 {
         self.state.water_kg_m3[i] - self.column.material(i).bound_water_kg_m3()
-    }
-
-    /// Cells that a face dries out of, from the face inwards, each with the share of it that lies within
-    /// [`DRY_OUT_M`]: of one coat or of the flesh.
-    fn under_face(&self, face: usize) -> impl Iterator<Item = (usize, f64)> + '_ {
-        let (width, kind) = (&self.column.grid.width_m, &self.column.kind);
-        let n = width.len();
-        let mut left_m = DRY_OUT_M;
-        (0..n)
-            .map(move |k| if face == 0 { k } else { n - 1 - k })
-            .take_while(move |i| kind[*i] == kind[face])
-            .map_while(move |i| {
-                let share = (left_m / width[i]).min(1.0);
-                left_m -= width[i];
-                (share > 1e-6).then_some((i, share))
-            })
-    }
-
-    /// How freely a face gives off water: by what is left in the depth that it dries out of, so that it
-    /// does not hang on the width of the cells.
-    fn dampness(&self, face: usize) -> f64 {
-        let (mut free, mut first) = (0.0, 0.0);
-        for (i, share) in self.under_face(face) {
-            let volume = share * self.column.grid.volume_m[i];
-            free += volume * self.free_water(i).max(0.0);
-            first += volume * self.column.material(i).water_kg_m3;
-        }
-        if first <= 0.0 {
-            return 0.0;
-        }
-        (free / (DAMP_SHARE * first)).clamp(0.0, 1.0)
-    }
-
-    /// Water leaves through a face, kg/m2: from the cells below it, each by what it has.
-    fn dry_out(&mut self, face: usize, kg_m2: f64) {
-        let held = |marcher: &Self, (i, share): (usize, f64)| {
-            share * marcher.free_water(i).max(0.0) * marcher.column.grid.volume_m[i]
-        };
-        let all: f64 = self.under_face(face).map(|cell| held(self, cell)).sum();
-        if all <= 0.0 {
-            return;
-        }
-        let part = (kg_m2 / all).min(1.0);
-        let n = self.state.t_c.len();
-        for k in 0..n {
-            let i = if face == 0 { k } else { n - 1 - k };
-            let Some((_, share)) = self.under_face(face).nth(k) else {
-                break;
-            };
-            let gone = part * held(self, (i, share));
-            self.take_water(i, gone);
-        }
     }
 
     /// Linearises one face about the surface temperature that balances with the cell as it is.

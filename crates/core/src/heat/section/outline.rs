@@ -1,0 +1,180 @@
+//! Outlines of sections: an ellipse lying on its long side, hollow or not, and a fillet across.
+
+use super::super::bare::{BareProblem, Geometry};
+use crate::{InputError, Wrong};
+
+/// Outline of a section.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) enum Outline {
+    /// Lying flat: thickness up, its long axis across, m.
+    Ellipse {
+        thickness_m: f64,
+        height_m: f64,
+        hollow: bool,
+    },
+    /// A fillet across: flat base, thick end, thin end, m.
+    Taper {
+        thickness_m: f64,
+        thin_m: f64,
+        width_m: f64,
+    },
+}
+/// The emptied belly of a gutted fish, an ellipse from beside the backbone towards the belly: its middle and
+/// half its length over half the height, its thickness over that of the body. A quarter of the section: guts are
+/// 10 to 18 % of a whole fish (`data/bodies.toml`), and lie in its middle part.
+const CAVITY_AT: f64 = 0.48;
+pub(super) const CAVITY_LONG: f64 = 0.45;
+pub(super) const CAVITY_HIGH: f64 = 0.6;
+/// Points along the outline.
+const POINTS: usize = 20_000;
+/// A short straight piece of the outline: middle, m; length, m; which part; the way it faces.
+pub(super) struct Piece {
+    pub at: [f64; 2],
+    pub long_m: f64,
+    pub side: usize,
+    pub faces: [f64; 2],
+}
+
+/// Extent upwards at a place across, m.
+pub(super) type Reach = (f64, f64);
+impl Outline {
+    pub(super) fn new(problem: &BareProblem) -> Result<Self, InputError> {
+        let thickness_m = 1e-3 * problem.thickness_mm;
+        match problem.geometry {
+            Geometry::Ellipse { height_mm, hollow } => Ok(Self::Ellipse {
+                thickness_m,
+                height_m: 1e-3 * height_mm,
+                hollow,
+            }),
+            Geometry::Taper { thin_mm, width_mm } => Ok(Self::Taper {
+                thickness_m,
+                thin_m: 1e-3 * thin_mm,
+                width_m: 1e-3 * width_mm,
+            }),
+            Geometry::Slab | Geometry::Cylinder | Geometry::Sphere => {
+                let takes = "ellipse or taper where it is followed in two dimensions";
+                Err(InputError::new("geometry", Wrong::WrongKind { takes }))
+            }
+        }
+    }
+
+    /// Thickness, m.
+    pub(super) fn thickness_m(&self) -> f64 {
+        match *self {
+            Self::Ellipse { thickness_m, .. } | Self::Taper { thickness_m, .. } => thickness_m,
+        }
+    }
+
+    /// To where it reaches across, m.
+    pub(super) fn across_m(&self) -> f64 {
+        match *self {
+            Self::Ellipse { height_m, .. } => 0.5 * height_m,
+            Self::Taper { width_m, .. } => width_m,
+        }
+    }
+
+    /// From where, m. Of an ellipse its right half is enough, the left is its mirror, unless it is hollow.
+    pub(super) fn left_m(&self) -> f64 {
+        match self {
+            Self::Ellipse { hollow: true, .. } => -self.across_m(),
+            Self::Ellipse { .. } | Self::Taper { .. } => 0.0,
+        }
+    }
+
+    /// The emptied belly at `x`, upwards, m: nothing passes its wall.
+    pub(super) fn hole(&self, x_m: f64) -> Reach {
+        let Self::Ellipse { hollow: true, .. } = self else {
+            return (0.0, 0.0);
+        };
+        let part = (x_m / self.across_m() - CAVITY_AT) / CAVITY_LONG;
+        let up = 0.5 * self.thickness_m() * CAVITY_HIGH * (1.0 - part * part).max(0.0).sqrt();
+        (-up, up)
+    }
+
+    /// From where to where it reaches upwards at `x`, m.
+    pub(super) fn reach(&self, x_m: f64) -> Reach {
+        match *self {
+            Self::Ellipse { .. } => {
+                let part = (x_m / self.across_m()).clamp(-1.0, 1.0);
+                let up = 0.5 * self.thickness_m() * (1.0 - part * part).sqrt();
+                (-up, up)
+            }
+            Self::Taper { thin_m, .. } => {
+                let part = (x_m / self.across_m()).clamp(0.0, 1.0);
+                let thick = self.thickness_m();
+                (0.0, thick + part * (thin_m - thick))
+            }
+        }
+    }
+
+    /// Points along the whole outline, in short straight pieces, m; low or high by the way they face.
+    pub(super) fn pieces(&self) -> Vec<Piece> {
+        let mut all = Vec::with_capacity(POINTS + 4);
+        let mut walk = |points: &[[f64; 2]], side: usize| {
+            for pair in points.windows(2) {
+                let ([x0, y0], [x1, y1]) = (pair[0], pair[1]);
+                let long_m = (x1 - x0).hypot(y1 - y0).max(1e-15);
+                all.push(Piece {
+                    at: [0.5 * (x0 + x1), 0.5 * (y0 + y1)],
+                    long_m,
+                    side,
+                    faces: [(y1 - y0) / long_m, (x0 - x1) / long_m],
+                });
+            }
+        };
+        let even = |from: [f64; 2], to: [f64; 2]| -> Vec<[f64; 2]> {
+            let n = POINTS / 4;
+            (0..=n)
+                .map(|i| {
+                    let f = i as f64 / n as f64;
+                    [
+                        from[0] + f * (to[0] - from[0]),
+                        from[1] + f * (to[1] - from[1]),
+                    ]
+                })
+                .collect()
+        };
+        match *self {
+            Self::Ellipse { .. } => {
+                let (a, b) = (self.across_m(), 0.5 * self.thickness_m());
+                let n = POINTS / 2;
+                let from = if self.left_m() < 0.0 { -1.0 } else { 0.0 };
+                let arc = |up: f64| -> Vec<[f64; 2]> {
+                    (0..=n)
+                        .map(|i| {
+                            let part = from + (1.0 - from) * i as f64 / n as f64;
+                            let angle = std::f64::consts::FRAC_PI_2 * part;
+                            [a * angle.sin(), up * b * angle.cos()]
+                        })
+                        .collect()
+                };
+                walk(&arc(-1.0), 0);
+                walk(&arc(1.0), 1);
+            }
+            Self::Taper { thin_m, .. } => {
+                let (wide, thick, thin) = (self.across_m(), self.thickness_m(), thin_m);
+                walk(&even([0.0, 0.0], [wide, 0.0]), 0);
+                walk(&even([0.0, 0.0], [0.0, thick]), 1);
+                walk(&even([0.0, thick], [wide, thin]), 1);
+                walk(&even([wide, 0.0], [wide, thin]), 1);
+            }
+        }
+        all
+    }
+
+    /// The place that a cook would call the centre, m.
+    pub(super) fn centre_m(&self) -> [f64; 2] {
+        match self {
+            Self::Ellipse { .. } => [0.0, 0.0],
+            Self::Taper { .. } => [0.15 * self.across_m(), 0.5 * self.thickness_m()],
+        }
+    }
+
+    /// The upright through the thickest part, m: of a taper a little in from its end.
+    pub(super) fn upright_m(&self) -> f64 {
+        match self {
+            Self::Ellipse { .. } => 0.0,
+            Self::Taper { .. } => 0.15 * self.across_m(),
+        }
+    }
+}
