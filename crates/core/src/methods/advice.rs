@@ -4,7 +4,7 @@
 //! interface can show them in the cook's unit. Sentences carry no times either: those come from
 //! the timeline.
 
-use crate::run::{Heating, Hot, Lip, Mark, Seen, Timeline};
+use crate::run::{Beads, Heating, Hot, Lip, Mark, Press, Seen, Tester, Timeline};
 use serde::{Serialize, Serializer};
 use std::borrow::Cow;
 
@@ -109,12 +109,21 @@ fn sentences<S: Serializer>(cautions: &[Caution], to: S) -> Result<S::Ok, S::Err
 pub mod done {
     /// A thin tester.
     pub const TESTER: &str = "A thin tester slides through the thickest part.";
+    /// A thin tester where the rest has a little to do.
+    pub const TESTER_GRIPS: &str =
+        "A thin tester goes in and still grips in the middle: the rest sees to that.";
+    /// A thin tester where the rest has much to do.
+    pub const TESTER_STOPS: &str = "A thin tester still stops in the middle. Off all the same: the heat from outside gets there as it rests.";
     /// A finger.
     pub const DENT: &str = "Pressed with a finger, the dent stays.";
+    /// A finger, not quite.
+    pub const GIVES: &str = "Pressed with a finger, it gives a little.";
     /// White protein.
     pub const BEADS: &str = "One or two white beads: it is ready. Many: it is past.";
     /// Colour.
     pub const OPAQUE: &str = "Opaque all the way, and still moist between the flakes.";
+    /// Colour, before the rest.
+    pub const RIM_OPAQUE: &str = "Opaque from outside in; the middle turns as it rests.";
     /// Bone in.
     pub const BONE: &str = "The flesh just holds to the bone: take it now. Lets go: it is done.";
     /// Whole fish.
@@ -232,7 +241,12 @@ pub struct Story<'a> {
     pub served_c: f64,
     /// Core at its highest, C.
     pub core_peak_c: f64,
+    /// It ends no lower than it was meant to.
+    pub gets_there: bool,
 }
+
+/// Cooked so far through, it looks opaque all the way, share of the thickness.
+const OPAQUE_SHARE: f64 = 0.97;
 
 /// What the plate gets after a rest on a warm plate.
 pub const RESTED: &str = "Serve. The heat inside has done the rest";
@@ -251,6 +265,31 @@ impl Story<'_> {
             Lip::JustWarm => "Hold the tester in the middle, then to the lip: just warm.",
             Lip::Warm => "Hold the tester in the middle, then to the lip: warm.",
             Lip::Hot => "Hold the tester in the middle, then to the lip: hot.",
+        }
+    }
+
+    /// What a sign of being done is like when the piece has to come off: much of the middle comes right only as
+    /// it rests, and who waits for the sign overcooks it. None when there is nothing of it to see yet. A piece
+    /// that does not get there has the sign to wait for.
+    fn by_then(&self, sign: &'static str) -> Option<&'static str> {
+        if !self.gets_there {
+            return Some(sign);
+        }
+        let off = self.off;
+        match sign {
+            done::TESTER => Some(match off.tester {
+                Tester::Slides => done::TESTER,
+                Tester::Grips => done::TESTER_GRIPS,
+                Tester::Stops => done::TESTER_STOPS,
+            }),
+            done::DENT => match off.press {
+                Press::SpringsBack => None,
+                Press::Gives => Some(done::GIVES),
+                Press::DentStays | Press::FallsApart => Some(done::DENT),
+            },
+            done::OPAQUE if off.cooked_line_share < OPAQUE_SHARE => Some(done::RIM_OPAQUE),
+            done::BEADS if off.beads == Beads::None => None,
+            other => Some(other),
         }
     }
 
@@ -282,7 +321,9 @@ impl Story<'_> {
         let off_s = self.timeline.off_s;
         if self.look_from_s < off_s {
             let act = "Look whether it is done";
-            steps.push(Step::new(self.look_from_s, StepKind::Look, act).cues(look));
+            let signs = look.iter().filter_map(|sign| self.by_then(sign));
+            let signs: Vec<&'static str> = signs.collect();
+            steps.push(Step::new(self.look_from_s, StepKind::Look, act).cues(&signs));
         }
         steps.push(
             Step::new(off_s, StepKind::Off, off)

@@ -2,7 +2,7 @@
 //! of the rim, rises with the time on the heat.
 
 use crate::heat::Column;
-use crate::run::{Bench, PeakSink, Run, Timeline};
+use crate::run::{Bench, Outcome, PeakSink, Run, Timeline};
 use crate::target::{Aim, Goal};
 
 /// No cooking takes longer, s. A target not reached by then is out of reach.
@@ -71,6 +71,19 @@ impl Sought {
         }
     }
 }
+
+impl Sought {
+    /// A run came as far as the low end, near enough.
+    pub fn reached(&self, outcome: &Outcome) -> bool {
+        match self.measure {
+            Measure::Coldest => outcome.core_peak_c >= self.low - NEAR_ENOUGH_K,
+            Measure::Rim => 10.0 * outcome.rim_mm >= self.low - NEAR_ENOUGH_K,
+        }
+    }
+}
+
+/// Nobody tells half a kelvin, or a twentieth of a millimetre.
+const NEAR_ENOUGH_K: f64 = 0.5;
 
 /// Where a figure counts, the ordinary piece ends at least so far inside its band, K.
 const INSIDE_K: f64 = 1.0;

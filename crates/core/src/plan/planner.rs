@@ -2,6 +2,7 @@
 
 use super::answer::{Plan, Probe};
 use super::asked::{Cooking, PlanAsked, guests};
+use super::find::Sought;
 use super::when::{Found, find, slow_holds};
 use super::{batch, range, warn};
 use crate::fish::{Cut, Notice, Piece, Severity};
@@ -116,6 +117,7 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         look_from_s,
         served_c: signs.served_c,
         core_peak_c: outcome.core_peak_c,
+        gets_there: short.is_none() && Sought::of(aim).reached(&outcome),
     };
     let mut steps = cooking
         .method

@@ -386,3 +386,46 @@ fn law_a_new_pan_is_a_row() {
         assert!(!(fries && way.suits), "{}", way.method.kind);
     }
 }
+
+/// Signs to look for are those that the piece shows when it has to come off, in every way and at three
+/// thicknesses: nobody is told to wait for a tester that slides where the rest does that. What ends below its
+/// target has the sign to wait for.
+#[test]
+fn law_signs_to_look_for_are_there_when_it_comes_off() {
+    use cindo_core::methods::done;
+    use cindo_core::run::Tester;
+    let mut seen = std::collections::HashSet::new();
+    for method in Method::all() {
+        for mm in [14.0, 22.0, 34.0] {
+            let mut asking = asked(method, &[], 0.0);
+            asking.piece.thickness_mm = Some(mm);
+            asking.range = true;
+            let plan = plan(&asking).unwrap();
+            let Some(look) = plan.steps.iter().find(|s| s.kind == StepKind::Look) else {
+                continue;
+            };
+            let gets_there = plan.outcome.core_peak_c >= plan.aim.band.low_c - 0.5;
+            for (sign, tester) in [
+                (done::TESTER, Tester::Slides),
+                (done::TESTER_GRIPS, Tester::Grips),
+                (done::TESTER_STOPS, Tester::Stops),
+            ] {
+                if gets_there && look.cues.contains(&sign) {
+                    assert_eq!(plan.signs.off.tester, tester, "{} {mm}", method.kind);
+                    seen.insert(sign);
+                }
+            }
+        }
+    }
+    assert_eq!(seen.len(), 3, "all three come up: {seen:?}");
+    // Too early: what done is like stands there.
+    let sear = Method::find("sear_skin_first").unwrap();
+    let early = plan(&PlanAsked {
+        range: true,
+        ..asked(sear, &[], -25.0)
+    })
+    .unwrap();
+    assert!(early.outcome.core_peak_c < early.aim.band.low_c - 0.5);
+    let look = early.steps.iter().find(|s| s.kind == StepKind::Look);
+    assert!(look.unwrap().cues.contains(&done::TESTER), "{look:?}");
+}
