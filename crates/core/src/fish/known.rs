@@ -89,7 +89,7 @@ pub enum Heated<'a> {
         aim: &'a Aim,
         /// What the coldest point goes through.
         safety: &'a Safety,
-        /// Its highest temperature, C.
+        /// Its highest temperature until it is served, C.
         core_peak_c: f64,
         /// A slow piece meets the figure as well.
         promised: bool,

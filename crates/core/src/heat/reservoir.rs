@@ -194,8 +194,8 @@ mod tests {
         assert!((after(&CLAD, 170.0, 0.0, 900) - 170.0).abs() < 0.5);
     }
 
-    /// Steady under a draw of 10 kW/m2: beside is held, under lies `q/g` lower where nothing is lost; and the
-    /// two together give off what the one lump would.
+    /// Steady under a draw of 10 kW/m2 where nothing is lost: what comes along the plate sets how much colder
+    /// it is under the fish, the hand on the knob how far beside sags.
     #[test]
     fn exact_plate_is_colder_under_the_fish() {
         let plate = Reservoir {

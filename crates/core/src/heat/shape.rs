@@ -127,7 +127,7 @@ pub fn ellipse_dimensionality(slender: f64, bi: f64) -> f64 {
     1.0 + (1.0 + film) / (s.powf(P) + film * s.powf(Q))
 }
 
-/// What the section of a fillet, thinner to both edges, adds to E: with it times fall by some 6 %; an independent
+/// What the section of a fillet, thinner to both edges, adds to E: with it times fall by 3 to 6 %; an independent
 /// two-dimensional model has 3 to 12 %, by how it tapers.
 const TAPERS: f64 = 0.05;
 

@@ -77,7 +77,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let stages = Stage::share(1.0, Mark::In, oil, oil)
         .set(set.oil_c)
         .halved();
-    let rest = Stage::rest(media::rest_s(piece, media::REST_S), media::on_rack(piece));
+    let rest = Stage::rest(media::rest_s(piece, media::REST_S), media::on_rack());
     let fryer = media::fryer_loaded(piece, &set.fryer, set.oil_c, set.oil_l, set.load_g);
     Ok(Programme {
         reservoir: Some(fryer),
@@ -85,6 +85,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         coats: [batter(), batter()],
         ..Programme::new(piece, kitchen, Fire::Oil, stages.to_vec(), rest)
     }
+    .plated(media::at_rest(piece, false))
     .heat(media::heat_oil(&set.fryer, set.oil_c, set.oil_l)))
 }
 

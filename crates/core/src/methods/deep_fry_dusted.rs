@@ -55,7 +55,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let flour = || vec![media::flour(set.coating_mm)];
     let oil = media::immersed(media::OIL_W_M2K);
     let stage = Stage::share(1.0, Mark::In, oil, oil).set(set.oil_c);
-    let rest = Stage::rest(media::rest_s(piece, media::REST_S), media::on_rack(piece));
+    let rest = Stage::rest(media::rest_s(piece, media::REST_S), media::on_rack());
     let fryer = media::fryer_loaded(piece, &set.fryer, set.oil_c, set.oil_l, set.load_g);
     Ok(Programme {
         reservoir: Some(fryer),
@@ -63,6 +63,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         coats: [flour(), flour()],
         ..Programme::new(piece, kitchen, Fire::Oil, vec![stage], rest)
     }
+    .plated(media::at_rest(piece, false))
     .heat(media::heat_oil(&set.fryer, set.oil_c, set.oil_l)))
 }
 

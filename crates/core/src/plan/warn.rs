@@ -38,7 +38,7 @@ pub(super) fn warn(
     let heated = Heated::Planned {
         aim,
         safety: &outcome.safety,
-        core_peak_c: outcome.core_peak_c,
+        core_peak_c: outcome.served_peak_c,
         promised: came.promised,
     };
     let mut said = piece.notices(guests, heated).within("piece")?;

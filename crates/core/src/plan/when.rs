@@ -151,7 +151,7 @@ pub(super) fn slow_holds(cooking: &Cooking<'_>, figure_c: f64, timeline: &Timeli
 
 fn holds(tally: &Tally<'_>, aim: &Aim, figure_c: f64) -> bool {
     let outcome = tally.outcome(aim);
-    outcome.safety.food_code_63c_15s && outcome.core_peak_c >= figure_c
+    outcome.safety.food_code_63c_15s && outcome.served_peak_c >= figure_c
 }
 
 /// The time at which a slow piece holds the figure as long as the rule asks; and what a probe shows in

@@ -113,6 +113,8 @@ pub struct Outcome {
     pub core_peak_c: f64,
     /// When it is reached, s.
     pub core_peak_s: f64,
+    /// The same as far as it is served, C: what a safety figure may count.
+    pub served_peak_c: f64,
     /// Highest temperature of mid-thickness, C: what a probe or a tester meets.
     pub probe_peak_c: f64,
     /// Share of the thickness whose highest temperature lies in the band.
@@ -146,6 +148,8 @@ pub struct Past {
     pub peaks_c: Vec<f64>,
     /// When that was, s.
     pub peaks_s: Vec<f64>,
+    /// Highest temperature of the coldest point when it was served, C; none before.
+    pub served_peak_c: Option<f64>,
     /// `int k dt` of the setting.
     pub setting: Vec<f64>,
     /// Lethality for Listeria, minutes at 70 C.
@@ -311,6 +315,7 @@ impl<'a> Tally<'a> {
         Outcome {
             core_peak_c: past.coldest_peak_c(),
             core_peak_s: past.peaks_s[past.coldest()],
+            served_peak_c: past.served_peak_c.unwrap_or_else(|| past.coldest_peak_c()),
             probe_peak_c: grid.sample_flesh(&past.peaks_c, MIDDLE),
             even_share: (above(band.low_c) - above(band.high_c)).max(0.0),
             overcooked_share: above(aim.overcooked_c),
@@ -371,6 +376,9 @@ impl Sink for Tally<'_> {
         // Nobody is to be made safe by a plate.
         let eats = moment.t_s > self.served_s + 1e-6;
         let past = &mut self.past;
+        if eats && past.served_peak_c.is_none() {
+            past.served_peak_c = Some(past.coldest_peak_c());
+        }
         if past.last_c.is_empty() {
             past.last_c.extend_from_slice(moment.flesh_c);
             self.rates = moment.flesh_c.iter().map(|t| rates(*t)).collect();

@@ -149,7 +149,7 @@ impl Programme {
         self.rest.fixed_s()
     }
 
-    /// Equivalent heat transfer dimensionality of a piece so thick under this programme, one for the whole
+    /// Equivalent heat transfer dimensionality of a piece as it is under this programme, one for the whole
     /// run: for the film that both faces have in the mean over the stages, and for sides that see what the
     /// face sees that lies on nothing.
     pub fn dimensionality(&self, truth: &Truth) -> f64 {

@@ -10,9 +10,9 @@ const BOARD_W_M2K: f64 = 10.0;
 const HOT_PLATE_C: f64 = 70.0;
 const WARM_PLATE_C: f64 = 45.0;
 
-/// At rest on what the piece is served on, open to the room: the up side evaporates, the down side lies.
-pub fn at_rest(piece: &Piece, skin_up: bool) -> (Face, Face) {
-    let up = Face::in_gas(Gas {
+/// The side that looks up into the room: it evaporates.
+fn open_to_room() -> Face {
+    Face::in_gas(Gas {
         t_c: ROOM_C,
         h_w_m2k: 8.0,
         emissivity: EMISSIVITY,
@@ -20,7 +20,12 @@ pub fn at_rest(piece: &Piece, skin_up: bool) -> (Face, Face) {
         vapour_pa: ROOM_VAPOUR_PA,
         wetness: 0.6,
         of_fire: 0.0,
-    });
+    })
+}
+
+/// At rest on what the piece is served on, open to the room: one side up, the other lies.
+pub fn at_rest(piece: &Piece, skin_up: bool) -> (Face, Face) {
+    let up = open_to_room();
     let lying = |h_w_m2k, t_c| Face::touching(h_w_m2k, Medium::Held(t_c));
     let down = match piece.rest_on {
         RestOn::HotPlate => lying(PLATE_W_M2K, HOT_PLATE_C),
@@ -47,9 +52,8 @@ pub fn at_rest_covered() -> (Face, Face) {
 }
 
 /// On a rack in the room.
-pub fn on_rack(piece: &Piece) -> (Face, Face) {
-    let (_, up) = at_rest(piece, false);
-    (up, up)
+pub fn on_rack() -> (Face, Face) {
+    (open_to_room(), open_to_room())
 }
 
 /// Out of liquid or steam it goes to the plate at once, s. common practice, no source.
