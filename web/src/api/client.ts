@@ -14,6 +14,8 @@ export type Plan = Schemas["PlanAnswer"];
 export type Step = Schemas["Step"];
 export type Setting = Schemas["SettingWire"];
 export type SliceFieldWire = Schemas["SliceFieldWire"];
+export type CutOpenWire = Schemas["CutOpenAnswer"];
+export type CutOpenRequest = Schemas["CutOpenRequest"];
 export type Wishes = Schemas["Wishes"];
 export type RankRequest = Schemas["RankRequest"];
 export type Rank = Schemas["RankAnswer"];
@@ -119,6 +121,7 @@ export const api = {
   knowledge: () => take(client.GET("/api/knowledge")),
   plan: (body: PlanRequest, signal?: AbortSignal) =>
     take(client.POST("/api/plan", { body, ...withSignal(signal) })),
+  cutOpen: (body: CutOpenRequest) => take(client.POST("/api/cut_open", { body })),
   rank: (body: RankRequest, signal?: AbortSignal) =>
     take(client.POST("/api/rank", { body, ...withSignal(signal) })),
   ownFish: (body: OwnFish) => take(client.POST("/api/own-fish", { body })),

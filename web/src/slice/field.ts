@@ -9,9 +9,10 @@ export type Field = {
   halfC: Uint8Array;
 };
 
-const STATE_STEPS = 40;
+/** Steps of a byte a state. */
+export const STATE_STEPS = 40;
 
-function bytes(base64: string): Uint8Array {
+export function bytes(base64: string): Uint8Array {
   const text = atob(base64);
   return Uint8Array.from(text, (c) => c.charCodeAt(0));
 }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { decodeCutOpen, stateAt } from "./cutOpen";
 import { celsiusAt, coreAt, decode, levelAt } from "./field";
 import { bandOf, colourOf, FROM, type Rgb, rgb } from "./palette";
 
@@ -24,6 +25,35 @@ describe("the field", () => {
   it("finds the coldest point and holds at the edges", () => {
     expect(coreAt(field, 1)).toBeCloseTo(45);
     expect(levelAt(field, 7, -3)).toBeCloseTo(3);
+  });
+});
+
+describe("the piece cut open", () => {
+  // Two moments of two rows of three: raw, then done from below on the right.
+  const opened = decodeCutOpen({
+    moments: 2,
+    columns: 3,
+    rows: 2,
+    size_mm: [60, 30],
+    outline_mm: [
+      [0, 0],
+      [60, 0],
+      [60, 30],
+    ],
+    belly_mm: [],
+    end_s: 300,
+    middle_c: [8, 54],
+    coldest_c: [8, 50],
+    state: encode([0, 0, 0, 0, 0, 0, 0, 40, 80, 0, 0, 40]),
+  });
+
+  it("reads from the left and from below, and straight lines between moments", () => {
+    expect(stateAt(opened, 1, 5 / 6, 1 / 4)).toBeCloseTo(2);
+    expect(stateAt(opened, 1, 5 / 6, 3 / 4)).toBeCloseTo(1);
+    expect(stateAt(opened, 1, 1 / 6, 1 / 4)).toBeCloseTo(0);
+    expect(stateAt(opened, 0.5, 5 / 6, 1 / 4)).toBeCloseTo(1);
+    expect(stateAt(opened, 1, 1, 0)).toBeCloseTo(2);
+    expect([opened.wideMm, opened.highMm]).toEqual([60, 30]);
   });
 });
 

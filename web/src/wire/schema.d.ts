@@ -78,6 +78,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cut_open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the piece of a plan looks like cut across, moment after moment. */
+        post: operations["cut_open"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fish": {
         parameters: {
             query?: never;
@@ -667,6 +684,60 @@ export interface components {
          * @enum {string}
          */
         Cut: "fillet" | "loin" | "tail" | "steak" | "medallion" | "cubes" | "strips" | "whole_round" | "whole_flat" | "butterfly" | "wing" | "small_whole";
+        /** @description A piece cut across at its thickest, moment after moment, from its whole section in two dimensions. */
+        CutOpenAnswer: {
+            /** @description That of its empty belly; empty where it has none. */
+            belly_mm: number[][];
+            /** @description Coldest place at each moment, C. */
+            coldest_c: number[];
+            /** @description Samples across. */
+            columns: number;
+            /**
+             * Format: double
+             * @description Time of the last moment, s; the first is 0.
+             */
+            end_s: number;
+            /** @description Mid-thickness at each moment, C. */
+            middle_c: number[];
+            /** @description Moments. */
+            moments: number;
+            /** @description Its outline, a closed line: mm from the left end and from the base. */
+            outline_mm: number[][];
+            /** @description Samples upwards. */
+            rows: number;
+            /** @description Width and height of the piece, mm. */
+            size_mm: number[];
+            /**
+             * @description State, base64 of bytes, moment after moment, row after row from below over the box that the outline fills: 40
+             *     steps a level as in a slice over time. Beyond the outline that at its edge.
+             */
+            state: string;
+        };
+        /**
+         * @description A plan whose piece is to be cut open.
+         * @example {
+         *       "columns": 96,
+         *       "moments": 25,
+         *       "plan": {
+         *         "method": {
+         *           "kind": "whole_roast"
+         *         },
+         *         "piece": {
+         *           "cut": "whole_round",
+         *           "fish": "sea_bass",
+         *           "thickness_mm": 45
+         *         }
+         *       }
+         *     }
+         */
+        CutOpenRequest: {
+            /** @description Samples across. */
+            columns: number;
+            /** @description So many moments, evenly from the start until it is eaten. */
+            moments: number;
+            /** @description The plan. */
+            plan: components["schemas"]["PlanRequest"];
+        };
         /** @description A side cut up. */
         CutUp: {
             /**
@@ -2970,6 +3041,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Cooled"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    cut_open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutOpenRequest"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutOpenAnswer"];
                 };
             };
             /** @description Not of the described shape */

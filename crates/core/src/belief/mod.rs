@@ -48,8 +48,10 @@ pub enum Where {
     Heater,
     /// Flesh, of every fish.
     Flesh,
-    /// The section of a whole fish.
+    /// How high a whole fish is.
     Whole,
+    /// The section of any piece.
+    Section,
 }
 
 /// One way in which a piece or a fire is commonly off.
@@ -104,7 +106,7 @@ impl Factor {
             Where::Oil => programme.fire == Fire::Oil,
             Where::Liquid => programme.fire == Fire::Liquid,
             Where::Heater => heater,
-            Where::Flesh => true,
+            Where::Flesh | Where::Section => true,
             // What was measured is known.
             Where::Whole => piece.cut.is_whole() && piece.height_mm.is_none(),
         };
@@ -114,7 +116,7 @@ impl Factor {
     /// The way in which being off makes it slower: a thicker piece, everything else less.
     pub fn slows(&self) -> f64 {
         match self.counts {
-            Where::Eye | Where::Ruler | Where::Whole => 1.0,
+            Where::Eye | Where::Ruler | Where::Whole | Where::Section => 1.0,
             _ => -1.0,
         }
     }
@@ -123,7 +125,7 @@ impl Factor {
     pub fn put(&self, truth: &mut Truth, deviations: f64) {
         let off = self.spread * deviations;
         match self.counts {
-            Where::Eye | Where::Ruler => truth.thickness_m *= (1.0 + off).max(0.2),
+            Where::Eye | Where::Ruler | Where::Section => truth.thickness_m *= (1.0 + off).max(0.2),
             Where::Heater => truth.hob_share *= off.exp(),
             Where::Flesh => truth.conductivity *= off.exp(),
             Where::Whole => truth.height *= off.exp(),

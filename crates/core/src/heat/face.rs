@@ -200,3 +200,56 @@ impl Face {
         line
     }
 }
+
+/// One face, linearised and joined to the half cell below it.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct Joint {
+    pub line: Line,
+    /// Conductance of the half cell, W/(m2 K).
+    inner: f64,
+}
+
+impl Joint {
+    /// Linearises a face about the surface temperature that balances with the cell below it, found from the
+    /// last one.
+    pub(super) fn meet(
+        face: &Face,
+        inner: f64,
+        [cell_c, surface_c]: [f64; 2],
+        reservoir_c: f64,
+        dampness: f64,
+        air: Air,
+    ) -> Self {
+        let mut joint = Self {
+            line: face.line(surface_c, reservoir_c, dampness, air),
+            inner,
+        };
+        if face.gas.is_some() {
+            // Newton on the surface balance; radiation and vapour are smooth, so it is quick.
+            let mut at_c = surface_c;
+            for _ in 0..6 {
+                let next_c = joint.surface_c(cell_c);
+                joint.line = face.line(next_c, reservoir_c, dampness, air);
+                if (next_c - at_c).abs() < 0.02 {
+                    break;
+                }
+                at_c = next_c;
+            }
+        }
+        joint
+    }
+
+    /// Surface temperature for a cell temperature.
+    pub(super) fn surface_c(&self, cell_c: f64) -> f64 {
+        (self.inner * cell_c + self.line.a) / (self.inner + self.line.b)
+    }
+
+    /// `flux into the cell = source - sink * cell_c`, W/m2.
+    pub(super) fn coefficients(&self) -> (f64, f64) {
+        let all = self.inner + self.line.b;
+        (
+            self.inner * self.line.a / all,
+            self.inner * self.line.b / all,
+        )
+    }
+}

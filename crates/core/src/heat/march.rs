@@ -3,10 +3,10 @@
 #![allow(clippy::needless_range_loop)]
 
 mod balance;
-mod wet;
+pub(super) mod wet;
 
 use super::column::Column;
-use super::face::{Face, Line};
+use super::face::{Face, Joint};
 use super::reservoir::Reservoir;
 use super::sink::{Ledger, Moment, Sink};
 use super::track::Track;
@@ -140,29 +140,6 @@ impl Ends {
     }
     fn high_w_m2(&self, cell_c: f64) -> f64 {
         self.high.0 - self.high.1 * cell_c
-    }
-}
-
-/// One face, linearised and joined to the half cell below it.
-#[derive(Debug, Clone, Copy)]
-struct Joint {
-    line: Line,
-    /// Conductance of the half cell, W/(m2 K).
-    inner: f64,
-}
-
-impl Joint {
-    /// Surface temperature for a cell temperature.
-    fn surface_c(&self, cell_c: f64) -> f64 {
-        (self.inner * cell_c + self.line.a) / (self.inner + self.line.b)
-    }
-    /// `flux into the cell = source - sink * cell_c`, W/m2.
-    fn coefficients(&self) -> (f64, f64) {
-        let all = self.inner + self.line.b;
-        (
-            self.inner * self.line.a / all,
-            self.inner * self.line.b / all,
-        )
     }
 }
 
@@ -382,28 +359,9 @@ impl<'a> Marcher<'a> {
         };
         let inner = k / way;
         let dampness = self.dampness(i);
-        let mut joint = Joint {
-            line: face.line(
-                surface_c,
-                self.state.reservoir_c,
-                dampness,
-                self.column.air(),
-            ),
-            inner,
-        };
-        if face.gas.is_some() {
-            // Newton on the surface balance; radiation and vapour are smooth, so it is quick.
-            let mut at_c = surface_c;
-            for _ in 0..6 {
-                let next_c = joint.surface_c(self.state.t_c[i]);
-                joint.line = face.line(next_c, self.state.reservoir_c, dampness, self.column.air());
-                if (next_c - at_c).abs() < 0.02 {
-                    break;
-                }
-                at_c = next_c;
-            }
-        }
-        joint
+        let air = self.column.air();
+        let (cell_c, pan_c) = (self.state.t_c[i], self.state.reservoir_c);
+        Joint::meet(face, inner, [cell_c, surface_c], pan_c, dampness, air)
     }
 
     /// Tries one step. If its error is small enough the state moves on; the error is returned.

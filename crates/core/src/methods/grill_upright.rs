@@ -47,7 +47,10 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     let air = media::closed_grill(set.grill_air_c);
     let stage = Stage::share(1.0, Mark::In, air, air);
-    let rest = Stage::rest(media::REST_WHOLE_S, media::at_rest_covered());
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_WHOLE_S),
+        media::at_rest_covered(),
+    );
     Ok(
         Programme::new(piece, kitchen, Fire::Grill, vec![stage], rest)
             .plated(media::at_rest(piece, false))

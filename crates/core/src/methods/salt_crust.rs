@@ -63,7 +63,10 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     if let Some(steady) = stages.pop() {
         stages.extend(steady.halved());
     }
-    let rest = Stage::rest(media::REST_WHOLE_S, media::at_rest_covered());
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_WHOLE_S),
+        media::at_rest_covered(),
+    );
     Ok(Programme {
         coats: [salt(), salt()],
         // Cracked and lifted out at once.

@@ -51,7 +51,10 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         .covered(set.covered);
     let air = oven.air(SCALES_WETNESS);
     let stages = oven.stages(1.0, Mark::In, air, air);
-    let rest = Stage::rest(media::REST_WHOLE_S, media::at_rest_covered());
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_WHOLE_S),
+        media::at_rest_covered(),
+    );
     Ok(Programme::new(piece, kitchen, Fire::Oven, stages, rest)
         .plated(media::at_rest(piece, false))
         .heat(media::heat_oven(&set.oven, set.oven_c)))

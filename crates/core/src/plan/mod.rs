@@ -4,6 +4,7 @@
 mod answer;
 mod asked;
 mod batch;
+mod cut_open;
 mod find;
 mod planner;
 mod range;
@@ -16,6 +17,7 @@ mod when;
 
 pub use answer::{Batch, Plan, Probe, Window};
 pub use asked::{MethodAsked, PlanAsked, TurnBy};
+pub use cut_open::{CutOpenAsked, cut_open};
 pub use planner::plan;
 pub use rank::{RankAsked, Ranked, Way, Wishes, rank};
 pub use settle::{SettleAsked, Settled, settle};

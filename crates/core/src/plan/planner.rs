@@ -28,14 +28,46 @@ const LATE_RANGE_S: (f64, f64) = (-3600.0, 3600.0);
 /// [`InputError`] for anything in the request that is out of range or unknown. A target out of
 /// reach is not an error: the plan says so in a warning and gives the nearest.
 pub fn plan(asked: &PlanAsked) -> Result<Plan, InputError> {
+    prepared(asked, |cooking| {
+        let mut plan = tell(cooking, asked)?;
+        plan.batch = batch::largest(cooking, plan.off_heat_s);
+        Ok(plan)
+    })
+}
+
+/// What a plan asks for, read and checked.
+pub(super) fn prepared<T>(
+    asked: &PlanAsked,
+    then: impl FnOnce(&Cooking<'_>) -> Result<T, InputError>,
+) -> Result<T, InputError> {
     let piece = Piece::new(&asked.piece).within("piece")?;
     let method = Method::find(&asked.method.kind).within("method")?;
     let aim = piece.aim(&asked.target).within("target")?;
     crate::quantity::checked("late_s", asked.late_s, LATE_RANGE_S, "s")?;
-    let cooking = Cooking::new(&piece, method, &asked.method.settings, &asked.kitchen, aim)?;
-    let mut plan = tell(&cooking, asked)?;
-    plan.batch = batch::largest(&cooking, plan.off_heat_s);
-    Ok(plan)
+    let settings = &asked.method.settings;
+    then(&Cooking::new(
+        &piece,
+        method,
+        settings,
+        &asked.kitchen,
+        aim,
+    )?)
+}
+
+/// The timeline as it is kept to, and the piece and the fire as they are.
+pub(super) fn cooked_as(
+    cooking: &Cooking<'_>,
+    asked: &PlanAsked,
+    planned: &Timeline,
+) -> Result<(Timeline, Truth), InputError> {
+    let timeline = planned.leaving(planned.off_s + asked.late_s);
+    let differs = asked.truth.as_ref();
+    let truth = differs
+        .map_or(Ok(Truth::asked(cooking.piece)), |differs| {
+            Truth::of(cooking.piece, differs)
+        })
+        .within("truth")?;
+    Ok((timeline, truth))
 }
 
 /// One plan of one piece, told once: the same timeline for the run, the words and the warnings.
@@ -63,12 +95,7 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         look_from_s = planned.off_s;
     }
 
-    let timeline = planned.leaving(planned.off_s + asked.late_s);
-    let truth = asked
-        .truth
-        .as_ref()
-        .map_or(Ok(as_asked), |differs| Truth::of(piece, differs))
-        .within("truth")?;
+    let (timeline, truth) = cooked_as(cooking, asked, &planned)?;
     let mut track = Track::default();
     let real = (truth != as_asked).then(|| Bench::new(&truth, programme, Fidelity::FINE));
     let thick = witness(

@@ -7,7 +7,9 @@ use super::seen::Seen;
 use super::timeline::Timeline;
 use super::truth::Truth;
 use crate::InputError;
-use crate::heat::{self, Column, Fineness, Marcher, Moment, Sharer, Sink, Spell, Steps, Track};
+use crate::heat::{
+    self, Column, Fineness, Marcher, Moment, Shape, Sharer, Sink, Spell, Steps, Track,
+};
 use crate::matter::FREEZE_C;
 use serde::{Deserialize, Serialize};
 
@@ -52,7 +54,9 @@ pub struct Bench {
     pub column: Column,
     /// The programme on the fire as it really is.
     pub programme: Programme,
-    start_c: f64,
+    pub(super) start_c: f64,
+    /// The body that it really is.
+    pub(super) shape: Shape,
     steps: Steps,
 }
 
@@ -103,6 +107,7 @@ impl Bench {
                 really(programme, truth)
             },
             start_c: truth.start_c,
+            shape: programme.shape.higher(truth.height),
             steps: fidelity.steps,
         }
     }

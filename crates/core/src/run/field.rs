@@ -99,28 +99,6 @@ impl<'a> FieldSink<'a> {
     pub fn finish(self) -> SliceField {
         self.field
     }
-
-    /// State on the scale of [`SliceField::state`] from the highest temperature, the logarithm
-    /// of the setting integral and the crust at one depth. Interpolating these, and not the
-    /// state, keeps the ends of states smooth between cells.
-    fn state(&self, peak: f64, ln_setting: f64, crust: f64) -> f64 {
-        let opaque = 1.0 - (-ln_setting.exp()).exp();
-        let Band { low_c, high_c } = self.aim.band;
-        let dry_c = self.aim.overcooked_c.max(high_c + 1.0);
-        let part = |from: f64, to: f64| ((peak - from) / (to - from).max(0.1)).clamp(0.0, 1.0);
-        if peak >= dry_c {
-            4.0 + part(dry_c, 100.0) + crust
-        } else if peak >= high_c {
-            3.0 + part(high_c, dry_c)
-        } else if peak >= low_c {
-            2.0 + part(low_c, high_c)
-        } else if opaque >= SET_SHARE {
-            // Not flat at 1: a plateau there would draw the end of raw twice.
-            1.05 + 0.95 * part(low_c - 8.0, low_c)
-        } else {
-            opaque / SET_SHARE
-        }
-    }
 }
 
 impl FieldSink<'_> {
@@ -138,7 +116,7 @@ impl FieldSink<'_> {
         for row in 0..depths {
             let share = (row as f64 + 0.5) / depths as f64;
             let at = |cells: &[f64]| grid.sample_flesh(cells, share);
-            self.now[0][row] = self.state(at(peaks), at(&self.ln_setting), at(&self.crust));
+            self.now[0][row] = state(&self.aim, at(peaks), at(&self.ln_setting), at(&self.crust));
             self.now[1][row] = grid.sample(
                 moment.t_c,
                 moment.low_surface_c,
@@ -169,5 +147,27 @@ impl FieldSink<'_> {
         }
         std::mem::swap(&mut self.last, &mut self.now);
         self.last_t_s = moment.t_s;
+    }
+}
+
+/// State on the scale of [`SliceField::state`] from the highest temperature, the logarithm
+/// of the setting integral and the crust at one depth. Interpolating these, and not the
+/// state, keeps the ends of states smooth between cells.
+pub(super) fn state(aim: &Aim, peak: f64, ln_setting: f64, crust: f64) -> f64 {
+    let opaque = 1.0 - (-ln_setting.exp()).exp();
+    let Band { low_c, high_c } = aim.band;
+    let dry_c = aim.overcooked_c.max(high_c + 1.0);
+    let part = |from: f64, to: f64| ((peak - from) / (to - from).max(0.1)).clamp(0.0, 1.0);
+    if peak >= dry_c {
+        4.0 + part(dry_c, 100.0) + crust
+    } else if peak >= high_c {
+        3.0 + part(high_c, dry_c)
+    } else if peak >= low_c {
+        2.0 + part(low_c, high_c)
+    } else if opaque >= SET_SHARE {
+        // Not flat at 1: a plateau there would draw the end of raw twice.
+        1.05 + 0.95 * part(low_c - 8.0, low_c)
+    } else {
+        opaque / SET_SHARE
     }
 }

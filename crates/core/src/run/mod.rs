@@ -3,6 +3,7 @@
 //! really are), and the one run of the three. What can be seen and felt, what came of it and the
 //! slice over time are read from it.
 
+mod across;
 mod bench;
 mod field;
 mod kinetics;
@@ -14,6 +15,7 @@ mod timeline;
 mod truth;
 mod witness;
 
+pub use across::{Across, CutOpen, Opened};
 pub use bench::{Bench, Fidelity, Run, State, run_together};
 pub use field::{FieldAsked, FieldSink, SliceField};
 pub use kinetics::{lethality_listeria, setting_rate_1_s};

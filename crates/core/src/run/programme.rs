@@ -37,7 +37,7 @@ pub struct Allowed {
 }
 
 /// A surface on its way: where films are read off for the shape of a piece, C.
-const WARM_C: f64 = 50.0;
+const WARM_C: f64 = 40.0;
 /// A stage of so many seconds counts as that share of a usual cooking, s.
 const A_COOKING_S: f64 = 600.0;
 
@@ -163,11 +163,8 @@ impl Programme {
             Some(body) => body.ambient_c,
             None => stage.set_c,
         };
-        let bath = self
-            .reservoir
-            .is_some_and(|body| matches!(body.body, Body::Oil | Body::Liquid));
+        let bath = self.bath();
         let (mut weights, mut films, mut faces, mut sides) = (0.0, 0.0, 0.0, 0.0);
-        let mut net = 0.0;
         for stage in &self.stages {
             let weight = match stage.span {
                 Span::Share(share) => share,
@@ -180,24 +177,22 @@ impl Programme {
             weights += weight;
             films += weight * mean(takes.map(|(film, _)| film));
             faces += weight * mean(heat);
-            net += weight * 0.5 * (heat[0] - heat[1]);
-            // In a bath the sides are in it as far up as the faces are; on a plate or a bed they see the air.
-            let lies = both.map(|face| face.contact.is_some());
-            sides += weight
-                * match lies {
-                    [true, false] if !bath => heat[1],
-                    [false, true] if !bath => heat[0],
-                    _ => mean(heat),
-                };
+            let (_, edge) = stage.edge(bath).takes(WARM_C, reservoir_c(stage), air);
+            sides += weight * edge;
         }
         let bi = films / weights.max(1e-9) * 0.5 * thickness_m
             / self.flesh.k_w_mk(WARM_C, self.flesh.water_kg_m3);
         // What cools or thaws does so from all sides.
         let share = if faces > 0.0 { sides / faces } else { 1.0 };
-        let unlike = (net / faces.max(1e-9)).abs();
         self.shape
             .higher(truth.height)
-            .dimensionality_rested(thickness_m, bi, share, unlike)
+            .dimensionality_rested(thickness_m, bi, share)
+    }
+
+    /// The piece lies in oil or liquid.
+    pub(super) fn bath(&self) -> bool {
+        self.reservoir
+            .is_some_and(|body| matches!(body.body, Body::Oil | Body::Liquid))
     }
 
     /// When each stage begins when the piece is to be on the heat for `total_s`.

@@ -116,6 +116,15 @@ impl Stage {
         [half, half.same_side(Some(Mark::Halfway))]
     }
 
+    /// What upright edges see: what the face sees that lies on nothing. In a bath they are in it as the faces
+    /// are.
+    pub fn edge(&self, bath: bool) -> Face {
+        match [self.low, self.high].map(|face| face.contact.is_some()) {
+            [false, true] if !bath => self.low,
+            _ => self.high,
+        }
+    }
+
     /// As a spell for the marcher.
     pub fn spell(&self, duration_s: f64) -> Spell {
         Spell {

@@ -2,6 +2,7 @@
 #![allow(clippy::unwrap_used, clippy::print_stdout)]
 #![allow(missing_docs)]
 
+mod across;
 mod counter;
 mod doneness;
 mod exact;

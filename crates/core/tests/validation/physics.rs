@@ -1,11 +1,9 @@
-//! What the air over a pan, a lid, a plate and the grid do to a piece: laws, limits, and the column against
-//! the section with the rest counted.
+//! What the air over a pan, a lid, a plate and the grid do to a piece: laws and limits.
 
 use super::notes::note;
 use cindo_core::fish::{Cavity, Piece, PieceAsked, RestOn};
 use cindo_core::heat::{
-    Air, BareFace, BareProblem, BareStage, Column, Face, Fineness, Gas, Geometry, Grid, Marcher,
-    Medium, Moment, Shape, Sink, Spell, Steps,
+    Air, Column, Face, Fineness, Gas, Grid, Marcher, Medium, Moment, Sink, Spell, Steps,
 };
 use cindo_core::kit::Kitchen;
 use cindo_core::matter::{Composition, Material, water};
@@ -256,125 +254,4 @@ fn law_vapour_heats_what_is_colder_than_its_dew_point() {
         heat(10.0)
     );
     assert!(heat(95.0) < 0.0);
-}
-
-/// Film of a face of the section.
-fn film(h_w_m2k: f64, fluid_c: f64) -> BareFace {
-    BareFace::Fluid { h_w_m2k, fluid_c }
-}
-
-fn touching(face: BareFace) -> Face {
-    match face {
-        BareFace::Fluid { h_w_m2k, fluid_c } => Face::touching(h_w_m2k, Medium::Held(fluid_c)),
-        _ => Face::INSULATED,
-    }
-}
-
-/// A whole fish on the column with the E it is planned with, off the heat in time to peak at 52 C in eight
-/// minutes of rest, against its section in two dimensions: a section that leaves 7 % earlier does not get there, one
-/// that leaves 7 % later does.
-#[test]
-pub fn sections_of_whole_fish_with_their_rest() {
-    const THICK_M: f64 = 0.04;
-    let cases = [
-        ("steam", film(800.0, 99.0), film(800.0, 99.0), false),
-        ("pan, turned", film(250.0, 170.0), film(20.0, 55.0), true),
-        ("grate, turned", film(90.0, 250.0), film(24.0, 180.0), true),
-        ("tray", film(25.0, 200.0), film(35.0, 190.0), false),
-        ("water", film(450.0, 84.0), film(450.0, 84.0), false),
-        ("bed and vapour", film(120.0, 92.0), film(90.0, 85.0), false),
-    ];
-    let rest = film(10.0, 30.0);
-    let mut wrong = Vec::new();
-    for (name, low, high, turned) in cases {
-        for height_mm in [55.0, 70.0, 90.0] {
-            let of = |face: BareFace| match face {
-                BareFace::Fluid { h_w_m2k, fluid_c } => (h_w_m2k, h_w_m2k * (fluid_c - 50.0)),
-                _ => (0.0, 0.0),
-            };
-            let ((low_h, low_q), (high_h, high_q)) = (of(low), of(high));
-            let bi = 0.5 * (low_h + high_h) * 0.5 * THICK_M / 0.5;
-            let unlike = if turned {
-                0.0
-            } else {
-                ((low_q - high_q) / (low_q + high_q)).abs()
-            };
-            let shape = Shape::Ellipse {
-                height_m: 1e-3 * height_mm,
-                hollow: false,
-            };
-            let e = shape.dimensionality_rested(THICK_M, bi, 1.0, unlike);
-            let stages = |off_s: f64| {
-                let (then_low, then_high) = if turned { (high, low) } else { (low, high) };
-                [
-                    (0.5 * off_s, low, high),
-                    (0.5 * off_s, then_low, then_high),
-                    (480.0, rest, rest),
-                ]
-            };
-            let column = Column::bare(
-                Grid::new(THICK_M, e - 1.0, Fineness::ORDINARY),
-                Material::constant(0.5, 1000.0, 3900.0),
-            );
-            let peak = |off_s: f64| {
-                let mut peaks = cindo_core::run::PeakSink::new(&column);
-                let spells = stages(off_s).map(|(duration_s, low, high)| Spell {
-                    duration_s,
-                    low: touching(low),
-                    high: touching(high),
-                    set_c: 0.0,
-                });
-                Marcher::new(&column, 8.0, None, Steps::ORDINARY).run(&spells, &mut peaks);
-                peaks.coldest_c()
-            };
-            let (mut soon, mut late) = (60.0, 3600.0);
-            while late - soon > 2.0 {
-                let middle = 0.5 * (soon + late);
-                if peak(middle) >= 52.0 {
-                    late = middle;
-                } else {
-                    soon = middle;
-                }
-            }
-            let section = |off_s: f64| {
-                BareProblem {
-                    geometry: Geometry::Ellipse {
-                        height_mm,
-                        hollow: false,
-                    },
-                    thickness_mm: 1e3 * THICK_M,
-                    k_w_mk: 0.5,
-                    rho_kg_m3: 1000.0,
-                    cp_j_kgk: 3900.0,
-                    start_c: 8.0,
-                    stages: stages(off_s)
-                        .map(|(duration_s, low, high)| BareStage {
-                            duration_s,
-                            low,
-                            high,
-                        })
-                        .to_vec(),
-                    report_s: vec![],
-                    at_share: vec![],
-                }
-                .solve_section()
-                .unwrap()
-                .bare
-                .coldest_peak_c
-            };
-            let (early, after) = (section(0.93 * late), section(1.07 * late));
-            note(
-                format!(
-                    "{height_mm} x 40 mm, {name}, E {e:.2}: off at {:.1} min",
-                    late / 60.0
-                ),
-                format!("{early:.1} and {after:.1} C at 0.93 and 1.07 of it"),
-                "52 C between them, in two dimensions",
-            );
-            if early > 52.0 || after < 52.0 {
-                wrong.push(format!("{name} {height_mm}: {early:.1} {after:.1}"));
-            }
-        }
-    }
-    assert!(wrong.is_empty(), "{wrong:?}");
 }

@@ -1,8 +1,8 @@
 //! `make proof`: the four tables of docs/PROOF.md from the real code.
 
 use super::{
-    doneness, exact, exact_edges, exact_more, exact_unequal, marching, media, notes, physics,
-    practice, published, running, safety, section,
+    across, doneness, exact, exact_edges, exact_more, exact_unequal, marching, media, notes,
+    physics, practice, published, running, safety, section,
 };
 use cindo_core::fish::{Eaters, PieceAsked};
 use cindo_core::kit::Kitchen;
@@ -61,10 +61,17 @@ fn more_exact(out: &mut String) {
     section::reference_sections_of_an_independent_model();
     section::sections_of_an_ellipse_in_one_dimension();
     section::sections_with_an_empty_belly();
-    physics::sections_of_whole_fish_with_their_rest();
     physics::law_drying_does_not_depend_on_the_grid();
     out.push_str("Bodies that are not slabs, odd edges, fronts, and a general-purpose solver; tolerances and their reasons stand in the tests.\n\n");
     noted(out, ["case", "ours", "exact"]);
+}
+
+/// The column of a plan against its section, way by way.
+fn across_table(out: &mut String) {
+    notes::taken();
+    across::plans_of_every_way_in_two_dimensions();
+    out.push_str("A plan is made on a column in one dimension. Here the same piece, pan and faces, coats and water are followed through a whole section in two: how long it is on the heat to peak at 54 C.\n\n");
+    noted(out, ["piece and way", "column", "section"]);
 }
 
 fn published_table(out: &mut String) {
@@ -273,6 +280,7 @@ fn proof() {
     );
     exact_table(&mut out);
     more_exact(&mut out);
+    across_table(&mut out);
     published_table(&mut out);
     more_published(&mut out);
     practice_table(&mut out);

@@ -3,9 +3,9 @@
 use super::{Body, compute, read};
 use crate::error::ErrorBody;
 use crate::wire::{
-    CoolRequest, FishList, HeatAnswer, HeatRequest, Knowledge, PlanAnswer, PlanRequest, RankAnswer,
-    RankRequest, SettleAnswer, SettleRequest, SimulateAnswer, SimulateRequest, ThawAnswer,
-    ThawRequest, fish_list, knowledge,
+    CoolRequest, CutOpenAnswer, CutOpenRequest, FishList, HeatAnswer, HeatRequest, Knowledge,
+    PlanAnswer, PlanRequest, RankAnswer, RankRequest, SettleAnswer, SettleRequest, SimulateAnswer,
+    SimulateRequest, ThawAnswer, ThawRequest, fish_list, knowledge,
 };
 use actix_web::{get, post, web};
 use cindo_core::plan::Cooled;
@@ -27,6 +27,10 @@ pub async fn knows() -> web::Json<Knowledge> {
 answers!(
     /// Settings and target in, times out.
     plan, "/api/plan", PlanRequest, PlanAnswer
+);
+answers!(
+    /// What the piece of a plan looks like cut across, moment after moment.
+    cut_open, "/api/cut_open", CutOpenRequest, CutOpenAnswer
 );
 answers!(
     /// Piece, target and wishes in, every method planned and ordered.

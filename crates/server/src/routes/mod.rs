@@ -72,6 +72,7 @@ endpoints!(
     engine::fish,
     engine::knows,
     engine::plan,
+    engine::cut_open,
     engine::rank,
     engine::settle,
     engine::simulate,

@@ -60,7 +60,7 @@ pub struct PlanRequest {
 
 impl PlanRequest {
     /// As the core asks for it.
-    fn asked(&self) -> Result<PlanAsked, RequestError> {
+    pub(super) fn asked(&self) -> Result<PlanAsked, RequestError> {
         Ok(PlanAsked {
             piece: (&self.piece).into(),
             method: (&self.method).into(),

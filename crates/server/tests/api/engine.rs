@@ -484,3 +484,58 @@ async fn every_setting_offered_can_be_asked_for() {
     }
     assert!(seen > 60, "{seen}");
 }
+
+#[actix_web::test]
+async fn a_chosen_piece_is_cut_open_as_its_plan_has_it() {
+    let kitchen = Kitchen::new();
+    let bass = json!({
+        "piece": { "fish": "sea_bass", "cut": "whole_round", "thickness_mm": 45, "height_mm": 100 },
+        "method": { "kind": "steam" },
+        "range": false
+    });
+    let plan = kitchen.post("/api/plan", &bass).await.json;
+    let asked = json!({ "plan": bass, "moments": 5, "columns": 40 });
+    let answer = kitchen.post("/api/cut_open", &asked).await;
+    assert_eq!(answer.status, StatusCode::OK, "{}", answer.json);
+    let opened = answer.json;
+    assert_eq!(opened["moments"], 5);
+    assert_eq!(opened["size_mm"], json!([100.0, 45.0]));
+    assert!(!opened["belly_mm"].as_array().unwrap().is_empty());
+    let eaten_s = plan["eat_by_s"].as_f64().unwrap();
+    assert!((opened["end_s"].as_f64().unwrap() - eaten_s).abs() < 1e-6);
+    // Two models of one piece: the middle of the last moment is near what the plan lands at.
+    let lands_c = plan["probe_peak_c"].as_f64().unwrap();
+    let ends_c = opened["middle_c"][4].as_f64().unwrap();
+    assert!((ends_c - lands_c).abs() < 4.0, "{ends_c} {lands_c}");
+
+    for (wrong, field) in [
+        (
+            json!({ "plan": bass, "moments": 5, "columns": 4000 }),
+            "columns",
+        ),
+        (
+            json!({ "plan": bass, "moments": 1, "columns": 40 }),
+            "moments",
+        ),
+        (
+            json!({ "plan": { "piece": { "fish": "hake" }, "method": { "kind": "steam" } }, "moments": 5, "columns": 40 }),
+            "plan.piece.thickness_mm",
+        ),
+        (
+            json!({ "plan": {
+                "piece": { "fish": "hake", "thickness_mm": 25 }, "method": { "kind": "steam" },
+                "times": { "sides_s": [14000], "rest_s": 0 },
+            }, "moments": 5, "columns": 40 }),
+            "plan.times",
+        ),
+    ] {
+        let answer = kitchen.post("/api/cut_open", &wrong).await;
+        assert_eq!(
+            answer.status,
+            StatusCode::UNPROCESSABLE_ENTITY,
+            "{}",
+            answer.json
+        );
+        assert_eq!(answer.field(), field);
+    }
+}

@@ -48,15 +48,12 @@ export function Card() {
   const whatIf = late || thicker;
   const lateS = late ? LATE_S : 0;
   const thickerMm = thicker ? THICKER_MM : 0;
-  const other = usePlan(
-    whatIf
-      ? {
-          ...request,
-          late_s: lateS,
-          ...(thicker ? { truth: { thickness_mm: piece.thicknessMm + thickerMm } } : {}),
-        }
-      : null,
-  );
+  const otherwise: PlanRequest = {
+    ...request,
+    late_s: lateS,
+    ...(thicker ? { truth: { thickness_mm: piece.thicknessMm + thickerMm } } : {}),
+  };
+  const other = usePlan(whatIf ? otherwise : null);
   const shown = whatIf && other.plan ? { ...other, settled: right.settled } : right;
   const { plan, settled, problem, again } = shown;
 
@@ -215,7 +212,7 @@ export function Card() {
           <Steps steps={plan.steps} />
         </div>
         <aside className="grid gap-y-4 print:hidden">
-          {!stopped && <Cut plan={plan} atS={atS} thickerMm={thickerMm} />}
+          {!stopped && <Cut plan={plan} request={whatIf ? otherwise : request} atS={atS} />}
           <Settings
             settings={plan.settings}
             fats={plan.fats}

@@ -1,10 +1,11 @@
 import { useMemo } from "react";
-import type { Plan } from "../../api";
+import type { Plan, PlanRequest } from "../../api";
 import { usePiece } from "../../shell";
-import { decode, NAMES, SliceNow, SliceOverTime, STATES } from "../../slice";
+import { CutOpen, decode, NAMES, SliceOverTime, STATES } from "../../slice";
 import { useUnits } from "../../ui";
 import { clock, figure, scale, withUnit } from "../../units";
 import { outOfReach } from "./Headline";
+import { useCutOpen } from "./useCutOpen";
 
 function useFields(plan: Plan) {
   const thick = useMemo(() => (plan.field ? decode(plan.field) : null), [plan.field]);
@@ -57,37 +58,41 @@ export function Picture({ plan, atS, setAtS, thickerMm, settled }: PictureProps)
   );
 }
 
-/** The piece cut open at one moment. */
+const WHOLE = ["whole_round", "whole_flat", "small_whole"];
+
+/** The piece cut open at one moment. `request` is what the plan was asked for. */
 export function Cut({
   plan,
+  request,
   atS,
-  thickerMm,
 }: {
   plan: Plan;
+  request: PlanRequest;
   atS: number | null;
-  thickerMm: number;
 }) {
   const units = useUnits();
   const { piece } = usePiece();
   const { thick, thin } = useFields(plan);
+  const { field: _, ...asked } = request;
+  const opened = useCutOpen(plan.refused.length > 0 ? null : { ...asked, range: false });
   if (!thick) return null;
   const moment = Math.min(atS ?? plan.off_heat_s, thick.endS);
+  const around = WHOLE.includes(piece.cut);
   return (
     <section aria-label="Cut open at one moment">
       <p className="text-small quiet">
-        Cut open at <b className="running text-base-content">{clock(moment)}</b>
+        Cut across at <b className="running text-base-content">{clock(moment)}</b>
         {moment > plan.off_heat_s + plan.rest_s + 0.5
           ? ", on the plate"
           : moment > plan.off_heat_s + 0.5 && ", resting"}
       </p>
-      <SliceNow
+      <CutOpen
+        field={opened}
         thick={thick}
-        thin={thin}
-        thickMm={piece.thicknessMm + thickerMm}
-        thinMm={piece.thinEndMm ?? piece.thicknessMm}
-        skin={piece.skin === "on"}
+        thin={thin && { field: thin, mm: piece.thinEndMm ?? piece.thicknessMm }}
+        skin={piece.skin !== "on" ? "none" : around ? "around" : "below"}
         atS={moment}
-        height={132}
+        height={148}
         temperature={(c) => withUnit(c, "celsius", units)}
       />
     </section>

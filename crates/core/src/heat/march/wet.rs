@@ -3,17 +3,17 @@
 use super::Marcher;
 
 /// Diffusivity of liquid water in flesh, m2/s (order of magnitude; see `docs/SOURCES.md`).
-const WATER_DIFFUSIVITY_M2_S: f64 = 1e-9;
+pub(in crate::heat) const WATER_DIFFUSIVITY_M2_S: f64 = 1e-9;
 /// Water is spread this often, s: it creeps a tenth of a millimetre in that time.
-const SPREAD_EVERY_S: f64 = 4.0;
+pub(in crate::heat) const SPREAD_EVERY_S: f64 = 4.0;
 /// Water contents this near count as even, kg/m3.
 const EVENLY_WET_KG_M3: f64 = 1e-3;
 
 /// Depth that a face dries out of, m: how thick the dry rind of a roast is (order of magnitude, see
 /// `docs/SOURCES.md`).
-const DRY_OUT_M: f64 = 0.5e-3;
+pub(in crate::heat) const DRY_OUT_M: f64 = 0.5e-3;
 /// Free water, as share of the first, below which a surface evaporates less and less.
-const DAMP_SHARE: f64 = 0.4;
+pub(in crate::heat) const DAMP_SHARE: f64 = 0.4;
 
 impl Marcher<'_> {
     /// Cells that a face dries out of, from the face inwards, each with the share of it that lies within

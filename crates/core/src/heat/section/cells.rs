@@ -1,18 +1,45 @@
 //! The inside of an outline cut into cells.
 
+use super::super::grid::{Fineness, Grid};
 use super::outline::{Outline, Piece, Reach};
 
-/// Cells across the thickness, and most in all.
-const ACROSS: f64 = 48.0;
-const MOST_CELLS: f64 = 12_000.0;
+/// How fine the cells are.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Finest {
+    /// Cells through the thickness.
+    pub through: f64,
+    /// Most in all.
+    pub most: f64,
+    /// Rows at the top and the bottom are a third as high as cells are wide; else all are square. Still
+    /// finer ones would be cut to slivers by a top that slopes.
+    pub graded: bool,
+}
+
+impl Finest {
+    /// What references are made of.
+    pub const REFERENCE: Self = Self {
+        through: 48.0,
+        most: 12_000.0,
+        graded: false,
+    };
+    /// What is shown, and hidden pieces are made of.
+    pub const SHOWN: Self = Self {
+        through: 20.0,
+        most: 1_400.0,
+        graded: true,
+    };
+}
+
 /// The part of the plane inside an outline, cut into cells; row after row from below.
 #[derive(Debug, Clone)]
 pub(super) struct Cells {
     pub nx: usize,
     pub ny: usize,
-    pub d_m: f64,
-    /// Lower left corner, m.
-    pub from_m: (f64, f64),
+    /// Width of a cell, m.
+    pub dx_m: f64,
+    /// Left end, m, and where rows begin and the last ends, m.
+    pub from_m: f64,
+    pub rows_m: Vec<f64>,
     /// Volume by depth, m2.
     pub volume_m2: Vec<f64>,
     /// Open part of the right and of the upper side, m.
@@ -20,44 +47,63 @@ pub(super) struct Cells {
     pub upper_m: Vec<f64>,
     /// Middle of what lies inside, m.
     pub middle_m: Vec<[f64; 2]>,
-    /// Outline in the cell that faces down, and the rest, m.
-    pub outline_m: [Vec<f64>; 2],
+    /// Outline in the cell that faces down, up, and sideways, m.
+    pub outline_m: [Vec<f64>; 3],
     /// How far it lies from that middle, times its length, m2.
-    pub way_m2: Vec<f64>,
+    way_m2: Vec<f64>,
+    /// Share of the cell that lies inside.
+    pub inside: Vec<f64>,
 }
+/// A hair, m.
+const A_HAIR_M: f64 = 1e-6;
 /// Points a side at which what lies inside a cell is summed.
 const SUMMED: usize = 24;
 impl Cells {
-    pub(super) fn new(outline: &Outline) -> Self {
+    pub(super) fn new(outline: &Outline, finest: Finest) -> Self {
         let (right, left, thick) = (outline.across_m(), outline.left_m(), outline.thickness_m());
         let wide = right - left;
-        let low = match outline {
-            Outline::Ellipse { .. } => -0.5 * thick,
-            Outline::Taper { .. } => 0.0,
+        let low = outline.base_m();
+        // Square cells that fit the thickness, unless rows are finer outside; the last across may stick out.
+        let smallest = (wide * thick / finest.most).sqrt();
+        let through = (thick / (thick / finest.through).max(smallest))
+            .round()
+            .max(4.0);
+        let dx_m = thick / through;
+        let widths = if finest.graded {
+            let fineness = Fineness {
+                at_face_m: dx_m / 3.0,
+                inside_m: dx_m,
+            };
+            Grid::new(thick, 0.0, fineness).width_m
+        } else {
+            vec![dx_m; through as usize]
         };
-        // Square cells that fit the thickness; the last across may stick out.
-        let finest = (wide * thick / MOST_CELLS).sqrt();
-        let ny = (thick / (thick / ACROSS).max(finest)).round().max(4.0) as usize;
-        let d_m = thick / ny as f64;
-        let nx = (wide / d_m - 1e-9).ceil().max(2.0) as usize;
+        let mut rows_m = vec![low];
+        for width in &widths {
+            rows_m.push(rows_m[rows_m.len() - 1] + width);
+        }
+        let ny = widths.len();
+        let nx = (wide / dx_m - 1e-9).ceil().max(2.0) as usize;
         let n = nx * ny;
         let mut cells = Self {
             nx,
             ny,
-            d_m,
-            from_m: (left, low),
+            dx_m,
+            from_m: left,
+            rows_m,
             volume_m2: vec![0.0; n],
             right_m: vec![0.0; n],
             upper_m: vec![0.0; n],
             middle_m: vec![[0.0; 2]; n],
-            outline_m: [vec![0.0; n], vec![0.0; n]],
+            outline_m: [vec![0.0; n], vec![0.0; n], vec![0.0; n]],
             way_m2: vec![0.0; n],
+            inside: vec![0.0; n],
         };
         let within = |(from, to): Reach, y0: f64, y1: f64| (to.min(y1) - from.max(y0)).max(0.0);
         let between = |(from, to): Reach, y: f64| from < y && y < to;
         for i in 0..nx {
-            let x0 = left + i as f64 * d_m;
-            let part = d_m / SUMMED as f64;
+            let x0 = left + i as f64 * dx_m;
+            let part = dx_m / SUMMED as f64;
             for k in 0..SUMMED {
                 let x = x0 + (k as f64 + 0.5) * part;
                 if x > right {
@@ -65,7 +111,7 @@ impl Cells {
                 }
                 let (reach, hole) = (outline.reach(x), outline.hole(x));
                 for j in 0..ny {
-                    let (y0, y1) = (low + j as f64 * d_m, low + (j + 1) as f64 * d_m);
+                    let (y0, y1) = (cells.rows_m[j], cells.rows_m[j + 1]);
                     let (all, gone) = (within(reach, y0, y1), within(hole, y0, y1));
                     let inside = part * (all - gone);
                     cells.volume_m2[j * nx + i] += inside;
@@ -73,15 +119,15 @@ impl Cells {
                     middle[0] += inside * x;
                     let half = |(from, to): Reach| 0.5 * (from.max(y0) + to.min(y1));
                     middle[1] += part * (all * half(reach) - gone * half(hole));
-                    if between(reach, y1) && !between(hole, y1) {
+                    if j + 1 < ny && between(reach, y1) && !between(hole, y1) {
                         cells.upper_m[j * nx + i] += part;
                     }
                 }
             }
             if i + 1 < nx {
-                let (reach, hole) = (outline.reach(x0 + d_m), outline.hole(x0 + d_m));
+                let (reach, hole) = (outline.reach(x0 + dx_m), outline.hole(x0 + dx_m));
                 for j in 0..ny {
-                    let (y0, y1) = (low + j as f64 * d_m, low + (j + 1) as f64 * d_m);
+                    let (y0, y1) = (cells.rows_m[j], cells.rows_m[j + 1]);
                     cells.right_m[j * nx + i] = within(reach, y0, y1) - within(hole, y0, y1);
                 }
             }
@@ -103,11 +149,12 @@ impl Cells {
             let inwards = [centre[0] - at[0], centre[1] - at[1]];
             let far = inwards[0].hypot(inwards[1]).max(1e-12);
             let (x, y) = (
-                at[0] + 1e-3 * d_m * inwards[0] / far,
-                at[1] + 1e-3 * d_m * inwards[1] / far,
+                at[0] + A_HAIR_M * inwards[0] / far,
+                at[1] + A_HAIR_M * inwards[1] / far,
             );
-            let i = (((x - left) / d_m).max(0.0) as usize).min(nx - 1);
-            let j = (((y - low) / d_m).max(0.0) as usize).min(ny - 1);
+            let i = (((x - left) / dx_m).max(0.0) as usize).min(nx - 1);
+            let above = cells.rows_m.partition_point(|edge| *edge <= y);
+            let j = above.saturating_sub(1).min(ny - 1);
             let c = j * nx + i;
             cells.outline_m[side][c] += long_m;
             let from = cells.middle_m[c];
@@ -115,14 +162,68 @@ impl Cells {
             cells.way_m2[c] += long_m * off.abs();
         }
         cells.hand_on();
+        let volumes = cells.volume_m2.iter().enumerate();
+        cells.inside = volumes.map(|(c, v)| v / cells.full_m2(c)).collect();
+        if outline.revolved() {
+            cells.revolve(right);
+        }
         cells
+    }
+
+    /// Volume of a cell that lies wholly inside, by depth, m2.
+    fn full_m2(&self, c: usize) -> f64 {
+        self.dx_m * self.high_m(c)
+    }
+
+    /// How high a cell is, m.
+    fn high_m(&self, c: usize) -> f64 {
+        let j = c / self.nx;
+        self.rows_m[j + 1] - self.rows_m[j]
+    }
+
+    /// The section of a round body: what it is by an angle of one about the upright at 0.
+    fn revolve(&mut self, edge_m: f64) {
+        for c in 0..self.volume_m2.len() {
+            let (x, across) = (self.middle_m[c][0], (c % self.nx + 1) as f64 * self.dx_m);
+            self.volume_m2[c] *= x;
+            self.upper_m[c] *= x;
+            self.right_m[c] *= self.from_m + across;
+            self.way_m2[c] *= x;
+            self.outline_m[0][c] *= x;
+            self.outline_m[1][c] *= x;
+            self.outline_m[2][c] *= edge_m;
+        }
+    }
+
+    /// From the middle of a cell to its outline, m.
+    pub(super) fn way_m(&self, c: usize) -> f64 {
+        let long: f64 = self.outline_m.iter().map(|o| o[c]).sum();
+        self.way_m2[c] / long.max(1e-15)
+    }
+
+    /// Open part of the right and the upper side of each cell over the way between the middles of what lies
+    /// inside.
+    pub(super) fn ways(&self) -> [Vec<f64>; 2] {
+        let ways = |open: &[f64], next: usize, axis: usize| -> Vec<f64> {
+            let across = open.iter().enumerate();
+            across
+                .map(|(c, open_m)| {
+                    if *open_m <= 0.0 {
+                        return 0.0;
+                    }
+                    let apart = self.middle_m[c + next][axis] - self.middle_m[c][axis];
+                    let cell_m = [self.dx_m, self.high_m(c)][axis];
+                    open_m / apart.max(0.25 * cell_m)
+                })
+                .collect()
+        };
+        [ways(&self.right_m, 1, 0), ways(&self.upper_m, self.nx, 1)]
     }
 
     /// Slivers too small to hold a temperature hand their outline to the fuller neighbour.
     fn hand_on(&mut self) {
-        let full = self.d_m * self.d_m;
         for c in 0..self.volume_m2.len() {
-            if self.volume_m2[c] > 1e-3 * full {
+            if self.volume_m2[c] > 1e-3 * self.full_m2(c) {
                 continue;
             }
             let (i, j) = (c % self.nx, c / self.nx);
@@ -144,7 +245,7 @@ impl Cells {
                 .max_by(|a, b| self.volume_m2[*a].total_cmp(&self.volume_m2[*b]));
             if let Some(to) = to {
                 let long: f64 = self.outline_m.iter().map(|o| o[c]).sum();
-                self.way_m2[to] += 0.5 * self.d_m * long;
+                self.way_m2[to] += 0.5 * self.dx_m.min(self.high_m(to)) * long;
                 for side in &mut self.outline_m {
                     side[to] += std::mem::take(&mut side[c]);
                 }
@@ -163,15 +264,17 @@ impl Cells {
 
     /// Cell at a place, and how far to its right and upper neighbours, for a straight reading between.
     pub(super) fn sample(&self, field: &[f64], [x, y]: [f64; 2]) -> f64 {
-        let at = |u: f64, n: usize| {
-            let u = (u / self.d_m - 0.5).clamp(0.0, (n - 1) as f64);
-            let i = (u as usize).min(n.saturating_sub(2));
-            (i, u - i as f64)
-        };
-        let ((i, fx), (j, fy)) = (
-            at(x - self.from_m.0, self.nx),
-            at(y - self.from_m.1, self.ny),
-        );
+        let u = ((x - self.from_m) / self.dx_m - 0.5).clamp(0.0, (self.nx - 1) as f64);
+        let i = (u as usize).min(self.nx.saturating_sub(2));
+        let fx = u - i as f64;
+        let middle = |j: usize| 0.5 * (self.rows_m[j] + self.rows_m[j + 1]);
+        let above = self.rows_m.partition_point(|edge| *edge <= y);
+        let mut j = above.saturating_sub(1).min(self.ny - 1);
+        if j > 0 && y < middle(j) {
+            j -= 1;
+        }
+        let j = j.min(self.ny - 2);
+        let fy = ((y - middle(j)) / (middle(j + 1) - middle(j))).clamp(0.0, 1.0);
         let (mut sum, mut weight) = (0.0, 0.0);
         for (di, dj, w) in [
             (0, 0, (1.0 - fx) * (1.0 - fy)),
@@ -194,17 +297,17 @@ mod tests {
     use super::super::outline::{CAVITY_HIGH, CAVITY_LONG};
     use super::*;
 
-    fn area(outline: Outline) -> (f64, [f64; 2]) {
-        let cells = Cells::new(&outline);
-        let outlines = cells.outline_m.clone().map(|o| o.iter().sum::<f64>());
-        (cells.volume_m2.iter().sum(), outlines)
+    fn area(outline: Outline) -> (f64, [f64; 3]) {
+        let cells = Cells::new(&outline, Finest::REFERENCE);
+        let [low, high, edge] = cells.outline_m.clone().map(|o| o.iter().sum::<f64>());
+        (cells.volume_m2.iter().sum(), [low, high, edge])
     }
 
     /// Half an ellipse of 85 x 40 mm and a taper: area and length of outline in closed form (Ramanujan
     /// for the ellipse, 1e-5).
     #[test]
     fn exact_areas_and_outlines() {
-        let (area_m2, [low, high]) = area(Outline::Ellipse {
+        let (area_m2, [low, high, _]) = area(Outline::Ellipse {
             thickness_m: 40e-3,
             height_m: 85e-3,
             hollow: false,
@@ -228,7 +331,7 @@ mod tests {
             (hollow_m2 / (2.0 * exact * left) - 1.0).abs() < 4e-3,
             "{hollow_m2}"
         );
-        let (area_m2, [low, high]) = area(Outline::Taper {
+        let (area_m2, [low, high, _]) = area(Outline::Taper {
             thickness_m: 25e-3,
             thin_m: 8e-3,
             width_m: 70e-3,
@@ -240,5 +343,24 @@ mod tests {
         assert!((low - 70e-3).abs() < 1e-6);
         let top = 70e-3_f64.hypot(17e-3);
         assert!((high - (25e-3 + 8e-3 + top)).abs() < 1e-6, "{high}");
+    }
+
+    /// A round slice by an angle of one: volume R^2 h/2, faces R^2/2, edge R h. And a loaf: its top is a
+    /// parabola, so it holds h w (1 - (1 - e)/3).
+    #[test]
+    fn exact_volume_of_a_disc_and_of_a_fillet() {
+        let (volume, [low, high, edge]) = area(Outline::disc(25e-3, 60e-3));
+        for (ours, exact) in [
+            (volume, 0.5 * 30e-3 * 30e-3 * 25e-3),
+            (low, 0.5 * 30e-3 * 30e-3),
+            (high, 0.5 * 30e-3 * 30e-3),
+            (edge, 30e-3 * 25e-3),
+        ] {
+            assert!((ours / exact - 1.0).abs() < 2e-3, "{ours} {exact}");
+        }
+        let (half, [low, _, edge]) = area(Outline::fillet(25e-3, 60e-3, 0.6));
+        let exact = 25e-3 * 30e-3 * (1.0 - 0.4 / 3.0);
+        assert!((half / exact - 1.0).abs() < 2e-3, "{half} {exact}");
+        assert!((low - 30e-3).abs() < 1e-6 && (edge - 15e-3).abs() < 1e-6);
     }
 }

@@ -1,30 +1,55 @@
-//! Outlines of sections: an ellipse lying on its long side, hollow or not, and a fillet across.
+//! Outlines of sections: an ellipse lying on its long side, hollow or not, a straight taper, and a fillet across.
 
 use super::super::bare::{BareProblem, Geometry};
+use super::super::shape::Shape;
 use crate::{InputError, Wrong};
 
 /// Outline of a section.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub(super) enum Outline {
+pub enum Outline {
     /// Lying flat: thickness up, its long axis across, m.
     Ellipse {
+        /// Upwards, m.
         thickness_m: f64,
+        /// Across, m.
         height_m: f64,
+        /// Its belly is empty.
         hollow: bool,
     },
-    /// A fillet across: flat base, thick end, thin end, m.
+    /// Flat base, a thick end and a thin one, a straight top, m.
     Taper {
+        /// At its thick end, m.
         thickness_m: f64,
+        /// At its thin end, m.
         thin_m: f64,
+        /// Across, m.
         width_m: f64,
     },
+    /// Flat base, a top that falls off to both edges; a bar and a round slice are two.
+    Fillet {
+        /// In the middle, m.
+        thickness_m: f64,
+        /// Across, m.
+        width_m: f64,
+        /// Height of the edges, share of the thickness.
+        edge: f64,
+        /// Round about its middle: a slice.
+        round: bool,
+    },
 }
+
+/// A fillet is so high at its edges, share of its thickness. common practice, no source.
+pub const EDGE_SHARE: f64 = 0.6;
+/// A slab counts as so many thicknesses wide.
+const ENDLESS: f64 = 8.0;
 /// The emptied belly of a gutted fish, an ellipse from beside the backbone towards the belly: its middle and
 /// half its length over half the height, its thickness over that of the body. A quarter of the section: guts are
 /// 10 to 18 % of a whole fish (`data/bodies.toml`), and lie in its middle part.
 const CAVITY_AT: f64 = 0.48;
 pub(super) const CAVITY_LONG: f64 = 0.45;
 pub(super) const CAVITY_HIGH: f64 = 0.6;
+/// Points of a drawn line from end to end.
+const DRAWN: u32 = 48;
 /// Points along the outline.
 const POINTS: usize = 20_000;
 /// A short straight piece of the outline: middle, m; length, m; which part; the way it faces.
@@ -38,7 +63,101 @@ pub(super) struct Piece {
 /// Extent upwards at a place across, m.
 pub(super) type Reach = (f64, f64);
 impl Outline {
-    pub(super) fn new(problem: &BareProblem) -> Result<Self, InputError> {
+    /// Of a fillet.
+    pub fn fillet(thickness_m: f64, width_m: f64, edge: f64) -> Self {
+        Self::Fillet {
+            thickness_m,
+            width_m,
+            edge,
+            round: false,
+        }
+    }
+
+    /// Of a round slice.
+    pub fn disc(thickness_m: f64, across_m: f64) -> Self {
+        Self::Fillet {
+            thickness_m,
+            width_m: across_m,
+            edge: 1.0,
+            round: true,
+        }
+    }
+
+    /// Of a body that conducts. A slab is a wide bar whose edges nothing passes
+    /// ([`super::Cooked`]); what a brick is as long as is left out.
+    pub fn of(shape: &Shape, thickness_m: f64) -> Self {
+        match *shape {
+            Shape::Slab => Self::fillet(thickness_m, ENDLESS * thickness_m, 1.0),
+            Shape::Brick {
+                width_m, tapers, ..
+            } => Self::fillet(thickness_m, width_m, if tapers { EDGE_SHARE } else { 1.0 }),
+            Shape::Disc { across_m } => Self::disc(thickness_m, across_m),
+            Shape::Ellipse { height_m, hollow } => Self::Ellipse {
+                thickness_m,
+                height_m: height_m.max(thickness_m),
+                hollow,
+            },
+        }
+    }
+
+    /// The same with edges so high, if it has any: share of the thickness.
+    pub fn edged(self, share: f64) -> Self {
+        match self {
+            Self::Fillet {
+                thickness_m,
+                width_m,
+                round: false,
+                edge,
+            } if edge < 1.0 => Self::fillet(thickness_m, width_m, share),
+            other => other,
+        }
+    }
+
+    /// The outline as a closed line, both halves of it, and the empty belly if there is one: m from the upright
+    /// through the middle and from the base.
+    pub fn drawn_m(&self) -> [Vec<[f64; 2]>; 2] {
+        let around = |from: f64, to: f64, reach: &dyn Fn(f64) -> Reach| -> Vec<[f64; 2]> {
+            // Closer together towards the ends, where a round body turns.
+            let across = (0..=DRAWN).map(|i| {
+                let angle = std::f64::consts::PI * (f64::from(i) / f64::from(DRAWN) - 0.5);
+                0.5 * (from + to) + 0.5 * (to - from) * angle.sin()
+            });
+            let base = across.clone().map(|x| [x, reach(x).0]);
+            let top = across.rev().map(|x| [x, reach(x).1]);
+            base.chain(top).collect()
+        };
+        let to = self.across_m();
+        let from = match self {
+            Self::Taper { .. } => 0.0,
+            _ => -to,
+        };
+        let belly = match self {
+            Self::Ellipse { hollow: true, .. } => {
+                let (at, long) = (CAVITY_AT * to, CAVITY_LONG * to);
+                around(at - long, at + long, &|x| self.hole(x))
+            }
+            _ => vec![],
+        };
+        [around(from, to, &|x| self.reach(x)), belly]
+    }
+
+    /// All the way round a round body, m (Ramanujan); none of what has flat faces.
+    pub(super) fn round_m(&self) -> Option<f64> {
+        let Self::Ellipse { .. } = self else {
+            return None;
+        };
+        let (a, b) = (self.across_m(), 0.5 * self.thickness_m());
+        let h = ((a - b) / (a + b)).powi(2);
+        Some(std::f64::consts::PI * (a + b) * (1.0 + 3.0 * h / (10.0 + (4.0 - 3.0 * h).sqrt())))
+    }
+
+    /// Round about the upright at 0.
+    pub(super) fn revolved(&self) -> bool {
+        matches!(self, Self::Fillet { round: true, .. })
+    }
+
+    /// Of a bare problem.
+    pub(super) fn of_bare(problem: &BareProblem) -> Result<Self, InputError> {
         let thickness_m = 1e-3 * problem.thickness_mm;
         match problem.geometry {
             Geometry::Ellipse { height_mm, hollow } => Ok(Self::Ellipse {
@@ -59,25 +178,36 @@ impl Outline {
     }
 
     /// Thickness, m.
-    pub(super) fn thickness_m(&self) -> f64 {
+    pub fn thickness_m(&self) -> f64 {
         match *self {
-            Self::Ellipse { thickness_m, .. } | Self::Taper { thickness_m, .. } => thickness_m,
+            Self::Ellipse { thickness_m, .. }
+            | Self::Taper { thickness_m, .. }
+            | Self::Fillet { thickness_m, .. } => thickness_m,
         }
     }
 
     /// To where it reaches across, m.
-    pub(super) fn across_m(&self) -> f64 {
+    pub fn across_m(&self) -> f64 {
         match *self {
             Self::Ellipse { height_m, .. } => 0.5 * height_m,
             Self::Taper { width_m, .. } => width_m,
+            Self::Fillet { width_m, .. } => 0.5 * width_m,
         }
     }
 
-    /// From where, m. Of an ellipse its right half is enough, the left is its mirror, unless it is hollow.
+    /// Lowest point of it, m.
+    pub fn base_m(&self) -> f64 {
+        match self {
+            Self::Ellipse { thickness_m, .. } => -0.5 * thickness_m,
+            Self::Taper { .. } | Self::Fillet { .. } => 0.0,
+        }
+    }
+
+    /// From where, m. Of an ellipse and a fillet the right half is enough, the left is its mirror; not of a hollow one.
     pub(super) fn left_m(&self) -> f64 {
         match self {
             Self::Ellipse { hollow: true, .. } => -self.across_m(),
-            Self::Ellipse { .. } | Self::Taper { .. } => 0.0,
+            Self::Ellipse { .. } | Self::Taper { .. } | Self::Fillet { .. } => 0.0,
         }
     }
 
@@ -103,6 +233,12 @@ impl Outline {
                 let part = (x_m / self.across_m()).clamp(0.0, 1.0);
                 let thick = self.thickness_m();
                 (0.0, thick + part * (thin_m - thick))
+            }
+            Self::Fillet {
+                thickness_m, edge, ..
+            } => {
+                let part = (x_m / self.across_m()).clamp(-1.0, 1.0);
+                (0.0, thickness_m * (1.0 - (1.0 - edge) * part * part))
             }
         }
     }
@@ -151,6 +287,16 @@ impl Outline {
                 walk(&arc(-1.0), 0);
                 walk(&arc(1.0), 1);
             }
+            Self::Fillet { .. } => {
+                let wide = self.across_m();
+                let top: Vec<[f64; 2]> = even([0.0, 0.0], [wide, 0.0])
+                    .into_iter()
+                    .map(|[x, _]| [x, self.reach(x).1])
+                    .collect();
+                walk(&even([0.0, 0.0], [wide, 0.0]), 0);
+                walk(&top, 1);
+                walk(&even([wide, 0.0], [wide, self.reach(wide).1]), 2);
+            }
             Self::Taper { thin_m, .. } => {
                 let (wide, thick, thin) = (self.across_m(), self.thickness_m(), thin_m);
                 walk(&even([0.0, 0.0], [wide, 0.0]), 0);
@@ -167,13 +313,14 @@ impl Outline {
         match self {
             Self::Ellipse { .. } => [0.0, 0.0],
             Self::Taper { .. } => [0.15 * self.across_m(), 0.5 * self.thickness_m()],
+            Self::Fillet { .. } => [0.0, 0.5 * self.thickness_m()],
         }
     }
 
     /// The upright through the thickest part, m: of a taper a little in from its end.
     pub(super) fn upright_m(&self) -> f64 {
         match self {
-            Self::Ellipse { .. } => 0.0,
+            Self::Ellipse { .. } | Self::Fillet { .. } => 0.0,
             Self::Taper { .. } => 0.15 * self.across_m(),
         }
     }

@@ -64,13 +64,16 @@ pub const REST_AT_ONCE_S: f64 = 30.0;
 
 /// A fillet rests a couple of minutes, a whole fish five, s. common practice, no source.
 pub const REST_S: f64 = 120.0;
-/// Whole fish.
+/// A whole fish rests by its thickness: five minutes where it is as thick as this, mm, less where it is thinner, as
+/// its heat evens out (with the square), but no less than a fillet. common practice, no source.
 pub const REST_WHOLE_S: f64 = 300.0;
+const REST_WHOLE_MM: f64 = 40.0;
 
-/// How long a piece rests, s: a whole fish alike in every way, anything else as its way has it.
+/// How long a piece rests, s: a whole fish by its thickness and alike in every way, anything else as its way has it.
 pub fn rest_s(piece: &Piece, way_s: f64) -> f64 {
     if crate::methods::suiting::whole(piece) {
-        REST_WHOLE_S
+        let thin = (piece.thickness.value() / REST_WHOLE_MM).min(1.0);
+        (REST_WHOLE_S * thin * thin).max(REST_S)
     } else {
         way_s
     }

@@ -1,0 +1,194 @@
+//! A piece cut across: its whole section cooked along a timeline, in two dimensions.
+
+use super::bench::Bench;
+use super::field::{STATE_STEPS, state};
+use super::kinetics::rates;
+use super::timeline::Timeline;
+use crate::heat::{Cooked, Faces, Finest, Outline, Shape, Track};
+use crate::target::Aim;
+
+/// A bench whose piece is cooked as a whole section. The pan, bath or dish goes where it goes under the column.
+#[derive(Debug, Clone)]
+pub struct Across<'a> {
+    bench: &'a Bench,
+    outline: Outline,
+    finest: Finest,
+}
+
+/// What a piece looks like cut open at one moment.
+#[derive(Debug, Clone, PartialEq)]
+pub struct CutOpen {
+    /// When, s.
+    pub at_s: f64,
+    /// State as in [`super::SliceField::state`], row after row from below over the box that the outline fills; beyond
+    /// the outline that at its edge.
+    pub state: Vec<u8>,
+    /// Coldest place, C.
+    pub coldest_c: f64,
+    /// Mid-thickness, C.
+    pub middle_c: f64,
+}
+
+/// A piece cut across at its thickest, moment after moment.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Opened {
+    /// Samples across.
+    pub columns: usize,
+    /// Samples upwards.
+    pub rows: usize,
+    /// Its outline and that of its empty belly, closed lines, m from the left end and from the base.
+    pub outline_m: [Vec<[f64; 2]>; 2],
+    /// How wide and how high it is, m.
+    pub size_m: [f64; 2],
+    /// In the order they were asked for.
+    pub moments: Vec<CutOpen>,
+}
+
+/// A picture is no higher, samples.
+const MOST_ROWS: usize = 160;
+
+/// What adds up in every cell.
+#[derive(Default)]
+struct Sums {
+    peaks_c: Vec<f64>,
+    setting: Vec<f64>,
+}
+
+impl Sums {
+    fn step(&mut self, cooked: &Cooked<'_>, dt_s: f64) {
+        let n = cooked.t_c().len();
+        self.peaks_c.resize(n, f64::NEG_INFINITY);
+        self.setting.resize(n, 0.0);
+        let sums = self.peaks_c.iter_mut().zip(&mut self.setting);
+        for ((peak, setting), t_c) in sums.zip(cooked.t_c()) {
+            *peak = peak.max(*t_c);
+            *setting += dt_s * rates(*t_c).0;
+        }
+    }
+}
+
+impl Bench {
+    /// The same piece as a section as fine as what is shown.
+    pub fn across(&self) -> Across<'_> {
+        self.across_as(
+            Outline::of(&self.shape, self.column.grid.flesh_m()),
+            Finest::SHOWN,
+        )
+    }
+
+    /// The same with an outline of its own.
+    pub fn across_as(&self, outline: Outline, finest: Finest) -> Across<'_> {
+        Across {
+            bench: self,
+            outline,
+            finest,
+        }
+    }
+}
+
+impl Across<'_> {
+    /// Cooks along a timeline until it is eaten, handing over each step's length, s.
+    fn run(&self, timeline: &Timeline, mut each: impl FnMut(&Cooked<'_>, f64)) {
+        let mut track = Track::default();
+        self.bench.run(timeline, &mut track);
+        let reservoir = self.bench.programme.reservoir.map(|_| &track);
+        let mut cooked = Cooked::new(
+            &self.bench.column,
+            self.outline,
+            self.finest,
+            self.bench.start_c,
+            reservoir,
+        );
+        let bath = self.bench.programme.bath();
+        each(&cooked, 0.0);
+        for stretch in self.bench.programme.stretches(timeline) {
+            let to_s = stretch.to_s.min(timeline.eaten_s());
+            if to_s - cooked.t_s() <= 1e-9 {
+                continue;
+            }
+            let stage = stretch.stage;
+            let on_heat = stretch.from_s < timeline.off_s;
+            let faces = Faces {
+                low: stage.low,
+                high: stage.high,
+                edge: (self.bench.shape != Shape::Slab).then(|| stage.edge(bath && on_heat)),
+            };
+            cooked.go_on(&faces, to_s - cooked.t_s(), &mut each);
+        }
+    }
+
+    /// Highest temperature along a timeline, C, of the coldest point on the upright through the middle, which a
+    /// column stands for, and of the coldest place of all: of the one whose own highest is lowest.
+    pub fn peaks_c(&self, timeline: &Timeline) -> [f64; 2] {
+        let mut peaks: Vec<f64> = Vec::new();
+        let mut which = [Vec::new(), Vec::new()];
+        self.run(timeline, |cooked, _| {
+            if peaks.is_empty() {
+                which = [cooked.upright(), cooked.places()];
+                peaks = vec![f64::NEG_INFINITY; cooked.t_c().len()];
+            }
+            for (peak, t_c) in peaks.iter_mut().zip(cooked.t_c()) {
+                *peak = peak.max(*t_c);
+            }
+        });
+        which.map(|cells| {
+            cells
+                .iter()
+                .fold(f64::INFINITY, |least, c| least.min(peaks[*c]))
+        })
+    }
+
+    /// What it looks like at some moments, in order, so many samples across; moments past the plate are left out.
+    pub fn cut_open(&self, timeline: &Timeline, at_s: &[f64], columns: usize, aim: &Aim) -> Opened {
+        let wide = 2.0 * self.outline.across_m();
+        let high = self.outline.thickness_m();
+        let rows = ((columns as f64 * high / wide).round() as usize).clamp(2, MOST_ROWS);
+        let base = self.outline.base_m();
+        let mut wanted = at_s.iter().copied().peekable();
+        let mut moments = Vec::with_capacity(at_s.len());
+        let mut sums = Sums::default();
+        self.run(timeline, |cooked, dt_s| {
+            sums.step(cooked, dt_s);
+            while wanted.next_if(|at| *at <= cooked.t_s() + 1e-6).is_some() {
+                let ln: Vec<f64> = sums.setting.iter().map(|s| s.max(1e-9).ln()).collect();
+                let crust: Vec<f64> = (0..ln.len()).map(|c| cooked.crustiness(c)).collect();
+                let mut state_bytes = Vec::with_capacity(columns * rows);
+                let mut last = 0;
+                let part = |i: usize, of: usize| (i as f64 + 0.5) / of as f64;
+                for row in 0..rows {
+                    for column in 0..columns {
+                        let at = [
+                            wide * (part(column, columns) - 0.5),
+                            base + high * part(row, rows),
+                        ];
+                        let read = |values: &[f64]| cooked.sample(values, at);
+                        if let (Some(peak), Some(ln), Some(crust)) =
+                            (read(&sums.peaks_c), read(&ln), read(&crust))
+                        {
+                            let level = state(aim, peak, ln, crust);
+                            last = (STATE_STEPS * level).round() as u8;
+                        }
+                        state_bytes.push(last);
+                    }
+                }
+                moments.push(CutOpen {
+                    at_s: cooked.t_s(),
+                    state: state_bytes,
+                    coldest_c: cooked.coldest_c(),
+                    middle_c: cooked.middle_c(),
+                });
+            }
+        });
+        let from_left = |line: Vec<[f64; 2]>| {
+            let points = line.into_iter();
+            points.map(|[x, y]| [x + 0.5 * wide, y - base]).collect()
+        };
+        Opened {
+            columns,
+            rows,
+            outline_m: self.outline.drawn_m().map(from_left),
+            size_m: [wide, high],
+            moments,
+        }
+    }
+}
