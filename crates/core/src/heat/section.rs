@@ -17,6 +17,6 @@ mod outline;
 mod plane;
 
 pub use bare::SectionAnswer;
-pub use cells::Finest;
+pub use cells::{Finest, Reading};
 pub use cooked::{Cooked, Faces};
 pub use outline::{EDGE_SHARE, Outline};

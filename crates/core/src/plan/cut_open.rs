@@ -3,6 +3,7 @@
 use super::asked::{Cooking, PlanAsked};
 use super::planner::{cooked_as, prepared};
 use super::when::find;
+use crate::heat::Finest;
 use crate::quantity::checked;
 use crate::run::{Bench, Fidelity, Opened, Truth};
 use crate::{InputError, Within};
@@ -41,9 +42,12 @@ pub fn cut_open(asked: &CutOpenAsked) -> Result<Opened, InputError> {
             .map(|i| end_s * i as f64 / gaps)
             .collect();
         let real = as_is(&truth);
-        Ok(real
-            .across()
-            .cut_open(&timeline, &at_s, asked.columns, &cooking.aim))
+        Ok(real.across_as(real.outline(), Finest::SHOWN).cut_open(
+            &timeline,
+            &at_s,
+            asked.columns,
+            &cooking.aim,
+        ))
     })
     .within("plan")
 }

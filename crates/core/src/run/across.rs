@@ -4,7 +4,7 @@ use super::bench::Bench;
 use super::field::{STATE_STEPS, state};
 use super::kinetics::rates;
 use super::timeline::Timeline;
-use crate::heat::{Cooked, Faces, Finest, Outline, Shape, Track};
+use crate::heat::{Cooked, Faces, Finest, Outline, Reading, Shape, Track};
 use crate::target::Aim;
 
 /// A bench whose piece is cooked as a whole section. The pan, bath or dish goes where it goes under the column.
@@ -68,12 +68,14 @@ impl Sums {
 }
 
 impl Bench {
-    /// The same piece as a section as fine as what is shown.
+    /// The same piece as a section.
     pub fn across(&self) -> Across<'_> {
-        self.across_as(
-            Outline::of(&self.shape, self.column.grid.flesh_m()),
-            Finest::SHOWN,
-        )
+        self.across_as(self.outline(), Finest::ORDINARY)
+    }
+
+    /// What its section looks like.
+    pub fn outline(&self) -> Outline {
+        Outline::of(&self.shape, self.column.grid.flesh_m())
     }
 
     /// The same with an outline of its own.
@@ -146,34 +148,32 @@ impl Across<'_> {
         let base = self.outline.base_m();
         let mut wanted = at_s.iter().copied().peekable();
         let mut moments = Vec::with_capacity(at_s.len());
+        let mut readings: Vec<Option<Reading>> = Vec::new();
         let mut sums = Sums::default();
         self.run(timeline, |cooked, dt_s| {
             sums.step(cooked, dt_s);
             while wanted.next_if(|at| *at <= cooked.t_s() + 1e-6).is_some() {
                 let ln: Vec<f64> = sums.setting.iter().map(|s| s.max(1e-9).ln()).collect();
                 let crust: Vec<f64> = (0..ln.len()).map(|c| cooked.crustiness(c)).collect();
-                let mut state_bytes = Vec::with_capacity(columns * rows);
-                let mut last = 0;
-                let part = |i: usize, of: usize| (i as f64 + 0.5) / of as f64;
-                for row in 0..rows {
-                    for column in 0..columns {
-                        let at = [
-                            wide * (part(column, columns) - 0.5),
-                            base + high * part(row, rows),
-                        ];
-                        let read = |values: &[f64]| cooked.sample(values, at);
-                        if let (Some(peak), Some(ln), Some(crust)) =
-                            (read(&sums.peaks_c), read(&ln), read(&crust))
-                        {
-                            let level = state(aim, peak, ln, crust);
-                            last = (STATE_STEPS * level).round() as u8;
-                        }
-                        state_bytes.push(last);
-                    }
+                if readings.is_empty() {
+                    let part = |i: usize, of: usize| (i as f64 + 0.5) / of as f64;
+                    let places = (0..rows).flat_map(|row| (0..columns).map(move |c| (row, c)));
+                    let at = places.map(|(row, column)| {
+                        let x_m = wide * (part(column, columns) - 0.5);
+                        cooked.reading([x_m, base + high * part(row, rows)])
+                    });
+                    readings = at.collect();
                 }
+                let state_bytes = readings.iter().map(|reading| {
+                    // Deep in an empty belly nothing is drawn.
+                    reading.map_or(0, |at| {
+                        let level = state(aim, at.of(&sums.peaks_c), at.of(&ln), at.of(&crust));
+                        (STATE_STEPS * level).round() as u8
+                    })
+                });
                 moments.push(CutOpen {
                     at_s: cooked.t_s(),
-                    state: state_bytes,
+                    state: state_bytes.collect(),
                     coldest_c: cooked.coldest_c(),
                     middle_c: cooked.middle_c(),
                 });

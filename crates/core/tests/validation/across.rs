@@ -3,7 +3,7 @@
 use super::notes::note;
 use super::running::{built, hake};
 use cindo_core::fish::{Cavity, PieceAsked};
-use cindo_core::heat::{Finest, Outline, Shape};
+use cindo_core::heat::{Finest, Shape};
 use cindo_core::run::{Bench, Fidelity, Truth};
 
 const AIM_C: f64 = 54.0;
@@ -180,14 +180,13 @@ fn law_a_section_hangs_little_on_its_cells() {
         let (piece, programme) = built(kind, &[], &hake(25.0, 1));
         let bench = Bench::new(&Truth::asked(&piece), &programme, Fidelity::FINE);
         let timeline = programme.timeline(off_s(|s| bench.peak_c(&programme.timeline(s)), 500.0));
-        let outline = Outline::of(&programme.shape, piece.thickness.metres());
         let finer = Finest {
             through: 36.0,
             most: 6_000.0,
-            ..Finest::SHOWN
+            ..Finest::ORDINARY
         };
-        let peak_c = |finest| bench.across_as(outline, finest).peaks_c(&timeline)[0];
-        let (shown, finer) = (peak_c(Finest::SHOWN), peak_c(finer));
+        let peak_c = |finest| bench.across_as(bench.outline(), finest).peaks_c(&timeline)[0];
+        let (shown, finer) = (peak_c(Finest::ORDINARY), peak_c(finer));
         assert!(
             (shown - finer).abs() < tolerance_c,
             "{kind}: {shown:.2} {finer:.2}"
@@ -241,4 +240,98 @@ fn law_what_is_cut_open_only_gets_more_done() {
     }
     let done = |i: usize| opened.moments[i].state.iter().filter(|s| **s >= 80).count();
     assert!(done(0) == 0 && done(7) > opened.moments[7].state.len() / 2);
+}
+
+/// An independent two-dimensional model with the same materials (an engineer's, values as reported) and cooks (common
+/// practice, no source): minutes on the heat to 52 C at the bone of a whole fish 40 x 85 mm, emptied; skin first
+/// to 54 C; steaks in stock to 56 C after two minutes of colouring.
+#[test]
+pub fn reference_minutes_of_an_independent_model() {
+    let fish = whole(40.0, 85.0, 600.0, Cavity::Emptied);
+    let steak = |mm| cut("steak", mm, 220.0);
+    let cases = [
+        ("whole, steamed", "steam", fish.clone(), 52.0, 9.3, "11"),
+        (
+            "whole, fan oven 200 C",
+            "whole_roast",
+            fish.clone(),
+            52.0,
+            12.4,
+            "14",
+        ),
+        (
+            "whole, grill pan",
+            "grill_pan",
+            fish.clone(),
+            52.0,
+            14.4,
+            "14",
+        ),
+        (
+            "whole, covered pan on a bed",
+            "pan_steam",
+            fish,
+            52.0,
+            18.2,
+            "20",
+        ),
+        (
+            "skin first, 25 x 60 mm",
+            "sear_skin_first",
+            hake(25.0, 1),
+            54.0,
+            9.4,
+            "7 to 10",
+        ),
+        (
+            "steak in stock, 25 mm",
+            "braise",
+            steak(25.0),
+            56.0,
+            8.7,
+            "8 to 10",
+        ),
+        (
+            "steak in stock, 30 mm",
+            "braise",
+            steak(30.0),
+            56.0,
+            11.5,
+            "8 to 10",
+        ),
+        (
+            "steak in stock, 35 mm",
+            "braise",
+            steak(35.0),
+            56.0,
+            14.4,
+            "8 to 10",
+        ),
+    ];
+    for (name, kind, piece, aim_c, model_min, cooks) in cases {
+        let (piece, programme) = built(kind, &[], &piece);
+        let bench = Bench::new(&Truth::asked(&piece), &programme, Fidelity::FINE);
+        let to = |peak: &dyn Fn(f64) -> f64| {
+            let (mut soon, mut late) = (60.0, 3600.0);
+            while late - soon > 3.0 {
+                let middle = 0.5 * (soon + late);
+                if peak(middle) < aim_c {
+                    soon = middle;
+                } else {
+                    late = middle;
+                }
+            }
+            late / 60.0
+        };
+        let column = to(&|s| bench.peak_c(&programme.timeline(s)));
+        let across = bench.across();
+        let section = to(&|s| across.peaks_c(&programme.timeline(s))[0]);
+        note(
+            name,
+            format!("{column:.1} min; section {section:.1}"),
+            format!("{model_min:.1}; cooks {cooks}"),
+        );
+        // Faces are not the same to the last figure: theirs under lids and beds are colder.
+        assert!((column / model_min - 1.0).abs() < 0.3, "{name}: {column}");
+    }
 }

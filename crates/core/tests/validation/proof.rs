@@ -72,6 +72,16 @@ fn across_table(out: &mut String) {
     across::plans_of_every_way_in_two_dimensions();
     out.push_str("A plan is made on a column in one dimension. Here the same piece, pan and faces, coats and water are followed through a whole section in two: how long it is on the heat to peak at 54 C.\n\n");
     noted(out, ["piece and way", "column", "section"]);
+    notes::taken();
+    across::reference_minutes_of_an_independent_model();
+    noted(
+        out,
+        [
+            "piece and way",
+            "ours",
+            "independent two-dimensional model; cooks",
+        ],
+    );
 }
 
 fn published_table(out: &mut String) {

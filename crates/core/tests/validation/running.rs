@@ -3,7 +3,7 @@
 use super::notes::note;
 use cindo_core::belief::members;
 use cindo_core::fish::{Eaters, Piece, PieceAsked};
-use cindo_core::heat::{Finest, Moment, Outline, Sink, Track};
+use cindo_core::heat::{Finest, Moment, Sink, Track};
 use cindo_core::kit::Kitchen;
 use cindo_core::methods::{Method, Value};
 use cindo_core::plan::{
@@ -514,14 +514,13 @@ pub fn law_the_range_holds_for_unseen_pieces() {
         for _ in 0..DRAWN {
             let truth = unseen(&piece, programme.fire, &mut draw);
             let bench = Bench::new(&truth, &programme, Fidelity::ROUGH);
-            let outline = Outline::of(&programme.shape.higher(truth.height), truth.thickness_m);
             let edge = 0.33 + 0.57 * draw();
             let finest = if piece.cut.is_whole() {
-                Finest::SHOWN
+                Finest::ORDINARY
             } else {
                 COARSE
             };
-            let across = bench.across_as(outline.edged(edge), finest);
+            let across = bench.across_as(bench.outline().edged(edge), finest);
             let done_by = |off_s: f64| {
                 let timeline = match turn_by {
                     TurnBy::Clock => programme.timeline(planned.off_heat_s).leaving(off_s),

@@ -110,6 +110,12 @@ fn asked() -> Vec<(&'static str, &'static str, Value, &'static str)> {
             "/items/0/body/lot",
         ),
         (
+            "CutOpenRequest",
+            "/api/cut_open",
+            json!({ "plan": { "piece": hake(), "method": { "kind": "steam" } }, "moments": 3, "columns": 16 }),
+            "",
+        ),
+        (
             "CoolRequest",
             "/api/cool",
             json!({ "piece": hake(), "from_c": 63, "how": "ice_water" }),

@@ -10,7 +10,7 @@ use super::super::column::Column;
 use super::super::face::{Face, Joint};
 use super::super::march::wet::{DAMP_SHARE, DRY_OUT_M, SPREAD_EVERY_S, WATER_DIFFUSIVITY_M2_S};
 use super::super::track::Track;
-use super::cells::{Cells, Finest};
+use super::cells::{Cells, Finest, Reading};
 use super::outline::Outline;
 use super::plane::Plane;
 use crate::matter::{Holding, water};
@@ -28,11 +28,11 @@ pub struct Faces {
 }
 
 /// First step after the faces change, s, how fast steps grow, and the longest; while flesh boils, a cell that runs
-/// dry takes up what a step brings, so the step stays short.
+/// dry takes up what a step brings, so the step stays as short as cells are thin.
 const FIRST_STEP_S: f64 = 0.1;
 const GROWTH: f64 = 1.15;
 const LONGEST_S: f64 = 2.0;
-const LONGEST_BOILING_S: f64 = 0.5;
+const LONGEST_BOILING_S_M: f64 = 0.5 / 0.3e-3;
 /// A cell that keeps its temperature is so many times as heavy.
 const HELD: f64 = 1e9;
 /// Cells with less of their volume inside do not count as a place.
@@ -230,8 +230,7 @@ impl<'a> Cooked<'a> {
 
     /// The middle now, C: where a tester is held.
     pub fn middle_c(&self) -> f64 {
-        self.sample(&self.t_c, self.outline.centre_m())
-            .unwrap_or(f64::NAN)
+        self.cells.sample(&self.t_c, self.outline.centre_m())
     }
 
     /// Water that left so far, share of the first.
@@ -249,9 +248,9 @@ impl<'a> Cooked<'a> {
         &self.outline
     }
 
-    /// Reads a value of every cell at a place, m from the upright through the middle and from the base; beyond the
-    /// outline that at its edge, none deep in an empty belly.
-    pub fn sample(&self, values: &[f64], [x_m, y_m]: [f64; 2]) -> Option<f64> {
+    /// How to read a value of every cell at a place, m from the upright through the middle and from the base; beyond
+    /// the outline at its edge, none deep in an empty belly.
+    pub fn reading(&self, [x_m, y_m]: [f64; 2]) -> Option<Reading> {
         let (from, to) = self.outline.reach(x_m);
         // Half of it is computed where the other is its mirror.
         let x_m = if self.cells.from_m < 0.0 {
@@ -259,8 +258,7 @@ impl<'a> Cooked<'a> {
         } else {
             x_m.abs()
         };
-        let read = self.cells.sample(values, [x_m, y_m.clamp(from, to)]);
-        read.is_finite().then_some(read)
+        self.cells.reading([x_m, y_m.clamp(from, to)])
     }
 
     /// Goes on under the same faces, handing over each step's length, s.
@@ -278,7 +276,7 @@ impl<'a> Cooked<'a> {
             };
             self.step(faces, dt_s);
             let longest_s = if self.boils.contains(&true) {
-                LONGEST_BOILING_S
+                (LONGEST_BOILING_S_M * self.cells.thinnest_m()).min(LONGEST_S)
             } else {
                 LONGEST_S
             };
