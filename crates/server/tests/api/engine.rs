@@ -520,7 +520,7 @@ async fn a_chosen_piece_is_cut_open_as_its_plan_has_it() {
             "moments",
         ),
         (
-            json!({ "plan": { "piece": { "fish": "hake" }, "method": { "kind": "steam" } }, "moments": 5, "columns": 40 }),
+            json!({ "plan": { "piece": { "fish": "hake", "thickness_mm": 900 }, "method": { "kind": "steam" } }, "moments": 5, "columns": 40 }),
             "plan.piece.thickness_mm",
         ),
         (
