@@ -19,6 +19,7 @@
 #![deny(missing_docs)]
 
 pub mod belief;
+pub mod choice;
 pub mod fish;
 pub mod heat;
 pub mod kit;

@@ -918,6 +918,25 @@ export interface components {
             /** @description Where it lives. */
             waters: components["schemas"]["Waters"];
         };
+        /** @description What a good cook sets for the thickness in hand, where that is not the usual. */
+        FittedWire: {
+            /** @description Name of the setting on the wire. */
+            key: string;
+            /** @description In words. */
+            name: string;
+            /**
+             * Format: double
+             * @description What is usual.
+             */
+            usual: number;
+            /**
+             * Format: double
+             * @description What is set, in the unit of the setting.
+             */
+            value: number;
+            /** @description Why, in a few words. */
+            why: string;
+        };
         /**
          * @description How the flesh comes apart when it is done.
          * @enum {string}
@@ -1583,6 +1602,8 @@ export interface components {
             /** @description Fats for the hottest they meet, the safest first; empty where nothing is fried. */
             fats: components["schemas"]["FatMargin"][];
             field?: components["schemas"]["SliceFieldWire"] | null;
+            /** @description What a good cook sets for this thickness where that is not the usual, whatever is set now. */
+            fitted: components["schemas"]["FittedWire"][];
             /** @description What is looked for. */
             goal: components["schemas"]["GoalWire"];
             /**
@@ -2053,6 +2074,8 @@ export interface components {
             finer: boolean;
             /** @description Name on the wire. */
             key: string;
+            /** @description The heat that cooks. */
+            main: boolean;
             /** @description In words. */
             name: string;
         };

@@ -4,6 +4,7 @@
 //! about 10 minutes an inch.
 
 use super::way::*;
+use crate::fish::Cut;
 
 settings! {
     oven_c: f64 = media::oven_c((180.0, 300.0), 250.0),
@@ -25,31 +26,39 @@ method! {
 
 fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let thick = suiting::mm(piece) > 38.0;
-    let mut reasons = vec![Reason::good(
-        "not_turned",
-        "Browned from above and never turned.",
-    )];
+    let mut reasons = Vec::new();
+    if !turned(piece) {
+        let never = "Browned from above and never turned.";
+        reasons.push(Reason::good("not_turned", never));
+    }
     if thick {
         reasons.push(suiting::too_thick("too_thick_for_broiler"));
     }
-    Suits::unless(thick || suiting::whole(piece), reasons)
+    Suits::unless(thick, reasons)
+}
+
+/// A whole round fish has two skins to blister; anything else lies still.
+fn turned(piece: &Piece) -> bool {
+    piece.cut == Cut::WholeRound
 }
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let stage = Stage::share(
-        1.0,
-        Mark::In,
-        media::broiler_tray(&set.broiler, set.oven_c),
-        media::under_element(&set.broiler, set.oven_c),
-    );
+    let tray = media::broiler_tray(&set.broiler, set.oven_c);
+    let element = media::under_element(&set.broiler, set.oven_c);
+    let stages = if turned(piece) {
+        vec![
+            Stage::share(0.5, Mark::In, tray, element),
+            Stage::share(0.5, Mark::Turned, element, tray),
+        ]
+    } else {
+        vec![Stage::share(1.0, Mark::In, tray, element)]
+    };
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
         media::at_rest(piece, false),
     );
-    Ok(
-        Programme::new(piece, kitchen, Fire::Oven, vec![stage], rest)
-            .heat(media::heat_broiler(&set.broiler, set.oven_c)),
-    )
+    Ok(Programme::new(piece, kitchen, Fire::Oven, stages, rest)
+        .heat(media::heat_broiler(&set.broiler, set.oven_c)))
 }
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
@@ -68,6 +77,10 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             "Stay by it: seconds lie between brown and burnt.",
         ),
     ];
+    steps.extend(story.turns(
+        "Turn it over",
+        &["The skin has blistered and browned in spots."],
+    ));
     let look = handling::cues(piece, &[done::TESTER, done::OPAQUE]);
     steps.extend(story.finish("Out", &look));
     steps

@@ -38,6 +38,7 @@ mod whole_roast;
 pub use advice::done;
 pub use advice::{Caution, Reason, Step, StepKind, Story, Suits};
 pub use settings::{Choice, Chosen, Purpose, Spec, Takes, Unit, Value};
+pub use suiting::crisp_skin;
 
 use crate::fish::Piece;
 use crate::kit::{Allergen, Kitchen};

@@ -34,6 +34,7 @@ pub fn fatty(piece: &Piece) -> bool {
     piece.composition.fat_share > 0.05
 }
 
+/// Its skin is on, and crisps.
 pub fn crisp_skin(piece: &Piece) -> bool {
     let crisps = piece
         .species

@@ -1,5 +1,6 @@
 //! What a plan answers.
 
+use crate::choice::Fitted;
 use crate::fish::Notice;
 use crate::heat::Body;
 use crate::kit::{Allergen, FatMargin};
@@ -66,6 +67,8 @@ pub struct Plan {
     pub method: &'static Method,
     /// Its settings, defaults filled in.
     pub chosen: Chosen,
+    /// What a good cook sets for this thickness where that is not the usual, whatever is set now.
+    pub fitted: Vec<Fitted>,
     /// What it aims at.
     pub aim: Aim,
     /// When the piece leaves the heat, s.

@@ -15,11 +15,12 @@ mod thawing;
 mod warn;
 mod when;
 
+pub use crate::choice::Wishes;
 pub use answer::{Batch, Plan, Probe, Window};
 pub use asked::{MethodAsked, PlanAsked, TurnBy};
 pub use cut_open::{CutOpenAsked, cut_open};
 pub use planner::plan;
-pub use rank::{RankAsked, Ranked, Way, Wishes, rank};
+pub use rank::{RankAsked, Ranked, Way, rank};
 pub use settle::{SettleAsked, Settled, settle};
 pub use simulate::{SeriesPoint, SimulateAsked, Simulated, simulate};
 pub use thawing::{CoolAsked, Cooled, Cooling, ThawAsked, Thawed, Thawing, cool, thaw};

@@ -5,6 +5,7 @@ use super::asked::{Cooking, PlanAsked, guests};
 use super::find::Sought;
 use super::when::{Found, find, slow_holds};
 use super::{batch, range, warn};
+use crate::choice;
 use crate::fish::{Cut, Notice, Piece, Severity};
 use crate::heat::{Body, Track};
 use crate::kit::{Allergen, fat_margins_at};
@@ -201,6 +202,7 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
     Ok(Plan {
         method: cooking.method,
         chosen: cooking.chosen.clone(),
+        fitted: choice::fitted(cooking.method, piece, cooking.kitchen),
         aim: *aim,
         off_heat_s: timeline.off_s,
         turns_s: timeline.turns_s(),

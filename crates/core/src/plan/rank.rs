@@ -3,35 +3,14 @@
 use super::answer::Plan;
 use super::asked::{Cooking, PlanAsked, guests};
 use super::planner::tell;
-use crate::fish::{Eaters, Hazard, Heated, Notice, Piece, PieceAsked, Skin, State};
+use crate::choice::{self, Class, Fitted, Quality, Wishes};
+use crate::fish::{Eaters, Hazard, Heated, Notice, Piece, PieceAsked, State};
 use crate::kit::Kitchen;
-use crate::methods::{FromFrozen, Method, Reason};
+use crate::methods::{FromFrozen, Method, Reason, crisp_skin};
 use crate::run::FieldAsked;
 use crate::target::{Aim, Goal, TargetAsked};
 use crate::{InputError, Within};
 use rayon::prelude::*;
-use serde::{Deserialize, Serialize};
-
-/// What matters to the cook, each on or off.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
-#[serde(deny_unknown_fields, default)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Wishes {
-    /// Crisp skin or crust.
-    pub crisp: bool,
-    /// Tender and even through.
-    pub tender: bool,
-    /// On the plate soon.
-    pub quick: bool,
-    /// Can be left alone.
-    pub hands_off: bool,
-    /// Little smell in the house.
-    pub little_smell: bool,
-    /// Half a minute does not ruin it.
-    pub forgiving: bool,
-    /// Little fat.
-    pub little_fat: bool,
-}
 
 /// A ranking as asked for.
 #[derive(Debug, Clone, PartialEq)]
@@ -57,11 +36,13 @@ pub struct Way {
     pub method: &'static Method,
     /// It can be done.
     pub suits: bool,
+    /// How well it fits such a piece, 0 nobody does it to 3 what a cook does first.
+    pub fit: u8,
     /// Higher stands first.
     pub score: f64,
     /// Why.
     pub reasons: Vec<Reason>,
-    /// The plan with default settings; none when it does not suit.
+    /// The plan with settings fitted to the piece; none when it does not suit.
     pub plan: Option<Plan>,
 }
 
@@ -76,11 +57,8 @@ pub struct Ranked {
     pub notices: Vec<Notice>,
 }
 
-/// A wish counts this much against a quality nobody asked for.
-const WISHED: f64 = 4.0;
-
-/// Plans every method for one piece with its default settings and orders them. A piece that must not
-/// be served is planned in no way.
+/// Plans every method for one piece with settings fitted to it and orders them as a cook would. A piece that
+/// must not be served is planned in no way.
 ///
 /// # Errors
 /// [`InputError`] for anything in the request that is out of range or unknown.
@@ -103,18 +81,22 @@ pub fn rank(asked: &RankAsked) -> Result<Ranked, InputError> {
         .par_iter()
         .map(|method| way(asked, &question, &piece, &aim, refused.first(), method))
         .collect::<Result<Vec<_>, _>>()?;
-    ways.sort_by(|a, b| b.suits.cmp(&a.suits).then(b.score.total_cmp(&a.score)));
+    nobody_waits(&mut ways);
+    ways.sort_by(|(a, _), (b, _)| b.suits.cmp(&a.suits).then(b.score.total_cmp(&a.score)));
+    explain(&mut ways, asked.wishes);
     Ok(Ranked {
-        ways,
+        ways: ways.into_iter().map(|(way, _)| way).collect(),
         refused,
         notices,
     })
 }
 
-/// Every reason against a way takes so much.
-const AGAINST: f64 = 0.1;
+/// Off the heat sooner than this no hand is quick enough, unless searing is all it is, s; and later than this after
+/// the first flame nobody waits, s.
+const TOO_QUICK_S: f64 = 40.0;
+const TOO_LONG_S: f64 = 3600.0;
 
-/// One method for the piece.
+/// One method for the piece, and what it is like.
 fn way(
     asked: &RankAsked,
     question: &PlanAsked,
@@ -122,47 +104,165 @@ fn way(
     aim: &Aim,
     refused: Option<&Notice>,
     method: &'static Method,
-) -> Result<Way, InputError> {
+) -> Result<(Way, Option<Quality>), InputError> {
     let said = method.suits(piece, &asked.kitchen);
     let mut way = Way {
         method,
         suits: said.suits,
+        fit: 0,
         score: 0.0,
         reasons: said.reasons,
         plan: None,
     };
-    if let Some(code) = gate(method, piece, aim) {
+    let out = |mut way: Way, reasons: Vec<Reason>| {
         way.suits = false;
-        way.reasons.push(code);
-    }
+        way.reasons = reasons;
+        Ok((way, None))
+    };
     if let Some(notice) = refused {
+        return out(way, vec![Reason::bad(notice.code, notice.message.clone())]);
+    }
+    if let Some(reason) = gate(method, piece, aim) {
         way.suits = false;
-        way.reasons = vec![Reason::bad(notice.code, notice.message.clone())];
+        way.reasons.push(reason);
     }
     if !way.suits {
-        return Ok(way);
+        way.reasons.retain(|reason| !reason.good);
+        return Ok((way, None));
     }
-    if method.wet
-        && piece
-            .species
-            .as_ref()
-            .is_some_and(|fish| fish.has(Hazard::WaxEsters))
-    {
+    let (fit, why) = Class::of(piece).fit(method.kind);
+    way.fit = fit;
+    let mut reasons = vec![];
+    if !why.is_empty() {
+        reasons.push(Reason {
+            code: "fit",
+            good: fit >= 2,
+            message: why,
+        });
+    }
+    let fish = piece.species.as_ref();
+    if method.wet && fish.is_some_and(|fish| fish.has(Hazard::WaxEsters)) {
         let stays = "Its oil stays in the dish: grill or roast it, so that it runs off.";
-        way.reasons.push(Reason::bad("oil_stays", stays));
+        reasons.push(Reason::bad("oil_stays", stays));
     }
-    let cooking = Cooking::new(piece, method, &[], &asked.kitchen, *aim)?;
+    reasons.extend(way.reasons.drain(..).filter(|reason| !reason.good));
+    way.reasons = reasons;
+    let settings = Fitted::asked(&choice::fitted(method, piece, &asked.kitchen));
+    let cooking = Cooking::new(piece, method, &settings, &asked.kitchen, *aim)?;
     let plan = tell(&cooking, question)?;
     if let Some(notice) = plan.refused.first() {
-        way.suits = false;
-        way.reasons = vec![Reason::bad(notice.code, notice.message.clone())];
-        return Ok(way);
+        return out(way, vec![Reason::bad(notice.code, notice.message.clone())]);
     }
-    let against = way.reasons.iter().filter(|r| !r.good).count() as f64;
-    way.score = weigh(&qualities(piece, &plan), asked.wishes) - AGAINST * against;
-    way.reasons.extend(explain(&plan));
+    let quality = like(piece, method, &plan);
+    if let Some(reason) = out_of_hand(method, &plan) {
+        return out(way, vec![reason]);
+    }
+    way.suits = quality.to_plate_s <= TOO_LONG_S;
+    let base = choice::base(fit, &quality, crisp_skin(piece));
+    way.score = choice::score(base, &quality, asked.wishes);
     way.plan = Some(plan);
-    Ok(way)
+    Ok((way, Some(quality)))
+}
+
+/// What takes longer than anybody waits is out where anything else fits; a big piece may have nothing else.
+fn nobody_waits(ways: &mut [(Way, Option<Quality>)]) {
+    let quicker = ways.iter().any(|(way, _)| way.suits && way.fit > 0);
+    for (way, quality) in ways {
+        if way.suits || way.plan.is_none() {
+            continue;
+        }
+        if !quicker {
+            way.suits = true;
+            continue;
+        }
+        let minutes = way.plan.take().map_or(0.0, |plan| plan.to_plate_s() / 60.0);
+        let long = format!("{minutes:.0} minutes to the plate.");
+        way.reasons = vec![Reason::bad("too_long", long)];
+        *quality = None;
+    }
+}
+
+/// What a way is like for a piece, from its plan.
+fn like(piece: &Piece, method: &Method, plan: &Plan) -> Quality {
+    let [skin_mm, flesh_mm] = plan.outcome.crust_mm;
+    // With skin on it is the skin that is to be crisp; water and salt make nothing crisp.
+    let crust_mm = if method.wet || !method.browns {
+        0.0
+    } else if crisp_skin(piece) {
+        skin_mm
+    } else {
+        skin_mm.max(flesh_mm)
+    };
+    Quality {
+        overcooked_share: plan.outcome.overcooked_share,
+        even_share: plan.outcome.even_share,
+        crust_mm,
+        window_s: plan.window.early_s + plan.window.late_s,
+        to_plate_s: plan.to_plate_s(),
+        lost_share: plan.outcome.weight_loss_share,
+        hands_off: method.nature.hands_off,
+        little_smell: method.nature.little_smell,
+        little_fat: method.nature.little_fat,
+    }
+}
+
+/// What only a plan shows: out of reach, too quick for hands.
+fn out_of_hand(method: &Method, plan: &Plan) -> Option<Reason> {
+    let short = plan
+        .warnings
+        .iter()
+        .find(|w| w.code == "target_out_of_reach");
+    if let Some(notice) = short {
+        return Some(Reason::bad(notice.code, notice.message.clone()));
+    }
+    if plan.off_heat_s < TOO_QUICK_S && !method.sears {
+        let quick = format!(
+            "Done in {:.0} seconds: no hand is that quick.",
+            plan.off_heat_s
+        );
+        return Some(Reason::bad("too_quick", quick));
+    }
+    None
+}
+
+/// So many ways on either side are a way's neighbours.
+const NEIGHBOURS: usize = 2;
+
+/// Says of each way that suits what tells it from its neighbours; nothing is said twice on a screen.
+fn explain(ways: &mut [(Way, Option<Quality>)], wishes: Wishes) {
+    let qualities: Vec<Quality> = ways.iter().filter_map(|(_, quality)| *quality).collect();
+    let mut said: Vec<String> = vec![];
+    for (i, here) in qualities.iter().enumerate() {
+        let way = &mut ways[i].0;
+        way.reasons.retain(|reason| {
+            let new = !said.contains(&reason.message.clone());
+            if new {
+                said.push(reason.message.clone());
+            }
+            new
+        });
+        let from = i.saturating_sub(NEIGHBOURS);
+        let to = (i + NEIGHBOURS + 1).min(qualities.len());
+        let beside: Vec<Quality> = (from..to)
+            .filter(|k| *k != i)
+            .map(|k| qualities[k])
+            .collect();
+        if let Some((code, good, sentence)) = choice::say(here, &beside, &said) {
+            said.push(sentence.clone());
+            way.reasons.push(Reason {
+                code,
+                good,
+                message: sentence,
+            });
+        }
+        if !choice::met(here, wishes) {
+            let not = "Not what you asked for tonight.".to_owned();
+            if !said.contains(&not) {
+                said.push(not.clone());
+                way.reasons.push(Reason::bad("unmet", not));
+            }
+        }
+    }
 }
 
 /// What rules a way out for a piece in this state and with this aim, whatever its cut.
@@ -176,88 +276,4 @@ fn gate(method: &Method, piece: &Piece, aim: &Aim) -> Option<Reason> {
         return Some(Reason::bad("no_rim", fierce));
     }
     None
-}
-
-/// Qualities from 0 to 1 in the order of [`Wishes`].
-fn qualities(piece: &Piece, plan: &Plan) -> [f64; 7] {
-    let [skin_mm, flesh_mm] = plan.outcome.crust_mm;
-    // With skin on it is the skin that is to be crisp; a crust on the other side helps little.
-    let crust_mm = if piece.skin == Skin::On {
-        skin_mm.max(0.2 * flesh_mm)
-    } else {
-        flesh_mm.max(skin_mm)
-    };
-    let window_s = plan.window.early_s + plan.window.late_s;
-    [
-        (crust_mm / 0.5).min(1.0),
-        (1.0 - plan.outcome.overcooked_share) * (0.5 + 0.5 * plan.outcome.even_share),
-        1.0 / (1.0 + (plan.heat_up_s() + plan.off_heat_s) / 600.0),
-        plan.method.nature.hands_off,
-        plan.method.nature.little_smell,
-        window_s / (window_s + 60.0),
-        plan.method.nature.little_fat,
-    ]
-}
-
-fn weigh(qualities: &[f64; 7], wishes: Wishes) -> f64 {
-    let Wishes {
-        crisp,
-        tender,
-        quick,
-        hands_off,
-        little_smell,
-        forgiving,
-        little_fat,
-    } = wishes;
-    let wished = [
-        crisp,
-        tender,
-        quick,
-        hands_off,
-        little_smell,
-        forgiving,
-        little_fat,
-    ];
-    let weights = wished.map(|on| if on { WISHED } else { 1.0 });
-    let sum: f64 = qualities.iter().zip(weights).map(|(q, w)| q * w).sum();
-    sum / weights.iter().sum::<f64>()
-}
-
-/// A crust worth naming, mm.
-const CRUST_MM: f64 = 0.4;
-
-/// What the simulation says for and against.
-fn explain(plan: &Plan) -> Vec<Reason> {
-    let mut reasons = Vec::new();
-    let window_s = plan.window.early_s + plan.window.late_s;
-    if window_s < 45.0 {
-        reasons.push(Reason::bad(
-            "narrow",
-            format!("Unforgiving: {window_s:.0} s between too soon and too late."),
-        ));
-    } else if window_s > 120.0 {
-        reasons.push(Reason::good(
-            "forgiving",
-            format!(
-                "Forgiving: {:.0} min between too soon and too late.",
-                window_s / 60.0
-            ),
-        ));
-    }
-    let over = plan.outcome.overcooked_share;
-    if over < 0.05 {
-        reasons.push(Reason::good("even", "Hardly any of it is overcooked."));
-    } else if over > 0.3 {
-        reasons.push(Reason::bad(
-            "uneven",
-            format!(
-                "{:.0} % of the thickness is overcooked when the middle is right.",
-                100.0 * over
-            ),
-        ));
-    }
-    if plan.outcome.crust_mm[0].max(plan.outcome.crust_mm[1]) > CRUST_MM {
-        reasons.push(Reason::good("crust", "Leaves a dry, crisp crust."));
-    }
-    reasons
 }

@@ -3,6 +3,7 @@
 #![allow(missing_docs)]
 
 mod across;
+mod choice;
 mod counter;
 mod doneness;
 mod exact;

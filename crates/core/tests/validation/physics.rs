@@ -3,7 +3,7 @@
 use super::notes::note;
 use cindo_core::fish::{Cavity, Piece, PieceAsked, RestOn};
 use cindo_core::heat::{
-    Air, Column, Face, Fineness, Gas, Grid, Marcher, Medium, Moment, Sink, Spell, Steps,
+    Air, Column, Face, Fineness, Gas, Grid, Marcher, Moment, Sink, Spell, Steps,
 };
 use cindo_core::kit::Kitchen;
 use cindo_core::matter::{Composition, Material, water};

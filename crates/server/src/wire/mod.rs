@@ -33,7 +33,7 @@ pub use piece::{CompositionWire, MethodWire, PieceWire, TargetWire, ValueWire};
 pub use plan::{GoalWire, PlanAnswer, PlanRequest, SettleAnswer, SettleRequest};
 pub use rank::{RankAnswer, RankRequest, WayWire};
 pub use seen::{CookedLineWire, CutOpenAnswer, CutOpenRequest, SignsWire, SliceFieldWire};
-pub use settings::{OptionWire, SettingTakes, SettingWire};
+pub use settings::{FittedWire, OptionWire, SettingTakes, SettingWire};
 pub use shelf::{KeptPieceWire, LotWire, ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew};
 pub use simulate::{SimulateAnswer, SimulateRequest};
 

@@ -2,7 +2,7 @@
 
 use super::piece::{MethodWire, PieceWire, TargetWire};
 use super::seen::{SignsWire, SliceFieldWire};
-use super::settings::SettingWire;
+use super::settings::{FittedWire, SettingWire};
 use crate::error::RequestError;
 use cindo_core::Within;
 use cindo_core::fish::{Eaters, Notice};
@@ -110,6 +110,8 @@ pub struct PlanAnswer {
     pub goal: GoalWire,
     /// The band aimed at.
     pub target: Band,
+    /// What a good cook sets for this thickness where that is not the usual, whatever is set now.
+    pub fitted: Vec<FittedWire>,
     /// All settings, defaults filled in.
     pub settings: Vec<SettingWire>,
     /// What is heated first, side by side.
@@ -223,6 +225,11 @@ impl From<Plan> for PlanAnswer {
                 Goal::Figure(_) => GoalWire::Figure,
             },
             target: plan.aim.band,
+            fitted: plan
+                .fitted
+                .iter()
+                .map(|one| FittedWire::new(plan.method, one))
+                .collect(),
             settings: plan
                 .chosen
                 .iter()

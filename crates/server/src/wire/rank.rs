@@ -51,7 +51,7 @@ pub struct WayWire {
     pub score: f64,
     /// Why.
     pub reasons: Vec<Reason>,
-    /// The plan with default settings; null when it does not suit.
+    /// The plan with settings fitted to the piece; null when it does not suit.
     pub plan: Option<PlanAnswer>,
 }
 

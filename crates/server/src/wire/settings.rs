@@ -1,6 +1,7 @@
 //! The settings of a method, as a page can offer them.
 
-use cindo_core::methods::{Choice, Takes, Value};
+use cindo_core::choice::Fitted;
+use cindo_core::methods::{Choice, Method, Purpose, Takes, Value};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -59,8 +60,38 @@ pub struct SettingWire {
     pub name: String,
     /// Most cooks leave it as it is.
     pub finer: bool,
+    /// The heat that cooks.
+    pub main: bool,
     /// What it takes, and its value.
     pub control: SettingTakes,
+}
+
+/// What a good cook sets for the thickness in hand, where that is not the usual.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct FittedWire {
+    /// Name of the setting on the wire.
+    pub key: String,
+    /// In words.
+    pub name: String,
+    /// What is set, in the unit of the setting.
+    pub value: f64,
+    /// What is usual.
+    pub usual: f64,
+    /// Why, in a few words.
+    pub why: String,
+}
+
+impl FittedWire {
+    pub(super) fn new(method: &Method, fitted: &Fitted) -> Self {
+        let spec = method.settings.iter().find(|spec| spec.key == fitted.key);
+        Self {
+            key: fitted.key.to_owned(),
+            name: spec.map_or_else(String::new, |spec| spec.name.to_owned()),
+            value: fitted.value,
+            usual: fitted.usual,
+            why: fitted.why.to_owned(),
+        }
+    }
 }
 
 impl SettingWire {
@@ -113,6 +144,7 @@ impl SettingWire {
             key: spec.key.to_owned(),
             name: spec.name.to_owned(),
             finer: spec.finer,
+            main: spec.is == Purpose::MainHeat,
             control,
         })
     }

@@ -6,6 +6,7 @@ import { FOOD_SAFETY, question, type RestOn } from "../../card";
 import { useFish, useKeys, usePiece, useViewFlag } from "../../shell";
 import { Choice, Failure, Notices, Refusal, useUnits } from "../../ui";
 import { figure, scale, withUnit } from "../../units";
+import { FittedOrUsual } from "./FittedOrUsual";
 import { Headline } from "./Headline";
 import { Outcome, Warnings } from "./Outcome";
 import { Cut, Picture } from "./Pictures";
@@ -29,7 +30,7 @@ export function Card() {
   const { kind = "" } = useParams();
   const { piece, query, change: changePiece } = usePiece();
   const units = useUnits();
-  const { method, change, undo, canUndo } = useSettings(kind);
+  const { method, change, setAll, undo, canUndo } = useSettings(kind);
   const [late, setLate] = useViewFlag("late");
   const [thicker, setThicker] = useViewFlag("thicker");
   const [atS, setAtS] = useState<number | null>(null);
@@ -213,6 +214,12 @@ export function Card() {
         </div>
         <aside className="grid gap-y-4 print:hidden">
           {!stopped && <Cut plan={plan} request={whatIf ? otherwise : request} atS={atS} />}
+          <FittedOrUsual
+            fitted={plan.fitted}
+            settings={plan.settings}
+            asked={asNumbers}
+            set={setAll}
+          />
           <Settings
             settings={plan.settings}
             fats={plan.fats}

@@ -7,6 +7,7 @@ import { useFish, useKeys, usePiece } from "../../shell";
 import { decode, Thumb, useWidth } from "../../slice";
 import { Failure, Fold, Notices, Refusal, useUnits } from "../../ui";
 import { clock, figure, scale, span, withUnit } from "../../units";
+import { cardWith } from "./fitted";
 
 const WISH_NAMES: Record<Wish, string> = {
   crisp: "crisp skin",
@@ -178,7 +179,7 @@ export function Ways() {
                   key={way.kind}
                   way={way}
                   rank={i + 1}
-                  to={`/ways/${way.kind}?${query}`}
+                  to={cardWith(way.kind, query, way.plan?.fitted ?? [])}
                   longestS={longestS}
                   ticks={ticks}
                   clockBox={i === 0 ? clockBox : undefined}
@@ -209,6 +210,17 @@ const about = (s: number) => `${Math.max(1, Math.round(s / 60))} min`;
 function heats(plan: Plan): string {
   const all = plan.heating.map((h) => `${HOT[h.what]} ${about(h.s)}`);
   return all.length > 0 ? `Heat first: ${all.join(", ")}` : "";
+}
+
+/** What it is set to, in the words of its main settings. */
+function MainHeat({ plan }: { plan: Plan }) {
+  const units = useUnits();
+  const set = plan.settings.flatMap((s) =>
+    s.main && s.control.takes === "number"
+      ? [`${s.name} ${withUnit(s.control.value, "celsius", units)}`]
+      : [],
+  );
+  return set.length > 0 ? <p className="text-small figures">{set.join(", ")}</p> : null;
 }
 
 type RowProps = {
@@ -242,6 +254,7 @@ function Row({ way, rank, to, longestS, ticks, clockBox, clockWidth, high }: Row
           </span>
           <p className="text-small quiet">{way.summary}</p>
           {plan && <p className="text-small quiet">{heats(plan)}</p>}
+          {plan && <MainHeat plan={plan} />}
         </div>
         <div ref={clockBox} className="relative" style={{ height: high + 18 }}>
           {ticks.map((s) => (

@@ -10,18 +10,21 @@ const SETTINGS: Setting[] = [
     key: "oil_c",
     name: "Oil temperature",
     finer: false,
+    main: false,
     control: { takes: "number", value: 175, min: 130, max: 205, step: 1, unit: "C", default: 175 },
   },
   {
     key: "drop_k",
     name: "Oil may drop by",
     finer: true,
+    main: false,
     control: { takes: "number", value: 15, min: 5, max: 50, step: 1, unit: "K", default: 15 },
   },
   {
     key: "fat",
     name: "Fat",
     finer: true,
+    main: false,
     control: {
       takes: "choice",
       value: "butter",
@@ -36,6 +39,7 @@ const SETTINGS: Setting[] = [
     key: "coating",
     name: "Coat of",
     finer: false,
+    main: false,
     control: {
       takes: "choice",
       value: "batter",

@@ -27,9 +27,31 @@ export function useSettings(kind: string) {
     },
     [params, setParams],
   );
+  /** All at once: those named, the others as usual. */
+  const setAll = useCallback(
+    (values: Record<string, SettingValue>) => {
+      before.current.push({ at: 0, key: "", search: params.toString() });
+      setParams(
+        (old) => {
+          for (const key of [...old.keys()]) if (key.startsWith("s.")) old.delete(key);
+          for (const [key, value] of Object.entries(values))
+            old.set(`s.${key}`, writeSetting(value));
+          return old;
+        },
+        { replace: true },
+      );
+    },
+    [params, setParams],
+  );
   const undo = useCallback(() => {
     const last = before.current.pop();
     if (last) setParams(new URLSearchParams(last.search), { replace: true });
   }, [setParams]);
-  return { method: methodFrom(kind, params), change, undo, canUndo: before.current.length > 0 };
+  return {
+    method: methodFrom(kind, params),
+    change,
+    setAll,
+    undo,
+    canUndo: before.current.length > 0,
+  };
 }

@@ -1,0 +1,13 @@
+//! Judgement: what a cook would do with this piece. Which class of piece it is and how well each way fits it
+//! (`data/fit.toml`), what a good cook sets for its thickness (`data/fitted.toml`), and what the ways are like side
+//! by side. Weights and why stand in `docs/CHOICE.md`.
+
+mod class;
+mod fitted;
+mod quality;
+mod say;
+
+pub use class::{Class, Fit};
+pub use fitted::{Fitted, fitted};
+pub use quality::{Quality, Wishes, base, met, score};
+pub use say::say;

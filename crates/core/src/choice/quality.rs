@@ -1,0 +1,191 @@
+//! What a way is like for this piece, as its plan tells it, and how that is weighed.
+
+use serde::{Deserialize, Serialize};
+
+/// What matters to the cook, each on or off.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[serde(deny_unknown_fields, default)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Wishes {
+    /// Crisp skin or crust.
+    pub crisp: bool,
+    /// Tender and even through.
+    pub tender: bool,
+    /// On the plate soon.
+    pub quick: bool,
+    /// Can be left alone.
+    pub hands_off: bool,
+    /// Little smell in the house.
+    pub little_smell: bool,
+    /// Half a minute does not ruin it.
+    pub forgiving: bool,
+    /// Little fat.
+    pub little_fat: bool,
+}
+
+/// What a way is like for a piece.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Quality {
+    /// Share of the thickness past done when the middle is right.
+    pub overcooked_share: f64,
+    /// Share of it in the target.
+    pub even_share: f64,
+    /// Crust where crisp is meant, mm; none with water or salt.
+    pub crust_mm: f64,
+    /// Between too soon and too late, s.
+    pub window_s: f64,
+    /// From a cold kitchen to the plate, s.
+    pub to_plate_s: f64,
+    /// Weight lost, share.
+    pub lost_share: f64,
+    /// How much can be left alone, how little it smells, how little fat it needs, 0 to 1.
+    pub hands_off: f64,
+    /// How little it smells in the house.
+    pub little_smell: f64,
+    /// How little fat it needs.
+    pub little_fat: f64,
+}
+
+/// A crust that crackles, mm.
+const CRISP_MM: f64 = 0.5;
+/// Time to the plate at which half of what quickness is worth is gone, s; and what "quick" still means.
+const HALF_SOON_S: f64 = 1200.0;
+const QUICK_S: f64 = 900.0;
+/// A window that hands can hit half of the time, s.
+const HALF_WINDOW_S: f64 = 20.0;
+/// So much weight lost is all that can be, share.
+const ALL_LOST: f64 = 0.25;
+
+/// Shares of what the run itself tells, beside what cooks do: tenderness, crust, time, window, weight.
+const TENDER: f64 = 0.3;
+const CRUST: f64 = 0.25;
+const SOON: f64 = 0.2;
+const WINDOW: f64 = 0.15;
+const WEIGHT: f64 = 0.1;
+/// Without skin that crisps a crust counts for less.
+const CRUST_ELSEWHERE: f64 = 0.4;
+/// What cooks do with such a piece outweighs the run: it knows taste, which the run does not.
+const FIT: f64 = 0.7;
+/// A wish weighs as much as all the rest; a way that cannot meet it leaves the front.
+const WISHED: f64 = 0.5;
+const UNMET: f64 = 0.6;
+/// Below this a wish is not met.
+const MET: f64 = 0.45;
+
+impl Quality {
+    /// How tender and even, 0 to 1.
+    pub fn tender(&self) -> f64 {
+        (1.0 - self.overcooked_share) * (0.5 + 0.5 * self.even_share)
+    }
+
+    /// How crisp, 0 to 1.
+    pub fn crisp(&self) -> f64 {
+        (self.crust_mm / CRISP_MM).min(1.0)
+    }
+
+    fn soon(&self) -> f64 {
+        1.0 / (1.0 + self.to_plate_s / HALF_SOON_S)
+    }
+
+    fn window(&self) -> f64 {
+        self.window_s / (self.window_s + HALF_WINDOW_S)
+    }
+
+    /// How well it does each of the wishes that are on, 0 to 1.
+    fn wished(&self, wishes: Wishes) -> Vec<f64> {
+        let quick = if self.to_plate_s <= QUICK_S {
+            1.0 - 0.4 * self.to_plate_s / QUICK_S
+        } else {
+            0.0
+        };
+        let all = [
+            (wishes.crisp, self.crisp()),
+            (wishes.tender, (1.6 * self.tender()).min(1.0)),
+            (wishes.quick, quick),
+            (wishes.hands_off, self.hands_off),
+            (wishes.little_smell, self.little_smell),
+            (wishes.forgiving, self.window_s / (self.window_s + 45.0)),
+            (wishes.little_fat, self.little_fat),
+        ];
+        all.into_iter()
+            .filter(|(on, _)| *on)
+            .map(|(_, v)| v)
+            .collect()
+    }
+}
+
+/// What a way is worth before any wish, 0 to 1: what cooks do (0 to 3) and what the run tells.
+pub fn base(fit: u8, quality: &Quality, skin_crisps: bool) -> f64 {
+    let crust = CRUST * if skin_crisps { 1.0 } else { CRUST_ELSEWHERE };
+    let told = TENDER * quality.tender()
+        + crust * quality.crisp()
+        + SOON * quality.soon()
+        + WINDOW * quality.window()
+        + WEIGHT * (1.0 - quality.lost_share / ALL_LOST).clamp(0.0, 1.0);
+    FIT * f64::from(fit) / 3.0 + (1.0 - FIT) * told / (TENDER + crust + SOON + WINDOW + WEIGHT)
+}
+
+/// Whether every wish is met.
+pub fn met(quality: &Quality, wishes: Wishes) -> bool {
+    quality.wished(wishes).iter().all(|value| *value >= MET)
+}
+
+/// What stands first has the highest.
+pub fn score(base: f64, quality: &Quality, wishes: Wishes) -> f64 {
+    let wished = quality.wished(wishes);
+    if wished.is_empty() {
+        return base;
+    }
+    let mean = wished.iter().sum::<f64>() / wished.len() as f64;
+    let unmet = if met(quality, wishes) { 0.0 } else { UNMET };
+    (1.0 - WISHED) * base + WISHED * mean - unmet
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    const PLAIN: Quality = Quality {
+        overcooked_share: 0.4,
+        even_share: 0.3,
+        crust_mm: 0.5,
+        window_s: 20.0,
+        to_plate_s: 900.0,
+        lost_share: 0.15,
+        hands_off: 0.5,
+        little_smell: 0.2,
+        little_fat: 0.5,
+    };
+
+    #[test]
+    fn a_wish_weighs_as_much_as_all_the_rest() {
+        let smell = Wishes {
+            little_smell: true,
+            ..Wishes::default()
+        };
+        // What cooks would do first, but it smells; what they would hardly do, but it does not.
+        let clean = Quality {
+            little_smell: 0.9,
+            crust_mm: 0.0,
+            ..PLAIN
+        };
+        let (first, hardly) = (base(3, &PLAIN, true), base(1, &clean, true));
+        assert!(first > hardly + 0.3);
+        assert!(score(first, &PLAIN, smell) < score(hardly, &clean, smell));
+        assert!(!met(&PLAIN, smell) && met(&clean, smell));
+        assert_eq!(score(first, &PLAIN, Wishes::default()), first);
+    }
+
+    #[test]
+    fn quick_means_a_quarter_of_an_hour_with_heating_up() {
+        let quick = Wishes {
+            quick: true,
+            ..Wishes::default()
+        };
+        let at = |to_plate_s| Quality {
+            to_plate_s,
+            ..PLAIN
+        };
+        assert!(met(&at(890.0), quick) && !met(&at(910.0), quick));
+    }
+}

@@ -1,0 +1,126 @@
+//! What a cook would choose (`data/choice.toml`, written before the code that judges) against the order of the ways.
+
+use super::notes::note;
+use cindo_core::fish::{Eaters, PieceAsked};
+use cindo_core::kit::Kitchen;
+use cindo_core::plan::{RankAsked, Ranked, Wishes, rank};
+use cindo_core::target::TargetAsked;
+use serde::Deserialize;
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct Asked {
+    fish: String,
+    cut: Option<String>,
+    thickness_mm: f64,
+    mass_g: Option<f64>,
+    skin: Option<String>,
+    pieces: Option<u32>,
+    state: Option<String>,
+    start_c: Option<f64>,
+    #[serde(default)]
+    bone: bool,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct Expected {
+    what: String,
+    piece: Asked,
+    target: Option<String>,
+    #[serde(default)]
+    wishes: Vec<String>,
+    first: Vec<String>,
+    front: Vec<String>,
+    never: Vec<String>,
+    within_min: Option<f64>,
+}
+
+#[derive(Deserialize)]
+struct File {
+    piece: Vec<Expected>,
+}
+
+fn ranked(expected: &Expected) -> Ranked {
+    let asked = &expected.piece;
+    let on = |wish: &str| expected.wishes.iter().any(|w| w == wish);
+    rank(&RankAsked {
+        piece: PieceAsked {
+            fish: Some(asked.fish.clone()),
+            cut: asked.cut.clone(),
+            thickness_mm: Some(asked.thickness_mm),
+            mass_g: asked.mass_g,
+            skin: asked.skin.clone(),
+            pieces: asked.pieces,
+            state: asked.state.clone(),
+            start_c: asked.start_c,
+            bone: asked.bone,
+            ..PieceAsked::default()
+        },
+        target: expected
+            .target
+            .clone()
+            .map_or(TargetAsked::Usual, TargetAsked::Level),
+        kitchen: Kitchen::SEA_LEVEL,
+        eaters: Eaters::Everyone,
+        wishes: Wishes {
+            crisp: on("crisp"),
+            tender: on("tender"),
+            quick: on("quick"),
+            little_smell: on("little_smell"),
+            ..Wishes::default()
+        },
+        field: None,
+    })
+    .unwrap()
+}
+
+/// Thirty-four pieces, their front and what must not be near it. common practice, no source.
+#[test]
+pub fn practice_what_a_cook_would_choose() {
+    let file: File = toml::from_str(include_str!("data/choice.toml")).unwrap();
+    let mut wrong = Vec::new();
+    for expected in &file.piece {
+        let ways = ranked(expected).ways;
+        let order: Vec<&str> = ways
+            .iter()
+            .filter(|way| way.suits)
+            .map(|way| way.method.kind)
+            .collect();
+        let front = &order[..order.len().min(4)];
+        note(
+            expected.what.clone(),
+            front.join(", "),
+            format!("last {}", order[order.len().saturating_sub(3)..].join(", ")),
+        );
+        let mut misses = Vec::new();
+        if !expected.first.iter().any(|kind| kind == order[0]) {
+            misses.push(format!("led by {}", order[0]));
+        }
+        for kind in &expected.front {
+            if !front.contains(&kind.as_str()) {
+                misses.push(format!("{kind} not in front"));
+            }
+        }
+        for kind in &expected.never {
+            if order.iter().take(6).any(|k| k == kind) {
+                misses.push(format!("{kind} among the first six"));
+            }
+        }
+        if let Some(most) = expected.within_min {
+            for way in ways.iter().take(4) {
+                let takes = way.plan.as_ref().map_or(0.0, |p| p.to_plate_s() / 60.0);
+                if takes > most {
+                    misses.push(format!("{} takes {takes:.0} min", way.method.kind));
+                }
+            }
+        }
+        if !misses.is_empty() {
+            wrong.push(format!("{}: {}", expected.what, misses.join("; ")));
+        }
+    }
+    for line in &wrong {
+        println!("! {line}");
+    }
+    assert!(wrong.is_empty(), "{} of {}", wrong.len(), file.piece.len());
+}
