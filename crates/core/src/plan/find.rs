@@ -123,14 +123,38 @@ fn value(bench: &Bench, measure: Measure, timeline: &Timeline) -> f64 {
     measure.of(&peaks, &bench.column)
 }
 
-fn value_at(bench: &Bench, measure: Measure, total_s: f64) -> f64 {
-    value(bench, measure, &bench.programme.timeline(total_s))
+/// What a bench comes to by the time on the heat. Where the faces see the same all along, a run for one time goes
+/// on from that for another.
+enum ByTime<'a> {
+    Anew(&'a Bench, Measure),
+    GoesOn(Leaving<'a>),
+}
+
+impl<'a> ByTime<'a> {
+    fn new(bench: &'a Bench, measure: Measure, guess_s: f64) -> Self {
+        if bench.programme.is_steady() {
+            let timeline = bench.programme.timeline(guess_s);
+            Self::GoesOn(Leaving::new(bench, measure, &timeline))
+        } else {
+            Self::Anew(bench, measure)
+        }
+    }
+
+    fn value(&mut self, total_s: f64) -> f64 {
+        match self {
+            Self::Anew(bench, measure) => {
+                value(bench, *measure, &bench.programme.timeline(total_s))
+            }
+            Self::GoesOn(leaving) => leaving.value(total_s),
+        }
+    }
 }
 
 /// Finds the time on the heat after which the measure meets `aim_c`; turns go along as shares of it.
 pub(super) fn time_for(bench: &Bench, measure: Measure, aim_c: f64, guess_s: f64) -> Stop {
     let start = measure.at_start(bench);
-    let at = |aim_c| search(aim_c, start, guess_s, |t_s| value_at(bench, measure, t_s));
+    let mut by_time = ByTime::new(bench, measure, guess_s);
+    let mut at = |aim_c| search(aim_c, start, guess_s, |t_s| by_time.value(t_s));
     let found = at(aim_c);
     let Stop::OutOfReach { best_c, .. } = found else {
         return found;
@@ -152,15 +176,15 @@ pub(super) fn polish(
     rough_s: f64,
     slope_c_s: f64,
 ) -> f64 {
-    secant(aim_c, rough_s, slope_c_s, |t_s| {
-        value_at(bench, measure, t_s)
-    })
+    let mut by_time = ByTime::new(bench, measure, rough_s);
+    secant(aim_c, rough_s, slope_c_s, |t_s| by_time.value(t_s))
 }
 
 /// How fast the peak rises with the time on the heat, K/s, where it is known to be `known_c`.
 pub(super) fn slope_c_s(bench: &Bench, measure: Measure, t_s: f64, known_c: f64) -> f64 {
     let dt_s = 0.03 * t_s + 1.0;
-    (value_at(bench, measure, t_s + dt_s) - known_c) / dt_s
+    let timeline = bench.programme.timeline(t_s + dt_s);
+    (value(bench, measure, &timeline) - known_c) / dt_s
 }
 
 /// A search for when to leave with everything else as it stands in a timeline; it starts again from

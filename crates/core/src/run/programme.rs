@@ -195,6 +195,11 @@ impl Programme {
             .is_some_and(|body| matches!(body.body, Body::Oil | Body::Liquid))
     }
 
+    /// The faces see the same all the time on the heat, however long it is.
+    pub fn is_steady(&self) -> bool {
+        self.stages.windows(2).all(|pair| pair[0].goes_on(&pair[1]))
+    }
+
     /// When each stage begins when the piece is to be on the heat for `total_s`.
     pub fn timeline(&self, total_s: f64) -> Timeline {
         self.begun(&self.durations_s(total_s), self.rest_s())
