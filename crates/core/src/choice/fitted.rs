@@ -79,7 +79,10 @@ pub fn fitted(method: &'static Method, piece: &Piece, kitchen: &Kitchen) -> Vec<
             if row.setting == "liquid_c" {
                 most = most.min(kitchen.boil_c() - BELOW_BOILING_K);
             }
-            let value = ((row.at(piece.thickness.value()) / step).round() * step).clamp(min, most);
+            let steps = (row.at(piece.thickness.value()) / step).round();
+            // A hundredth as it is written, not as it adds up.
+            let value = (100.0 * steps * step).round() / 100.0;
+            let value = value.clamp(min, most);
             let why = match value.total_cmp(&default) {
                 std::cmp::Ordering::Greater => &row.hotter,
                 std::cmp::Ordering::Less => &row.cooler,

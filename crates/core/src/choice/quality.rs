@@ -30,7 +30,7 @@ pub struct Quality {
     pub overcooked_share: f64,
     /// Share of it in the target.
     pub even_share: f64,
-    /// Crust where crisp is meant, mm; none with water or salt.
+    /// Crust where crisp is meant, mm; none in water, steam or salt.
     pub crust_mm: f64,
     /// Between too soon and too late, s.
     pub window_s: f64,

@@ -3,14 +3,14 @@
 use super::quality::Quality;
 
 /// One thing that can tell two ways apart: its code, how it is read off, the difference that counts as one, and what
-/// is said where it is better and where it is worse.
+/// is said where it is better and where it is worse; nothing where it would not be true by itself.
 struct Tells {
     code: &'static str,
     value: fn(&Quality) -> f64,
     unit: f64,
     more_is_better: bool,
-    better: fn(&Quality) -> String,
-    worse: fn(&Quality) -> String,
+    better: fn(&Quality) -> Option<String>,
+    worse: fn(&Quality) -> Option<String>,
 }
 
 fn percent(share: f64) -> String {
@@ -21,16 +21,28 @@ fn minutes(s: f64) -> String {
     format!("{:.0} minutes", (s / 60.0).max(1.0))
 }
 
+/// Said of a way by itself only from here: little or much past done, a crust to speak of and a good one, mm, soon
+/// and long, s, a wide and a narrow window, s, little and much weight lost.
+const OVER: [f64; 2] = [0.3, 0.4];
+const CRUST_MM: [f64; 2] = [0.5, 0.3];
+const SOON_S: [f64; 2] = [1500.0, 1500.0];
+const WINDOW_S: [f64; 2] = [45.0, 30.0];
+const LOST: [f64; 2] = [0.13, 0.18];
+
 const TELLS: [Tells; 5] = [
     Tells {
         code: "even",
         value: |q| q.overcooked_share,
         unit: 0.1,
         more_is_better: false,
-        better: |q| format!("Only {} of it is past done.", percent(q.overcooked_share)),
+        better: |q| {
+            let over = percent(q.overcooked_share);
+            (q.overcooked_share < OVER[0]).then(|| format!("Only {over} of it is past done."))
+        },
         worse: |q| {
             let over = percent(q.overcooked_share);
-            format!("{over} of it is past done when the middle is right.")
+            let said = || format!("{over} of it is past done when the middle is right.");
+            (q.overcooked_share > OVER[1]).then(said)
         },
     },
     Tells {
@@ -38,13 +50,16 @@ const TELLS: [Tells; 5] = [
         value: |q| q.crust_mm,
         unit: 0.4,
         more_is_better: true,
-        better: |q| format!("A crust of {:.1} mm, dry and crisp.", q.crust_mm),
+        better: |q| {
+            let said = || format!("A crust of {:.1} mm, dry and crisp.", q.crust_mm);
+            (q.crust_mm >= CRUST_MM[0]).then(said)
+        },
         worse: |q| {
             if q.crust_mm < 0.05 {
-                "No crust.".into()
-            } else {
-                format!("A thin crust, {:.1} mm.", q.crust_mm)
+                return Some("No crust.".into());
             }
+            let said = || format!("Hardly a crust: {:.1} mm.", q.crust_mm);
+            (q.crust_mm < CRUST_MM[1]).then(said)
         },
     },
     Tells {
@@ -52,8 +67,14 @@ const TELLS: [Tells; 5] = [
         value: |q| (q.to_plate_s / 60.0).max(1.0).ln(),
         unit: 0.4,
         more_is_better: false,
-        better: |q| format!("On the plate in {}.", minutes(q.to_plate_s)),
-        worse: |q| format!("{} to the plate.", minutes(q.to_plate_s)),
+        better: |q| {
+            let said = || format!("On the plate in {}.", minutes(q.to_plate_s));
+            (q.to_plate_s < SOON_S[0]).then(said)
+        },
+        worse: |q| {
+            let said = || format!("{} to the plate.", minutes(q.to_plate_s));
+            (q.to_plate_s > SOON_S[1]).then(said)
+        },
     },
     Tells {
         code: "window",
@@ -61,21 +82,31 @@ const TELLS: [Tells; 5] = [
         unit: 0.6,
         more_is_better: true,
         better: |q| {
-            if q.window_s >= 120.0 {
-                format!("{} to take it off in.", minutes(q.window_s))
+            let long = if q.window_s >= 120.0 {
+                minutes(q.window_s)
             } else {
-                format!("{:.0} seconds to take it off in.", q.window_s)
-            }
+                format!("{:.0} seconds", q.window_s)
+            };
+            (q.window_s > WINDOW_S[0]).then(|| format!("{long} to take it off in."))
         },
-        worse: |q| format!("{:.0} seconds between too soon and too late.", q.window_s),
+        worse: |q| {
+            let said = || format!("{:.0} seconds between too soon and too late.", q.window_s);
+            (q.window_s < WINDOW_S[1]).then(said)
+        },
     },
     Tells {
         code: "weight",
         value: |q| q.lost_share,
         unit: 0.03,
         more_is_better: false,
-        better: |q| format!("Keeps its weight: {} lost.", percent(q.lost_share)),
-        worse: |q| format!("{} of its weight goes.", percent(q.lost_share)),
+        better: |q| {
+            let said = || format!("Keeps its weight: {} lost.", percent(q.lost_share));
+            (q.lost_share < LOST[0]).then(said)
+        },
+        worse: |q| {
+            let said = || format!("{} of its weight goes.", percent(q.lost_share));
+            (q.lost_share > LOST[1]).then(said)
+        },
     },
 ];
 
@@ -95,12 +126,48 @@ pub fn say(
     all.sort_by(|a, b| b.0.abs().total_cmp(&a.0.abs()));
     all.into_iter().find_map(|(apart, tells)| {
         let good = (apart > 0.0) == tells.more_is_better;
-        let sentence = if good {
-            (tells.better)(here)
-        } else {
-            (tells.worse)(here)
-        };
-        let new = apart.abs() > 0.3 && !said.contains(&sentence);
-        new.then_some((tells.code, good, sentence))
+        let say = if good { tells.better } else { tells.worse };
+        let sentence = say(here).filter(|sentence| !said.contains(sentence))?;
+        (apart.abs() > 0.3).then_some((tells.code, good, sentence))
     })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    const HERE: Quality = Quality {
+        overcooked_share: 0.2,
+        even_share: 0.3,
+        crust_mm: 0.0,
+        window_s: 60.0,
+        to_plate_s: 1200.0,
+        lost_share: 0.15,
+        hands_off: 0.5,
+        little_smell: 0.5,
+        little_fat: 0.5,
+    };
+
+    #[test]
+    fn what_decides_is_said_once_and_only_where_it_is_true() {
+        let worse = Quality {
+            overcooked_share: 0.45,
+            ..HERE
+        };
+        let (code, good, first) = say(&HERE, &[worse], &[]).unwrap();
+        assert_eq!((code, good), ("even", true));
+        assert_eq!(first, "Only 20 % of it is past done.");
+        assert_eq!(say(&HERE, &[worse], &[first]), None);
+        // Better than its neighbours, but nothing to boast of.
+        let bad = Quality {
+            overcooked_share: 0.5,
+            ..HERE
+        };
+        let still_worse = Quality {
+            overcooked_share: 0.7,
+            ..HERE
+        };
+        assert_eq!(say(&bad, &[still_worse], &[]), None);
+        assert_eq!(say(&HERE, &[HERE], &[]), None);
+    }
 }

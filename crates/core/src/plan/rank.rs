@@ -185,8 +185,8 @@ fn nobody_waits(ways: &mut [(Way, Option<Quality>)]) {
 /// What a way is like for a piece, from its plan.
 fn like(piece: &Piece, method: &Method, plan: &Plan) -> Quality {
     let [skin_mm, flesh_mm] = plan.outcome.crust_mm;
-    // With skin on it is the skin that is to be crisp; water and salt make nothing crisp.
-    let crust_mm = if method.wet || !method.browns {
+    // With skin on it is the skin that is to be crisp; water, steam and salt make nothing crisp.
+    let crust_mm = if method.wet {
         0.0
     } else if crisp_skin(piece) {
         skin_mm

@@ -1,9 +1,11 @@
 //! What a cook would choose (`data/choice.toml`, written before the code that judges) against the order of the ways.
 
 use super::notes::note;
-use cindo_core::fish::{Eaters, PieceAsked};
+use cindo_core::choice::fitted;
+use cindo_core::fish::{Eaters, Piece, PieceAsked};
 use cindo_core::kit::Kitchen;
-use cindo_core::plan::{RankAsked, Ranked, Wishes, rank};
+use cindo_core::methods::Method;
+use cindo_core::plan::{MethodAsked, PlanAsked, RankAsked, Ranked, Wishes, plan, rank};
 use cindo_core::target::TargetAsked;
 use serde::Deserialize;
 
@@ -123,4 +125,78 @@ pub fn practice_what_a_cook_would_choose() {
         println!("! {line}");
     }
     assert!(wrong.is_empty(), "{} of {}", wrong.len(), file.piece.len());
+}
+
+/// What is set for 12, 20, 28 and 40 mm in five ways, and what comes of it against the usual: the target is reached, the
+/// crust that the way is for is there, and nothing is much more overcooked.
+#[test]
+pub fn law_fitted_settings_do_what_they_are_for() {
+    let cases = [
+        ("sear_skin_first", "hake", "fillet", None),
+        ("floured_pan_fry", "plaice", "fillet", Some("off")),
+        ("hot_roast", "cod", "loin", Some("off")),
+        ("deep_fry_batter", "haddock", "fillet", Some("off")),
+        ("deep_poach", "cod", "loin", Some("off")),
+    ];
+    for (kind, fish, cut, skin) in cases {
+        let method = Method::find(kind).unwrap();
+        let mut line = Vec::new();
+        for mm in [12.0, 20.0, 28.0, 40.0] {
+            let asked = PieceAsked {
+                fish: Some(fish.into()),
+                cut: Some(cut.into()),
+                skin: skin.map(Into::into),
+                thickness_mm: Some(mm),
+                mass_g: Some(25.0 * mm),
+                ..PieceAsked::default()
+            };
+            let piece = Piece::new(&asked).unwrap();
+            let set = fitted(method, &piece, &Kitchen::SEA_LEVEL);
+            let planned = |settings| {
+                plan(&PlanAsked {
+                    piece: asked.clone(),
+                    method: MethodAsked {
+                        kind: kind.into(),
+                        settings,
+                    },
+                    ..PlanAsked::default()
+                })
+                .unwrap()
+            };
+            let (ours, usual) = (
+                planned(cindo_core::choice::Fitted::asked(&set)),
+                planned(vec![]),
+            );
+            let crust =
+                |p: &cindo_core::plan::Plan| p.outcome.crust_mm[0].max(p.outcome.crust_mm[1]);
+            let (over, before) = (
+                ours.outcome.overcooked_share,
+                usual.outcome.overcooked_share,
+            );
+            assert!(over < before + 0.03, "{kind} {mm}: {over} {before}");
+            let short = |w: &cindo_core::fish::Notice| w.code == "target_out_of_reach";
+            assert!(!ours.warnings.iter().any(short), "{kind} {mm}");
+            if method.browns {
+                assert!(crust(&ours) >= 0.2, "{kind} {mm}: {}", crust(&ours));
+            }
+            let said: Vec<String> = set.iter().map(|one| format!("{}", one.value)).collect();
+            let said = if said.is_empty() {
+                "usual".into()
+            } else {
+                said.join(" and ")
+            };
+            line.push(format!(
+                "{said} ({:.1} min, crust {:.1}, past done {:.0} for {:.0} %)",
+                ours.off_heat_s / 60.0,
+                crust(&ours),
+                100.0 * over,
+                100.0 * before
+            ));
+        }
+        note(
+            format!("{kind}, {fish}: 12, 20, 28, 40 mm"),
+            line.join("; "),
+            "usual in one for all",
+        );
+    }
 }

@@ -1,8 +1,8 @@
 //! `make proof`: the four tables of docs/PROOF.md from the real code.
 
 use super::{
-    across, doneness, exact, exact_edges, exact_more, exact_unequal, marching, media, notes,
-    physics, practice, published, running, safety, section,
+    across, choice, doneness, exact, exact_edges, exact_more, exact_unequal, marching, media,
+    notes, physics, practice, published, running, safety, section,
 };
 use cindo_core::fish::{Eaters, PieceAsked};
 use cindo_core::kit::Kitchen;
@@ -190,6 +190,17 @@ fn practice_table(out: &mut String) {
     .unwrap();
 }
 
+fn choice_table(out: &mut String) {
+    notes::taken();
+    choice::practice_what_a_cook_would_choose();
+    out.push_str("Thirty-four pieces, their first four ways and their last three; what a cook would want in front was written down before (`crates/core/tests/validation/data/choice.toml`).\n\n");
+    noted(out, ["piece", "first four", "last three"]);
+    notes::taken();
+    choice::law_fitted_settings_do_what_they_are_for();
+    out.push_str("Main settings by thickness, with the time, the crust in mm and the share past done, fitted for usual.\n\n");
+    noted(out, ["way", "12, 20, 28, 40 mm", "beside"]);
+}
+
 fn law_table(out: &mut String) {
     out.push_str("## (d) Laws\n\nBalances of heat and water for a ten-minute run and its rest, each method; promised: 0.1 %. Monotony, bounds, symmetry, refinement and independence of the output are property tests (`tests/validation/laws.rs`).\n\n| method | heat off by | water off by | steps |\n|---|---|---|---|\n");
     for method in Method::all() {
@@ -294,6 +305,7 @@ fn proof() {
     published_table(&mut out);
     more_published(&mut out);
     practice_table(&mut out);
+    choice_table(&mut out);
     law_table(&mut out);
     safety_table(&mut out);
     speed_table(&mut out, &root.join("target"));

@@ -541,3 +541,55 @@ async fn a_chosen_piece_is_cut_open_as_its_plan_has_it() {
         assert_eq!(answer.field(), field);
     }
 }
+
+#[actix_web::test]
+async fn ways_are_set_for_the_thickness_and_a_card_can_have_both() {
+    let kitchen = Kitchen::new();
+    let mut held = Vec::new();
+    for mm in [12, 20, 28, 40] {
+        let piece = json!({ "fish": "hake", "thickness_mm": mm });
+        let ranked = kitchen
+            .post("/api/rank", &json!({ "piece": piece }))
+            .await
+            .json;
+        let ways = ranked["ways"].as_array().unwrap();
+        let sear = ways
+            .iter()
+            .find(|w| w["kind"] == "sear_skin_first")
+            .unwrap();
+        let plan = &sear["plan"];
+        let mut method = json!({ "kind": "sear_skin_first" });
+        for one in plan["fitted"].as_array().unwrap() {
+            assert!(!one["why"].as_str().unwrap().is_empty() && one["value"] != one["usual"]);
+            method[one["key"].as_str().unwrap()] = one["value"].clone();
+        }
+        // The card with what is fitted is the row; without, the usual, which says what would fit.
+        let ask = |method: Value| json!({ "piece": piece, "method": method, "range": false });
+        let card = kitchen.post("/api/plan", &ask(method)).await.json;
+        assert_eq!(card["off_heat_s"], plan["off_heat_s"]);
+        let usual = kitchen
+            .post("/api/plan", &ask(json!({ "kind": "sear_skin_first" })))
+            .await
+            .json;
+        assert_eq!(usual["fitted"], plan["fitted"]);
+        assert!(
+            mm == 20 || usual["off_heat_s"] != plan["off_heat_s"],
+            "{mm}"
+        );
+        let setting = plan["settings"].as_array().unwrap();
+        let hold = setting.iter().find(|s| s["key"] == "hold_c").unwrap();
+        held.push(hold["control"]["value"].as_f64().unwrap());
+        // Nothing is said twice on a screen.
+        let mut said: Vec<&str> = ways
+            .iter()
+            .filter(|w| w["suits"] == true)
+            .flat_map(|w| w["reasons"].as_array().unwrap())
+            .map(|r| r["message"].as_str().unwrap())
+            .collect();
+        let all = said.len();
+        said.sort_unstable();
+        said.dedup();
+        assert_eq!(said.len(), all);
+    }
+    assert!(held.windows(2).all(|pair| pair[1] < pair[0]), "{held:?}");
+}

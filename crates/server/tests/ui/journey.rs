@@ -95,12 +95,16 @@ async fn a_cook_goes_the_whole_way() {
     person.text("off-sear_skin_first").await;
     person.click("way-slow_bake").await;
 
-    let request = json!({
+    let mut request = json!({
         "piece": { "fish": "monkfish", "cut": "loin", "thickness_mm": 30, "thin_end_mm": 20,
                    "mass_g": 170, "pieces": 2, "skin": "off", "start_c": 6 },
         "method": { "kind": "slow_bake" },
         "target": { "level": "medium" }
     });
+    // The card opens as the row has it: set for this thickness.
+    let fitted = plan(&request)["fitted"][0].clone();
+    assert_eq!(fitted["key"], "oven_c");
+    request["method"]["oven_c"] = fitted["value"].clone();
     let expected = plan(&request);
     person.find("look").await;
     let (off, peak, look, latest) = (
@@ -127,12 +131,23 @@ async fn a_cook_goes_the_whole_way() {
         )
         .await;
 
+    // Set for this thickness by the way it came, the usual one tap away, and back.
+    let unlike =
+        format!("return document.querySelector('[data-testid=off]').innerText !== '{off}'");
+    let alike = format!("return document.querySelector('[data-testid=off]').innerText === '{off}'");
+    person.click("usual").await;
+    person.until("the usual oven", &unlike).await;
+    person.click("fitted").await;
+    person.until("fitted again", &alike).await;
+
     // A setting by keyboard: one step hotter is sooner, and the address keeps it.
     person
         .js("document.querySelector('input[type=range]').focus()")
         .await;
     let dial = person.client.active_element().await.unwrap();
-    for wanted in [150, 151, 152] {
+    let start = person.js("return document.activeElement.value").await;
+    let start: i32 = start.as_str().unwrap().parse().unwrap();
+    for wanted in [start + 1, start + 2, start + 3] {
         dial.send_keys("\u{e014}").await.unwrap();
         let there = format!("return document.activeElement.value === '{wanted}'");
         person.until("a step hotter", &there).await;
@@ -209,7 +224,7 @@ async fn a_cook_goes_the_whole_way() {
         clock(&json!(expected["off_heat_s"].as_f64().unwrap() + 30.0))
     );
     let mut hot = request.clone();
-    hot["method"]["oven_c"] = json!(152);
+    hot["method"]["oven_c"] = json!(start + 3);
     assert_eq!(hotter, clock(&plan(&hot)["off_heat_s"]));
     assert_eq!((note, result), (json!("salt earlier"), json!("over")));
 }
@@ -360,5 +375,5 @@ async fn the_address_of_every_state_reopens_it() {
     assert_eq!(open, json!("tab-portions"));
     assert_ne!(asked.1, plain);
     assert_eq!(again, asked);
-    assert_eq!(pressed, json!(["late", "thicker"]));
+    assert_eq!(pressed, json!(["late", "thicker", "usual"]));
 }
