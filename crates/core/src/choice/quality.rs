@@ -30,8 +30,10 @@ pub struct Quality {
     pub overcooked_share: f64,
     /// Share of it in the target.
     pub even_share: f64,
-    /// Crust where crisp is meant, mm; none in water, steam or salt.
+    /// Crust, mm: of the skin where there is one that crisps; none in water, steam or salt.
     pub crust_mm: f64,
+    /// A crust is what the way is for.
+    pub crisp_meant: bool,
     /// Between too soon and too late, s.
     pub window_s: f64,
     /// From a cold kitchen to the plate, s.
@@ -78,9 +80,13 @@ impl Quality {
         (1.0 - self.overcooked_share) * (0.5 + 0.5 * self.even_share)
     }
 
-    /// How crisp, 0 to 1.
+    /// How crisp where crisp is meant, 0 to 1.
     pub fn crisp(&self) -> f64 {
-        (self.crust_mm / CRISP_MM).min(1.0)
+        if self.crisp_meant {
+            (self.crust_mm / CRISP_MM).min(1.0)
+        } else {
+            0.0
+        }
     }
 
     fn soon(&self) -> f64 {
@@ -149,6 +155,7 @@ mod tests {
         overcooked_share: 0.4,
         even_share: 0.3,
         crust_mm: 0.5,
+        crisp_meant: true,
         window_s: 20.0,
         to_plate_s: 900.0,
         lost_share: 0.15,

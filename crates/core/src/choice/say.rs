@@ -55,11 +55,9 @@ const TELLS: [Tells; 5] = [
             (q.crust_mm >= CRUST_MM[0]).then(said)
         },
         worse: |q| {
-            if q.crust_mm < 0.05 {
-                return Some("No crust.".into());
-            }
+            // Where there is none none was meant.
             let said = || format!("Hardly a crust: {:.1} mm.", q.crust_mm);
-            (q.crust_mm < CRUST_MM[1]).then(said)
+            (0.05..CRUST_MM[1]).contains(&q.crust_mm).then(said)
         },
     },
     Tells {
@@ -140,6 +138,7 @@ mod tests {
         overcooked_share: 0.2,
         even_share: 0.3,
         crust_mm: 0.0,
+        crisp_meant: false,
         window_s: 60.0,
         to_plate_s: 1200.0,
         lost_share: 0.15,

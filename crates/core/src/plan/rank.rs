@@ -197,6 +197,7 @@ fn like(piece: &Piece, method: &Method, plan: &Plan) -> Quality {
         overcooked_share: plan.outcome.overcooked_share,
         even_share: plan.outcome.even_share,
         crust_mm,
+        crisp_meant: method.browns && !method.wet,
         window_s: plan.window.early_s + plan.window.late_s,
         to_plate_s: plan.to_plate_s(),
         lost_share: plan.outcome.weight_loss_share,
