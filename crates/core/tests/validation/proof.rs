@@ -274,7 +274,7 @@ fn speed_table(out: &mut String, target: &Path) {
     let ratio = of("cod in liquid, general stiff solver")
         .zip(of("cod in liquid, march"))
         .map(|(theirs, ours)| theirs / ours);
-    out.push_str("\n## Speed\n\nMeans of the last `make bench`, one core of a shared virtual machine; runs differ by a quarter.\n\n| what | ms |\n|---|---|\n");
+    out.push_str("\n## Speed\n\nMeans of the last `make bench`, one core of a shared virtual machine (a ranking: two); runs differ by a quarter.\n\n| what | ms |\n|---|---|\n");
     for (what, ms) in rows {
         writeln!(out, "| {what} | {ms:.2} |").unwrap();
     }
