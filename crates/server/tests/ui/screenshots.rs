@@ -22,6 +22,10 @@ async fn screenshots() {
             "card",
             "/ways/sear_skin_first?fish=hake&cut=fillet&mm=25&thin=14&g=170&n=2&skin=on&at=8",
         ),
+        (
+            "card-whole",
+            "/ways/whole_roast?fish=sea_bass&cut=whole_round&mm=44&g=520&n=2&bone=1&at=5",
+        ),
         ("book", "/book/demo-2"),
         (
             "counter-whole",
