@@ -3,8 +3,9 @@
 
 use super::asked::Cooking;
 use crate::fish::{Guests, Heated, Notice, State};
+use crate::heat::Shape;
 use crate::kit::FatMargin;
-use crate::run::Outcome;
+use crate::run::{Fire, Outcome};
 use crate::target::Goal;
 use crate::{InputError, Within};
 
@@ -78,6 +79,19 @@ pub(super) fn warn(
             "The thin end will be past the target when the thick part is right. Fold it under, \
              trim it, or serve it as the well-done end.",
             Some(thin_peak_c - aim.band.high_c),
+        );
+    }
+    // In an open pan upright sides see air: the whole section has them 3 to 6 K below the figure.
+    let upright = matches!(
+        programme.shape,
+        Shape::Disc { .. } | Shape::Brick { tapers: false, .. }
+    );
+    if matches!(aim.goal, Goal::Figure(_)) && programme.fire == Fire::Pan && upright {
+        add(
+            "sides_colder",
+            "In an open pan the sides of a thick piece stay colder than its middle. Stand it on each \
+             side for a minute, or put the lid on at the end, and probe a side as well.",
+            None,
         );
     }
     if matches!(aim.goal, Goal::Rim(_)) && outcome.core_peak_c > aim.band.high_c {

@@ -335,3 +335,42 @@ pub fn reference_minutes_of_an_independent_model() {
         assert!((column / model_min - 1.0).abs() < 0.3, "{name}: {column}");
     }
 }
+
+/// Asked for the food-safety figure, no place of the section stays below it, sides too, or the plan says so: all parts
+/// of it are to get there (`FOOD-CODE-3-401.11`).
+#[test]
+fn law_no_side_stays_below_the_figure_unsaid() {
+    use cindo_core::plan::{MethodAsked, PlanAsked, plan};
+    use cindo_core::target::TargetAsked;
+    let mut said = 0;
+    for kind in FLAT_WAYS {
+        for piece in [
+            hake(25.0, 1),
+            cut("loin", 30.0, 170.0),
+            cut("steak", 28.0, 220.0),
+        ] {
+            let planned = plan(&PlanAsked {
+                piece: piece.clone(),
+                method: MethodAsked {
+                    kind: kind.into(),
+                    settings: vec![],
+                },
+                target: TargetAsked::Level("food_safety".into()),
+                ..PlanAsked::default()
+            })
+            .unwrap();
+            let (piece, programme) = built(kind, &[], &piece);
+            let bench = Bench::new(&Truth::asked(&piece), &programme, Fidelity::FINE);
+            let timeline = programme.timeline(planned.off_heat_s);
+            let [_, coldest_c] = bench.across().peaks_c(&timeline);
+            let colder = planned.warnings.iter().any(|w| w.code == "sides_colder");
+            said += usize::from(colder);
+            assert!(
+                colder || coldest_c >= 63.0,
+                "{kind} {:?}: {coldest_c:.1}",
+                piece.cut
+            );
+        }
+    }
+    assert!((4..=12).contains(&said), "{said}");
+}
