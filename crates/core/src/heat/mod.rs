@@ -28,7 +28,7 @@ pub use grid::{Fineness, Grid};
 pub use march::{Marcher, Spell, State, Steps};
 pub use reservoir::{Body, Reservoir};
 pub use sample::Sampler;
-pub use section::{Cooked, EDGE_SHARE, Faces, Finest, Outline, Reading, SectionAnswer};
+pub use section::{Cooked, Faces, Finest, Outline, Reading, SectionAnswer};
 pub use shape::{Shape, brick_dimensionality, ellipse_dimensionality};
 pub use sink::{Ledger, Moment, Sink};
 pub use together::{Sharer, march_together};

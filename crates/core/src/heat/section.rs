@@ -19,4 +19,4 @@ mod plane;
 pub use bare::SectionAnswer;
 pub use cells::{Finest, Reading};
 pub use cooked::{Cooked, Faces};
-pub use outline::{EDGE_SHARE, Outline};
+pub use outline::Outline;

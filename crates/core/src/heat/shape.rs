@@ -54,9 +54,8 @@ impl Shape {
     /// The same for a whole cooking, its rest off the heat counted, which helps a middle that others lie round.
     ///
     /// One number for an ellipse, from its section under the faces of every way (25 and 40 mm thick, 1.6 to 2.5
-    /// times as high): with it the column leaves the heat within 5 % of the time of the section, but for a
-    /// whole fish seared on both sides and one in a parcel (up to 9 % soon) and a small one in a fierce oven (7 %
-    /// late). A piece that lies unturned on a hot pan is 5 to 7 % late at any E.
+    /// times as high): with it the column leaves the heat within 5 % of the time of the section, but for a whole fish
+    /// in a parcel (to 7.5 % soon) and a small one in a fierce oven (to 8.5 % late), on a grate or a bed (to 7).
     pub fn dimensionality_rested(&self, thickness_m: f64, bi: f64, sides: f64) -> f64 {
         self.dimensionality_of(thickness_m, bi, sides, RESTED)
     }

@@ -236,7 +236,7 @@ fn explain(ways: &mut [(Way, Option<Quality>)], wishes: Wishes) {
     for (i, here) in qualities.iter().enumerate() {
         let way = &mut ways[i].0;
         way.reasons.retain(|reason| {
-            let new = !said.contains(&reason.message.clone());
+            let new = !said.contains(&reason.message);
             if new {
                 said.push(reason.message.clone());
             }

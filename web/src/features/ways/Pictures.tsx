@@ -74,7 +74,9 @@ export function Cut({
   const { piece } = usePiece();
   const { thick, thin } = useFields(plan);
   const { field: _, ...asked } = request;
-  const opened = useCutOpen(plan.refused.length > 0 ? null : { ...asked, range: false });
+  const { field: opened, problem } = useCutOpen(
+    plan.refused.length > 0 ? null : { ...asked, range: false },
+  );
   if (!thick) return null;
   const moment = Math.min(atS ?? plan.off_heat_s, thick.endS);
   const around = WHOLE.includes(piece.cut);
@@ -95,6 +97,7 @@ export function Cut({
         height={148}
         temperature={(c) => withUnit(c, "celsius", units)}
       />
+      {problem && <p className="text-small quiet">No picture: {problem}</p>}
     </section>
   );
 }

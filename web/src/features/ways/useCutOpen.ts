@@ -7,17 +7,20 @@ import { type CutOpenField, decodeCutOpen } from "../../slice";
 const MOMENTS = 41;
 const COLUMNS = 96;
 
-/** Nothing is asked without a request; a plan that cannot be made has no picture, and says why itself. */
-export function useCutOpen(request: PlanRequest | null): CutOpenField | null {
-  const [field, setField] = useState<CutOpenField | null>(null);
+type Cut = { field: CutOpenField | null; problem: string | null };
+
+/** Nothing is asked without a request. Where there is no picture, why. */
+export function useCutOpen(request: PlanRequest | null): Cut {
+  const [cut, setCut] = useState<Cut>({ field: null, problem: null });
   const text = JSON.stringify(request);
   const [ask] = useState(() =>
     newestOnly<PlanRequest>(async (plan, isNewest) => {
       try {
         const opened = await api.cutOpen({ plan, moments: MOMENTS, columns: COLUMNS });
-        setField(decodeCutOpen(opened));
-      } catch {
-        if (isNewest()) setField(null);
+        setCut({ field: decodeCutOpen(opened), problem: null });
+      } catch (cause) {
+        if (!isNewest()) return;
+        setCut({ field: null, problem: cause instanceof Error ? cause.message : String(cause) });
       }
     }),
   );
@@ -25,5 +28,5 @@ export function useCutOpen(request: PlanRequest | null): CutOpenField | null {
     const plan = JSON.parse(text) as PlanRequest | null;
     if (plan) void ask(plan);
   }, [text, ask]);
-  return field;
+  return cut;
 }

@@ -39,7 +39,7 @@ pub enum Outline {
 }
 
 /// A fillet is so high at its edges, share of its thickness. common practice, no source.
-pub const EDGE_SHARE: f64 = 0.6;
+const EDGE_SHARE: f64 = 0.6;
 /// A slab counts as so many thicknesses wide.
 const ENDLESS: f64 = 8.0;
 /// The emptied belly of a gutted fish, an ellipse from beside the backbone towards the belly: its middle and
