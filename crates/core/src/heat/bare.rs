@@ -164,17 +164,17 @@ fn face(field: &str, bare: &BareFace) -> Result<Face, InputError> {
 }
 
 impl BareProblem {
-    /// Solves with cells half as wide as a plan has them, and steps of an error of a hundred
-    /// thousandth of the span of temperatures.
+    /// Solves with cells a third as wide as a plan has them, and steps of an error of a
+    /// millionth of the span of temperatures.
     ///
     /// # Errors
     /// [`InputError`] for anything out of range, a taper, more than 24 stages, 10 000 report times,
     /// 1000 depths or 100 000 temperatures.
     pub fn solve(&self) -> Result<BareAnswer, InputError> {
         self.solve_with(
-            Fineness::ORDINARY.scaled(0.5),
+            Fineness::ORDINARY.scaled(1.0 / 3.0),
             Steps {
-                tolerance_k: 1e-5 * self.span_k().max(100.0),
+                tolerance_k: 1e-6 * self.span_k().max(100.0),
                 longest_s: 1e4,
             },
         )
@@ -300,7 +300,7 @@ impl BareProblem {
             });
         }
         // Fine enough near the face, for thick bodies too, yet bounded in number.
-        let floor = self.thickness_mm * 1e-3 / 400.0;
+        let floor = self.thickness_mm * 1e-3 / 1000.0;
         let fineness = Fineness {
             at_face_m: fineness.at_face_m.max(floor),
             inside_m: fineness.inside_m.max(floor),

@@ -209,6 +209,9 @@ pub(super) struct Joint {
     inner: f64,
 }
 
+/// A line so near its own surface temperature holds: what it is off by goes with the square, K.
+const NEAR_K: f64 = 0.2;
+
 impl Joint {
     /// Linearises a face about the surface temperature that balances with the cell below it, found from the
     /// last one.
@@ -229,10 +232,10 @@ impl Joint {
             let mut at_c = surface_c;
             for _ in 0..6 {
                 let next_c = joint.surface_c(cell_c);
-                joint.line = face.line(next_c, reservoir_c, dampness, air);
-                if (next_c - at_c).abs() < 0.02 {
+                if (next_c - at_c).abs() < NEAR_K {
                     break;
                 }
+                joint.line = face.line(next_c, reservoir_c, dampness, air);
                 at_c = next_c;
             }
         }

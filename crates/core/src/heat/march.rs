@@ -40,13 +40,13 @@ pub struct Steps {
 impl Steps {
     /// What every plan uses.
     pub const ORDINARY: Self = Self {
-        tolerance_k: 0.04,
-        longest_s: 10.0,
+        tolerance_k: 0.15,
+        longest_s: 15.0,
     };
 }
 
 /// What a cell does in a step.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
 enum Mode {
     /// Warms or cools.
     Free,
@@ -60,6 +60,10 @@ enum Mode {
 const FIRST_STEP_S: f64 = 0.05;
 /// A step this short is taken whatever its error, s.
 const SHORTEST_STEP_S: f64 = 1e-4;
+/// A reservoir moves in steps of its own, at most so long, s.
+const RESERVOIR_STEP_S: f64 = 2.0;
+/// Nothing goes further than this beyond what was there and what the surfaces are, K.
+const OVERSHOOT_K: f64 = 1e-3;
 /// Most a step may grow over the one before.
 const MOST_GROWTH: f64 = 2.0;
 /// Everything about a piece under way that the next step needs: a value that can be kept,
@@ -85,12 +89,34 @@ pub struct State {
     pub steam_kg_m2s: f64,
     /// What went in and out so far.
     pub ledger: Ledger,
-    /// How fast each cell warmed in the last step, K/s.
-    rate_k_s: Vec<f64>,
+    /// What the next step goes on from.
+    last: Last,
     /// The next step, s.
     next_dt_s: f64,
     /// Time since water was last spread, s.
     unspread_s: f64,
+}
+
+/// What the last step left for the next.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct Last {
+    /// How long it was, s; 0 when the faces see something else since.
+    dt_s: f64,
+    /// By how much each cell warmed, K.
+    moved_k: Vec<f64>,
+    /// By how much it bent off the straight line: half the second derivative times the square of the step, K.
+    bend_k: Vec<f64>,
+    /// Heat that passed upwards into each cell, through the low face first, and out of the last, J/m2.
+    passed_j_m2: Vec<f64>,
+    /// Water that left through the low and the high face, kg/m2.
+    vapour_kg_m2: [f64; 2],
+    /// What the reservoir gave through both, J/m2.
+    drawn_j_m2: [f64; 2],
+    /// How fast the reservoir warmed, K/s.
+    reservoir_k_s: f64,
+    /// What each cell did.
+    mode: Vec<Mode>,
 }
 
 /// A piece under way.
@@ -113,6 +139,7 @@ pub struct Marcher<'a> {
 struct Work {
     /// Heat capacity by volume, lagged, J/(m3 K); and by area and step, W/(m2 K).
     lagged: Vec<f64>,
+    k: Vec<f64>,
     capacity: Vec<f64>,
     /// Between a cell and the one below it; nothing below the first and above the last.
     conductance: Vec<f64>,
@@ -122,9 +149,36 @@ struct Work {
     pivot: Vec<f64>,
     right: Vec<f64>,
     t_new: Vec<f64>,
-    mode: Vec<Mode>,
+    /// How each wall counts what passes it in a step.
+    order: Vec<Order>,
+    bend: Vec<f64>,
     /// Some cell is not free.
     boils: bool,
+}
+
+/// How what passes a wall in a step comes of what passed it in the last and of the flow at the end:
+/// `last * before + dt * now * flow`. Backward Euler, or the second-order backward difference for steps of
+/// unlike length, which holds where nothing jumps.
+#[derive(Debug, Clone, Copy, PartialEq)]
+struct Order {
+    before: f64,
+    now: f64,
+}
+
+impl Order {
+    const FIRST: Self = Self {
+        before: 0.0,
+        now: 1.0,
+    };
+
+    /// For a step so many times as long as the last.
+    fn second(ratio: f64) -> Self {
+        let all = 1.0 + 2.0 * ratio;
+        Self {
+            before: ratio * ratio / all,
+            now: (1.0 + ratio) / all,
+        }
+    }
 }
 
 /// What the two faces give their cells: `flux = source - sink * cell_c`, W/m2.
@@ -141,6 +195,17 @@ impl Ends {
     fn high_w_m2(&self, cell_c: f64) -> f64 {
         self.high.0 - self.high.1 * cell_c
     }
+}
+
+/// The least and the greatest, both counted that were known before.
+fn ends_of(of: &[f64], known: [f64; 2]) -> [f64; 2] {
+    let widen = |[least, most]: [f64; 2], x: &f64| {
+        [
+            if *x < least { *x } else { least },
+            if *x > most { *x } else { most },
+        ]
+    };
+    of.iter().fold(known, widen)
 }
 
 impl<'a> Marcher<'a> {
@@ -162,7 +227,16 @@ impl<'a> Marcher<'a> {
             beside_c: reservoir.map_or(start_c, |p| p.start_c),
             steam_kg_m2s: 0.0,
             ledger: Ledger::default(),
-            rate_k_s: vec![0.0; n],
+            last: Last {
+                dt_s: 0.0,
+                moved_k: vec![0.0; n],
+                bend_k: vec![0.0; n],
+                passed_j_m2: vec![0.0; n + 1],
+                vapour_kg_m2: [0.0; 2],
+                drawn_j_m2: [0.0; 2],
+                reservoir_k_s: 0.0,
+                mode: vec![Mode::Free; n],
+            },
             next_dt_s: FIRST_STEP_S,
             unspread_s: 0.0,
         };
@@ -178,6 +252,7 @@ impl<'a> Marcher<'a> {
             latent_j_kg: water::latent_heat_j_kg(column.boil_c),
             work: Work {
                 lagged: vec![0.0; n],
+                k: vec![0.0; n],
                 capacity: vec![0.0; n],
                 conductance: vec![0.0; n + 1],
                 diagonal: vec![0.0; n],
@@ -186,7 +261,8 @@ impl<'a> Marcher<'a> {
                 pivot: vec![0.0; n],
                 right: vec![0.0; n],
                 t_new: vec![0.0; n],
-                mode: vec![Mode::Free; n],
+                order: vec![Order::FIRST; n + 1],
+                bend: vec![0.0; n],
                 boils: false,
             },
         }
@@ -198,13 +274,26 @@ impl<'a> Marcher<'a> {
     /// [`InputError`] (out of range) when the state is of another grid.
     pub fn resume(mut self, state: &State) -> Result<Self, InputError> {
         let n = self.column.grid.len();
-        for cells in [&state.t_c, &state.water_kg_m3, &state.rate_k_s] {
+        for (cells, n) in [
+            (&state.t_c, n),
+            (&state.water_kg_m3, n),
+            (&state.last.moved_k, n),
+            (&state.last.bend_k, n),
+            (&state.last.passed_j_m2, n + 1),
+        ] {
             let n = n as f64;
             checked("state", cells.len() as f64, (n, n), "cells")?;
         }
         self.holding = (0..n)
             .map(|i| self.column.material(i).holding(state.water_kg_m3[i]))
             .collect();
+        checked(
+            "state",
+            state.last.mode.len() as f64,
+            (n as f64, n as f64),
+            "cells",
+        )?;
+        self.work.boils = state.last.mode.iter().any(|mode| *mode != Mode::Free);
         self.state = state.clone();
         Ok(self)
     }
@@ -271,6 +360,7 @@ impl<'a> Marcher<'a> {
             dt_s,
             t_c: &self.state.t_c,
             flesh_c: &self.state.t_c[self.column.grid.flesh.clone()],
+            moved_k: &self.state.last.moved_k[self.column.grid.flesh.clone()],
             water_kg_m3: &self.state.water_kg_m3,
             low_surface_c: self.state.low_surface_c,
             high_surface_c: self.state.high_surface_c,
@@ -299,7 +389,9 @@ impl<'a> Marcher<'a> {
     /// The faces see something else from now on: steps begin small again.
     pub fn faces_change(&mut self) {
         self.state.next_dt_s = FIRST_STEP_S;
-        self.state.rate_k_s.fill(0.0);
+        self.state.last.moved_k.fill(0.0);
+        self.state.last.bend_k.fill(0.0);
+        self.state.last.dt_s = 0.0;
     }
 
     /// Marches through a spell, or until `enough` says so after a step. Answers whether it did.
@@ -344,42 +436,50 @@ impl<'a> Marcher<'a> {
         self.state.water_kg_m3[i] - self.column.material(i).bound_water_kg_m3()
     }
 
-    /// Linearises one face about the surface temperature that balances with the cell as it is.
-    fn join(&self, face: &Face, i: usize, surface_c: f64) -> Joint {
-        let k = self
-            .column
-            .material(i)
-            .k_w_mk(self.state.t_c[i], self.state.water_kg_m3[i]);
+    /// Linearises one face about the surface temperature that balances with the cell as it will be at the end of
+    /// the step, as far as the last one tells.
+    fn join(&self, face: &Face, i: usize, dt: f64, pan_c: f64) -> Joint {
+        let now_c = self.state.t_c[i];
+        let material = self.column.material(i);
+        let k = material.k_w_mk(now_c, self.state.water_kg_m3[i]);
         let grid = &self.column.grid;
         // The way to the face: below the first cell, above the last.
-        let way = if i == 0 {
-            grid.way_below_m[i]
+        let (way, surface_c) = if i == 0 {
+            (grid.way_below_m[i], self.state.low_surface_c)
         } else {
-            grid.way_above_m[i]
+            (grid.way_above_m[i], self.state.high_surface_c)
         };
-        let inner = k / way;
-        let dampness = self.dampness(i);
-        let air = self.column.air();
-        let (cell_c, pan_c) = (self.state.t_c[i], self.state.reservoir_c);
-        Joint::meet(face, inner, [cell_c, surface_c], pan_c, dampness, air)
+        let goes_on_k = if self.state.last.dt_s > 0.0 {
+            self.state.last.moved_k[i] * dt / self.state.last.dt_s
+        } else {
+            0.0
+        };
+        let both_c = [now_c + goes_on_k, surface_c + goes_on_k];
+        Joint::meet(
+            face,
+            k / way,
+            both_c,
+            pan_c,
+            self.dampness(i),
+            self.column.air(),
+        )
     }
 
     /// Tries one step. If its error is small enough the state moves on; the error is returned.
     fn try_step(&mut self, spell: &Spell, dt: f64) -> f64 {
         let n = self.state.t_c.len();
-        let low = self.join(&spell.low, 0, self.state.low_surface_c);
-        let high = self.join(&spell.high, n - 1, self.state.high_surface_c);
+        let reservoir_c = self.reservoir_then_c(dt);
+        let low = self.join(&spell.low, 0, dt, reservoir_c);
+        let high = self.join(&spell.high, n - 1, dt, reservoir_c);
         let ends = Ends {
             low: low.coefficients(),
             high: high.coefficients(),
         };
-        self.conduct(dt, &ends);
-        // Which cells boil is found by trying: solve, look, mend.
-        for _ in 0..12 {
-            self.solve(dt);
-            if !self.mend_modes(dt, &ends) {
-                break;
-            }
+        self.set_orders(dt);
+        self.solve_modes(dt, &ends);
+        if self.state.last.dt_s > 0.0 && self.overshoots(&low, &high) {
+            self.work.order.fill(Order::FIRST);
+            self.solve_modes(dt, &ends);
         }
         let error = self.error_k(dt);
         if error <= 2.0 * self.steps.tolerance_k || dt <= SHORTEST_STEP_S {
@@ -388,77 +488,149 @@ impl<'a> Marcher<'a> {
         error
     }
 
+    /// Which cells boil is found by trying: solve, look, mend.
+    fn solve_modes(&mut self, dt: f64, ends: &Ends) {
+        self.conduct(dt, ends);
+        for _ in 0..12 {
+            self.solve(dt);
+            if !self.mend_modes(dt, ends) {
+                break;
+            }
+        }
+    }
+
+    /// Something became hotter or colder than anything was and than both surfaces are: what first order never
+    /// makes and second order can.
+    fn overshoots(&self, low: &Joint, high: &Joint) -> bool {
+        let t_new = &self.work.t_new;
+        let surfaces_c = [
+            low.surface_c(t_new[0]),
+            high.surface_c(t_new[t_new.len() - 1]),
+        ];
+        let [from, to] = ends_of(&self.state.t_c, ends_of(&surfaces_c, [f64::MAX, f64::MIN]));
+        let [least, most] = ends_of(t_new, [from, to]);
+        least < from - OVERSHOOT_K || most > to + OVERSHOOT_K
+    }
+
+    /// Where the reservoir will be at the end of a step, as far as the last one tells, C.
+    fn reservoir_then_c(&self, dt: f64) -> f64 {
+        if let Some(track) = self.track {
+            track.at_c(self.state.t_s + dt)
+        } else {
+            self.state.reservoir_c + dt * self.state.last.reservoir_k_s
+        }
+    }
+
     /// Moves the state on by the step just solved.
     fn accept(&mut self, dt: f64, low: &Joint, high: &Joint, ends: &Ends, set_c: f64) {
         let column = self.column;
-        let Column { grid, boil_c, .. } = column;
         let n = self.state.t_c.len();
-        let into_low = ends.low_w_m2(self.work.t_new[0]);
-        let into_high = ends.high_w_m2(self.work.t_new[n - 1]);
+        self.pass_heat(dt, ends);
+        let passed = &self.state.last.passed_j_m2;
+        let (into_low, into_high) = (passed[0], -passed[n]);
+        self.state.ledger.heat_in_j_m2 += into_low + into_high;
+        self.state.ledger.exchanged_j_m2 += into_low.abs() + into_high.abs();
+        self.state.ledger.steps += 1;
         self.state.low_surface_c = low.surface_c(self.work.t_new[0]);
         self.state.high_surface_c = high.surface_c(self.work.t_new[n - 1]);
-        self.state.ledger.heat_in_j_m2 += dt * (into_low + into_high);
-        self.state.ledger.exchanged_j_m2 += dt * (into_low.abs() + into_high.abs());
-        self.state.ledger.steps += 1;
-
-        let to_fish = low.line.reservoir_h * (self.state.reservoir_c - self.state.low_surface_c)
-            + high.line.reservoir_h * (self.state.reservoir_c - self.state.high_surface_c);
-        self.state.ledger.drawn_j_m2 += dt * to_fish;
-        if let Some(track) = self.track {
-            self.state.reservoir_c = track.at_c(self.state.t_s + dt);
-        } else if let Some(reservoir) = self.reservoir {
-            let load = reservoir.covered() * to_fish;
-            let both = [self.state.reservoir_c, self.state.beside_c];
-            [self.state.reservoir_c, self.state.beside_c] =
-                reservoir.step_both(both, set_c, load, dt);
-        }
+        let surfaces_c = [self.state.low_surface_c, self.state.high_surface_c];
         let water_before = self.state.ledger.water_out_kg_m2;
+        self.draw(dt, [low, high], surfaces_c, set_c);
 
-        let per_dt = 1.0 / dt;
-        let boils = self.work.boils;
-        for i in 0..n {
-            let (t_old, t) = (self.state.t_c[i], self.work.t_new[i]);
-            self.state.rate_k_s[i] = (t - t_old) * per_dt;
-            // Quasi-enthalpy correction: keep the heat that went in, mend the temperature for
-            // the heat capacity that changed under way.
-            let lagged = self.work.lagged[i];
-            let held = &self.holding[i];
-            let mended = if held.covers(t_old) && held.covers(t) {
-                held.after_step_c(t_old, t, lagged)
-            } else {
-                column
-                    .material(i)
-                    .after_step_c(t_old, t, self.state.water_kg_m3[i], lagged)
-            };
-            if boils && self.work.mode[i] != Mode::Free {
-                let boiled = if self.work.mode[i] == Mode::Boils {
-                    self.surplus_j_m2(i, dt, ends).max(0.0) / self.latent_j_kg
+        let moved = &mut self.state.last.moved_k[..n];
+        for ((moved, t), t_old) in moved.iter_mut().zip(&self.work.t_new).zip(&self.state.t_c) {
+            *moved = t - t_old;
+        }
+        self.state.last.bend_k.copy_from_slice(&self.work.bend);
+        if self.work.boils {
+            for i in 0..n {
+                let at_c = self.mended_c(i);
+                match self.state.last.mode[i] {
+                    Mode::Free => self.state.t_c[i] = at_c,
+                    Mode::Boils => {
+                        let passed = &self.state.last.passed_j_m2;
+                        let left_over = self.surplus_j_m2(i, passed[i] - passed[i + 1]);
+                        self.state.t_c[i] = column.boil_c;
+                        self.boil_off(i, left_over.max(0.0) / self.latent_j_kg);
+                    }
+                    Mode::DriesOut => {
+                        self.state.t_c[i] = at_c;
+                        self.boil_off(i, self.free_water(i) * column.grid.volume_m[i]);
+                    }
+                }
+            }
+        } else {
+            let cells = self.state.t_c.iter_mut().zip(&self.work.t_new);
+            let cells = cells.zip(self.holding.iter().zip(&self.work.lagged));
+            for (i, ((t_c, t), (held, lagged))) in cells.enumerate() {
+                *t_c = if held.covers(*t_c) && held.covers(*t) {
+                    held.after_step_c(*t_c, *t, *lagged)
                 } else {
-                    self.free_water(i) * grid.volume_m[i]
+                    let water = self.state.water_kg_m3[i];
+                    column.material(i).after_step_c(*t_c, *t, water, *lagged)
                 };
-                self.state.t_c[i] = if self.work.mode[i] == Mode::Boils {
-                    *boil_c
-                } else {
-                    mended
-                };
-                self.take_water(i, boiled);
-                self.state.ledger.boiled_j_m2 += boiled * self.latent_j_kg;
-            } else {
-                self.state.t_c[i] = mended;
             }
         }
-
-        for (joint, i, surface_c) in [
-            (low, 0, self.state.low_surface_c),
-            (high, n - 1, self.state.high_surface_c),
-        ] {
-            let gone = dt * (joint.line.m0 + joint.line.m1 * surface_c);
+        for (face, (joint, i)) in [(low, 0), (high, n - 1)].into_iter().enumerate() {
+            let rate = joint.line.m0 + joint.line.m1 * surfaces_c[face];
+            let order = self.work.order[if face == 0 { 0 } else { n }];
+            let last = &mut self.state.last.vapour_kg_m2[face];
+            *last = order.before * *last + order.now * dt * rate;
+            let gone = *last;
             if gone > 0.0 {
                 self.dry_out(i, gone);
             }
         }
         self.spread_water(dt);
         self.state.steam_kg_m2s = (self.state.ledger.water_out_kg_m2 - water_before) / dt;
+        self.state.last.dt_s = dt;
         self.state.t_s += dt;
+    }
+
+    /// What both faces draw from the reservoir in a step, and what that does to it.
+    fn draw(&mut self, dt: f64, joints: [&Joint; 2], surfaces_c: [f64; 2], set_c: f64) {
+        let n = self.state.t_c.len();
+        let (was_c, then_c) = (self.state.reservoir_c, self.reservoir_then_c(dt));
+        let mut drawn_j_m2 = 0.0;
+        for face in [0, 1] {
+            let order = self.work.order[if face == 0 { 0 } else { n }];
+            let now = joints[face].line.reservoir_h * (then_c - surfaces_c[face]);
+            let last = &mut self.state.last.drawn_j_m2[face];
+            *last = order.before * *last + order.now * dt * now;
+            drawn_j_m2 += *last;
+        }
+        self.state.ledger.drawn_j_m2 += drawn_j_m2;
+        if let Some(track) = self.track {
+            self.state.reservoir_c = track.at_c(self.state.t_s + dt);
+        } else if let Some(reservoir) = self.reservoir {
+            let load = reservoir.covered() * drawn_j_m2 / dt;
+            let parts = (dt / RESERVOIR_STEP_S).ceil();
+            for _ in 0..parts as usize {
+                let both = [self.state.reservoir_c, self.state.beside_c];
+                [self.state.reservoir_c, self.state.beside_c] =
+                    reservoir.step_both(both, set_c, load, dt / parts);
+            }
+        }
+        self.state.last.reservoir_k_s = (self.state.reservoir_c - was_c) / dt;
+    }
+
+    /// Temperature of a cell after the step just solved, C. Quasi-enthalpy correction: keep the heat that went
+    /// in, mend the temperature for the heat capacity that changed under way.
+    #[inline]
+    fn mended_c(&self, i: usize) -> f64 {
+        let (old_c, found_c) = (self.state.t_c[i], self.work.t_new[i]);
+        let (held, lagged) = (&self.holding[i], self.work.lagged[i]);
+        if held.covers(old_c) && held.covers(found_c) {
+            return held.after_step_c(old_c, found_c, lagged);
+        }
+        let water = self.state.water_kg_m3[i];
+        let material = self.column.material(i);
+        material.after_step_c(old_c, found_c, water, lagged)
+    }
+
+    /// Heat that boiled water off.
+    fn boil_off(&mut self, i: usize, kg_m2: f64) {
+        self.take_water(i, kg_m2);
+        self.state.ledger.boiled_j_m2 += kg_m2 * self.latent_j_kg;
     }
 }

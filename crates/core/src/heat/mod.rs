@@ -1,7 +1,7 @@
 //! Heat and water through the thickness of one piece.
 //!
-//! One-dimensional finite volumes, implicit in time (backward Euler, so nothing overshoots),
-//! properties lagged one step, the step chosen by an error estimate:
+//! One-dimensional finite volumes, implicit in time (second-order backward difference, backward Euler
+//! where it would overshoot or cells boil), the step chosen by an error estimate:
 //!
 //! `C(T, w) dT/dt = (1/A) d/dx (A k dT/dx) - L w_boil`
 //!

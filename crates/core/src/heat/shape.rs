@@ -131,7 +131,7 @@ pub fn ellipse_dimensionality(slender: f64, bi: f64) -> f64 {
 }
 
 /// How much more than on the heat alone, by E - 1.
-const RESTED: f64 = 1.15;
+const RESTED: f64 = 1.07;
 
 /// What the section of a fillet, thinner to both edges, adds to E, from its section under the faces of every way;
 /// an independent two-dimensional model has 3 to 12 % of the time, by how it tapers.
@@ -139,6 +139,6 @@ const TAPERS: f64 = 0.08;
 
 /// How much an empty belly adds to E of a body so many times as high as thick, and more the higher it is, where it
 /// is two thin walls: less flesh behind the same skin. From the section with its hole.
-const HOLLOWED: f64 = 1.135;
+const HOLLOWED: f64 = 1.15;
 const HOLLOWED_AT: f64 = 2.1;
 const HOLLOWED_MORE: f64 = 0.07;

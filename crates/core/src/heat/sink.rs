@@ -13,6 +13,8 @@ pub struct Moment<'a> {
     pub t_c: &'a [f64],
     /// Those of the flesh alone.
     pub flesh_c: &'a [f64],
+    /// By how much the cells of the flesh warmed in the step, K.
+    pub moved_k: &'a [f64],
     /// Water in the cells, kg/m3.
     pub water_kg_m3: &'a [f64],
     /// Temperature of the low surface, C.
@@ -29,6 +31,11 @@ impl Moment<'_> {
     /// Coldest cell of the flesh, C.
     pub fn core_c(&self) -> f64 {
         self.flesh_c.iter().copied().fold(f64::INFINITY, f64::min)
+    }
+
+    /// All of the flesh cools. While the faces see the same it goes on to.
+    pub fn cools(&self) -> bool {
+        self.moved_k.iter().all(|k| *k < 0.0)
     }
 }
 

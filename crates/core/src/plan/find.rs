@@ -119,7 +119,7 @@ pub(super) fn first_guess_s(thickness_mm: f64) -> f64 {
 
 fn value(bench: &Bench, measure: Measure, timeline: &Timeline) -> f64 {
     let mut peaks = PeakSink::new(&bench.column);
-    bench.run(timeline, &mut peaks);
+    bench.begin().to_peaks(timeline, &mut peaks);
     measure.of(&peaks, &bench.column)
 }
 
@@ -224,6 +224,20 @@ impl<'a> Leaving<'a> {
         self.peaks(off_s).share_above(&self.bench.column, c)
     }
 
+    /// The latest time from `right_s` to `wrong_s` at which no more than `most` of the thickness is above `c`.
+    pub fn latest_below_s(&mut self, c: f64, most: f64, right_s: f64, wrong_s: f64) -> f64 {
+        /// As near in the share as a search is in kelvins: a two thousandth of the thickness.
+        const BY_SHARE: f64 = 40.0;
+        let mut above = |t_s: f64| BY_SHARE * self.share_above(t_s, c);
+        let aim = BY_SHARE * most;
+        let wrong = (wrong_s, above(wrong_s));
+        if wrong.1 <= aim {
+            return wrong_s;
+        }
+        let right = (right_s, above(right_s));
+        bracketed(aim, right, wrong, above).time_s()
+    }
+
     fn peaks(&mut self, off_s: f64) -> PeakSink {
         let timeline = self.timeline.leaving(off_s.max(self.from_s));
         let at = self
@@ -235,7 +249,7 @@ impl<'a> Leaving<'a> {
             run.to(&timeline, timeline.off_s, &mut peaks);
             self.seen.insert(at, (run.clone(), peaks.clone()));
         }
-        run.to(&timeline, timeline.eaten_s(), &mut peaks);
+        run.to_peaks(&timeline, &mut peaks);
         peaks
     }
 

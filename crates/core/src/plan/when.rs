@@ -217,8 +217,6 @@ fn window(
 
 /// So much more of the thickness overcooked, and it is too late.
 const MORE_OVERCOOKED: f64 = 0.05;
-/// The late end is found to this, s.
-const LATE_NEAR_S: f64 = 1.0;
 
 /// A window from both ends of the band: it closes when too much more is overcooked, and a figure is
 /// forgiven nothing early.
@@ -231,18 +229,9 @@ fn honest(leaving: &mut Leaving<'_>, aim: &Aim, planned_s: f64, ends: (f64, f64)
         return window;
     };
     let most = leaving.share_above(planned_s, over_c) + MORE_OVERCOOKED;
-    let mut past = |late_s: f64| leaving.share_above(planned_s + late_s, over_c) > most;
-    if window.late_s > 0.0 && past(window.late_s) {
-        let (mut right, mut wrong) = (0.0, window.late_s);
-        while wrong - right > LATE_NEAR_S {
-            let middle = 0.5 * (right + wrong);
-            if past(middle) {
-                wrong = middle;
-            } else {
-                right = middle;
-            }
-        }
-        window.late_s = right;
+    if window.late_s > 0.0 {
+        let latest_s = planned_s + window.late_s;
+        window.late_s = leaving.latest_below_s(over_c, most, planned_s, latest_s) - planned_s;
     }
     window
 }

@@ -33,7 +33,7 @@ impl Fidelity {
             inside_m: 2.2e-3,
         },
         steps: Steps {
-            tolerance_k: 0.25,
+            tolerance_k: 0.6,
             longest_s: 30.0,
         },
     };
@@ -213,6 +213,14 @@ impl<'a> Run<'a> {
     /// Goes on along a timeline to a time, s.
     pub fn to<S: Sink>(&mut self, timeline: &Timeline, until_s: f64, sink: &mut S) {
         self.until(timeline, until_s, sink, |_| false);
+    }
+
+    /// Goes on along a timeline until it is eaten, or until nothing in it becomes hotter any more: all that
+    /// peaks need.
+    pub fn to_peaks<S: Sink>(&mut self, timeline: &Timeline, sink: &mut S) {
+        let last_s = self.bench.programme.last_stretch_s(timeline);
+        let past = |moment: &Moment<'_>| moment.t_s > last_s && moment.cools();
+        self.until(timeline, timeline.eaten_s(), sink, past);
     }
 
     /// Goes on along a timeline to a time, or until `enough` says so after a step. Answers when

@@ -233,6 +233,12 @@ impl Programme {
         on_heat.next_back().map_or(0.0, |s| s.from_s)
     }
 
+    /// When the faces see something new for the last time, s: on the plate, or off the heat.
+    pub(super) fn last_stretch_s(&self, timeline: &Timeline) -> f64 {
+        let stretches = self.stretches(timeline);
+        stretches.last().map_or(0.0, |s| s.from_s)
+    }
+
     /// Stretches in which the faces see the same, the rest and the plate last and without an end. Stages that
     /// change nothing for the faces are one stretch.
     pub(super) fn stretches(&self, timeline: &Timeline) -> Vec<Stretch> {

@@ -321,6 +321,7 @@ pub fn exact_lethality() {
                 t_s,
                 dt_s: if i == 0 { 0.0 } else { dt_s },
                 t_c: &cells,
+                moved_k: &[],
                 flesh_c: &cells,
                 water_kg_m3: &water,
                 low_surface_c: cells[0],

@@ -542,8 +542,9 @@ pub fn law_the_range_holds_for_unseen_pieces() {
             format!("{share:.0} % ({early} early, {late} late of {DRAWN})"),
             "80 %",
         );
-        // Eighty draws know a share of 80 % to 4.5 points; twice that and the ends of the spreads.
-        if !(66.0..=94.0).contains(&share) {
+        // Eighty draws know a share of 80 % to 4.5 points; thickness is drawn evenly, so a way that hangs on
+        // nothing else (steam) has 74 % at best: twice 4.5 points around both.
+        if !(65.0..=89.0).contains(&share) {
             wrong.push(format!("{kind}{turned}: {share:.0}"));
         }
         held += inside;

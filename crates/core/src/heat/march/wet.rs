@@ -7,7 +7,7 @@ pub(in crate::heat) const WATER_DIFFUSIVITY_M2_S: f64 = 1e-9;
 /// Water is spread this often, s: it creeps a tenth of a millimetre in that time.
 pub(in crate::heat) const SPREAD_EVERY_S: f64 = 4.0;
 /// Water contents this near count as even, kg/m3.
-const EVENLY_WET_KG_M3: f64 = 1e-3;
+const EVENLY_WET_KG_M3: f64 = 0.2;
 
 /// Depth that a face dries out of, m: how thick the dry rind of a roast is (order of magnitude, see
 /// `docs/SOURCES.md`).
@@ -110,6 +110,7 @@ impl Marcher<'_> {
         // the direction of the sweep.
         let moved = &mut self.work.right[..n];
         let (water, kind) = (&self.state.water_kg_m3[..n], &column.kind[..n]);
+        let mut wet = n..0;
         moved[0] = 0.0;
         for i in 1..n {
             let (left, right) = (water[i - 1], water[i]);
@@ -121,11 +122,15 @@ impl Marcher<'_> {
                 let material = column.material(i);
                 let open = 1.0 - material.crustiness(left.min(right));
                 let way = grid.way_above_m[i - 1] + grid.way_below_m[i];
+                wet = wet.start.min(i - 1)..i + 1;
                 reach * open * (left - right) / way
             };
         }
-        let mut below_c = self.state.t_c[0];
-        for i in 0..n {
+        if wet.is_empty() {
+            return;
+        }
+        let mut below_c = self.state.t_c[wet.start];
+        for i in wet {
             let from_below = self.work.right[i];
             let from_above = if i + 1 < n {
                 -self.work.right[i + 1]
