@@ -60,6 +60,7 @@ fn engine(c: &mut Criterion) {
         });
     }
     let asked = RankAsked {
+        tonight: Default::default(),
         eaters: Eaters::Everyone,
         piece: piece(),
         target: TargetAsked::Usual,

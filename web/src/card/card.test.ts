@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { Fish } from "../api";
 import {
+  ALLERGENS,
   addressOf,
   called,
   FIRST,
@@ -9,6 +10,7 @@ import {
   formOf,
   fromQuery,
   fromRequest,
+  HEATS,
   methodFrom,
   NOTHING_KNOWN,
   onlyToday,
@@ -16,7 +18,9 @@ import {
   question,
   search,
   settingsQuery,
+  tonight,
   toQuery,
+  untilS,
   WISHES,
 } from ".";
 
@@ -55,6 +59,9 @@ const pieces: fc.Arbitrary<Piece> = fc
       fc.record({ altitude_m: fc.integer({ min: -400, max: 5000 }), rules: fc.constant("eu_uk") }),
     ),
     wishes: fc.subarray([...WISHES]),
+    lacks: fc.subarray([...HEATS]),
+    without: fc.subarray([...ALLERGENS]),
+    readyBy: some(fc.constantFrom("00:05", "19:30", "23:59")),
     eaters: fc.constantFrom("everyone", "old_or_ill", "pregnant_or_small_child"),
     stuffed: fc.boolean(),
     known: fc.record({
@@ -86,7 +93,14 @@ describe("the piece in an address and in a request", () => {
     fc.assert(
       fc.property(pieces, (piece) => {
         const kept = JSON.parse(JSON.stringify(question(piece)));
-        expect(fromRequest(kept)).toEqual({ ...piece, wishes: [], knownOn: null });
+        expect(fromRequest(kept)).toEqual({
+          ...piece,
+          wishes: [],
+          lacks: [],
+          without: [],
+          readyBy: null,
+          knownOn: null,
+        });
       }),
     );
   });
@@ -212,5 +226,25 @@ describe("finding a fish", () => {
     expect(called(two, " Coley ")).toHaveLength(2);
     expect(called(two, "lythe").map((f) => f.name)).toEqual(["Pollock"]);
     expect(called(two, "cole")).toHaveLength(0);
+  });
+});
+
+describe("tonight", () => {
+  const at = (text: string) => new Date(`2026-05-01T${text}`);
+
+  it("counts to the kitchen's clock, over midnight too", () => {
+    expect(untilS("19:30", at("19:00:30"))).toBe(1770);
+    expect(untilS("00:10", at("23:50:00"))).toBe(1200);
+    expect(untilS("23:50", at("00:10:00"))).toBe(-1200);
+  });
+
+  it("asks for whole minutes, and for nothing when the time has been", () => {
+    const piece: Piece = { ...FIRST, readyBy: "19:30", lacks: ["oven"], without: ["milk"] };
+    expect(tonight(piece, at("19:00:30"))).toEqual({
+      within_s: 1740,
+      lacks: ["oven"],
+      without: ["milk"],
+    });
+    expect(tonight(piece, at("19:31:00")).within_s).toBeNull();
   });
 });

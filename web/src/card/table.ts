@@ -20,6 +20,8 @@ export type RestOn = NonNullable<PieceAsked["rest_on"]>;
 export type Composition = NonNullable<PieceAsked["composition"]>;
 export type Kitchen = NonNullable<PlanRequest["kitchen"]>;
 export type Wish = keyof Wishes;
+export type Hot = NonNullable<RankRequest["tonight"]>["lacks"][number];
+export type Allergen = NonNullable<RankRequest["tonight"]>["without"][number];
 export type Rules = NonNullable<Kitchen["rules"]>;
 export const FOOD_SAFETY = "food_safety";
 
@@ -31,6 +33,23 @@ export const WISHES: readonly Wish[] = [
   "forgiving",
   "little_smell",
   "little_fat",
+];
+
+/** What a kitchen may lack tonight. */
+export const HEATS: readonly Hot[] = ["pan", "liquid", "oven", "oil", "grill"];
+
+/** What somebody may not eat; fish is not among it. */
+export const ALLERGENS: readonly Allergen[] = [
+  "wheat",
+  "milk",
+  "egg",
+  "peanut",
+  "sesame",
+  "soy",
+  "nuts",
+  "barley",
+  "mustard",
+  "celery",
 ];
 
 /** What is known of the fish in hand beyond its shape: one record, which every question carries. */
@@ -83,6 +102,12 @@ export type Piece = {
   /** Altitude, rules and kit; null for the usual. */
   kitchen: Kitchen | null;
   wishes: Wish[];
+  /** What this kitchen lacks tonight. */
+  lacks: Hot[];
+  /** What somebody at the table must not eat. */
+  without: Allergen[];
+  /** On the plate by, HH:MM by the kitchen's clock; null for whenever. */
+  readyBy: string | null;
 };
 
 export const FIRST: Piece = {
@@ -112,6 +137,9 @@ export const FIRST: Piece = {
   knownOn: null,
   kitchen: null,
   wishes: [],
+  lacks: [],
+  without: [],
+  readyBy: null,
 };
 
 /** What a request says of the piece, as far as this table goes. */
@@ -400,6 +428,33 @@ export const TABLE: readonly AnyRow[] = [
     ask: nothing,
     told: () => [],
   }),
+  row({
+    key: "lacks",
+    q: "lacks",
+    absent: [],
+    write: (lacks) => lacks.join(","),
+    read: (text) => HEATS.filter((heat) => text.split(",").includes(heat)),
+    ask: nothing,
+    told: () => [],
+  }),
+  row({
+    key: "without",
+    q: "without",
+    absent: [],
+    write: (without) => without.join(","),
+    read: (text) => ALLERGENS.filter((one) => text.split(",").includes(one)),
+    ask: nothing,
+    told: () => [],
+  }),
+  row({
+    key: "readyBy",
+    q: "ready",
+    absent: null,
+    write: String,
+    read: (text) => (/^([01]\d|2[0-3]):[0-5]\d$/.test(text) ? text : undefined),
+    ask: nothing,
+    told: () => null,
+  }),
 ];
 
 /** Key of a fish of the kitchen's own: never that of one that ships. */
@@ -480,6 +535,23 @@ export function onlyToday(piece: Piece, day: string): Piece {
 /** What matters, as a ranking asks it. */
 export function wishes(piece: Piece): NonNullable<RankRequest["wishes"]> {
   return Object.fromEntries(WISHES.map((wish) => [wish, piece.wishes.includes(wish)])) as Wishes;
+}
+
+/** Seconds from a moment until the kitchen's clock says so; below none when it has just been. */
+export function untilS(readyBy: string, now: Date): number {
+  const [hours, minutes] = readyBy.split(":").map(Number) as [number, number];
+  const nowS = 3600 * now.getHours() + 60 * now.getMinutes() + now.getSeconds();
+  const left = 3600 * hours + 60 * minutes - nowS;
+  // Twelve hours either way: after midnight is tonight still.
+  return left < -43_200 ? left + 86_400 : left > 43_200 ? left - 86_400 : left;
+}
+
+/** What tonight leaves open, as a ranking asks it. A time that has been asks for nothing. */
+export function tonight(piece: Piece, now: Date): NonNullable<RankRequest["tonight"]> {
+  const left = piece.readyBy ? untilS(piece.readyBy, now) : -1;
+  // To the minute: so the same question is asked for a while.
+  const within_s = left < 0 ? null : 60 * Math.floor(left / 60);
+  return { within_s, lacks: piece.lacks, without: piece.without };
 }
 
 /** Back from what a request asks. */

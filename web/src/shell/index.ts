@@ -6,5 +6,5 @@ export { reloadAfterUpgrade } from "./upgrade";
 export { useFish } from "./useFish";
 export { keysTaken, useKeys } from "./useKeys";
 export { useStored } from "./useStored";
-export { useView, useViewFlag } from "./useView";
+export { useView, useViewFlag, useViewList } from "./useView";
 export { VIEWS } from "./views";

@@ -35,3 +35,23 @@ export function useViewFlag(key: string): [boolean, (on: boolean) => void] {
   const [word, set] = useView(key, NO_YES);
   return [word === "yes", useCallback((on) => set(on ? "yes" : "no"), [set])];
 }
+
+/** A few words in their order. */
+export function useViewList(key: string): [string[], (words: string[]) => void] {
+  const [params, setParams] = useSearchParams();
+  const name = VIEW_KEY + key;
+  const said = params.get(name);
+  const set = useCallback(
+    (words: string[]) =>
+      setParams(
+        (before) => {
+          if (words.length === 0) before.delete(name);
+          else before.set(name, words.join(","));
+          return before;
+        },
+        { replace: true },
+      ),
+    [setParams, name],
+  );
+  return [said ? said.split(",") : [], set];
+}

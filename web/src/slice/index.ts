@@ -1,6 +1,8 @@
 export { CutOpen } from "./CutOpen";
 export { type CutOpenField, decodeCutOpen, stateAt } from "./cutOpen";
 export { coreAt, decode, type Field, levelAt } from "./field";
+export { type Outline, outlineOf } from "./outline";
+export { Plated } from "./Plated";
 export { css, NAMES, STATES, type Theme } from "./palette";
 export { profile } from "./profile";
 export { type Mark, SliceOverTime } from "./SliceOverTime";

@@ -1582,6 +1582,11 @@ export interface components {
              * @description When that is, s.
              */
             core_peak_s: number;
+            /**
+             * Format: double
+             * @description Crust meant to be eaten crisp, mm; none in water, steam or salt.
+             */
+            crisp_mm: number;
             /** @description Crust on the skin side and the flesh side, mm. */
             crust_mm: number[];
             /**
@@ -1606,6 +1611,11 @@ export interface components {
             fitted: components["schemas"]["FittedWire"][];
             /** @description What is looked for. */
             goal: components["schemas"]["GoalWire"];
+            /**
+             * Format: double
+             * @description How long it wants the cook's hands while it is on the heat, s.
+             */
+            hands_s: number;
             /**
              * Format: double
              * @description From a cold kitchen until the fish goes in, s.
@@ -1921,6 +1931,8 @@ export interface components {
             piece: components["schemas"]["PieceWire"];
             /** @description The target. */
             target?: components["schemas"]["TargetWire"];
+            /** @description What tonight leaves open: by when, what is not here, what somebody must not eat. */
+            tonight?: components["schemas"]["Tonight"];
             /** @description What matters. */
             wishes?: components["schemas"]["Wishes"];
         };
@@ -2577,6 +2589,25 @@ export interface components {
             rest_s: number;
             /** @description Time of each side on the heat, s. */
             sides_s: number[];
+        };
+        /** @description What tonight leaves open. */
+        Tonight: {
+            /**
+             * @description What this kitchen does not have, or has no room on.
+             * @default []
+             */
+            lacks: components["schemas"]["Hot"][];
+            /**
+             * Format: double
+             * @description On the plate by so many seconds from now, from a cold kitchen.
+             * @default null
+             */
+            within_s: number | null;
+            /**
+             * @description What somebody at the table must not eat.
+             * @default []
+             */
+            without: components["schemas"]["Allergen"][];
         };
         /** @description What differs from what was asked for; what is not said is as asked. */
         TruthAsked: {

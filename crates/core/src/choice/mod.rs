@@ -6,8 +6,10 @@ mod class;
 mod fitted;
 mod quality;
 mod say;
+mod tonight;
 
 pub use class::{Class, Fit};
 pub use fitted::{Fitted, fitted};
 pub use quality::{Quality, Wishes, base, met, score};
 pub use say::say;
+pub use tonight::Tonight;

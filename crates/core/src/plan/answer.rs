@@ -97,6 +97,9 @@ pub struct Plan {
     pub thin_end_overcooked_share: f64,
     /// How the thick part comes out.
     pub outcome: Outcome,
+    /// Crust that is meant to be eaten crisp, mm: of the skin where there is one that crisps, else of the better
+    /// side; none in water, steam or salt.
+    pub crisp_mm: f64,
     /// What is watched for its temperature: pan, oil or liquid.
     pub body: Option<Body>,
     /// What can be seen and felt.
@@ -128,6 +131,12 @@ impl Plan {
     /// From a cold kitchen until the fish can go in, s.
     pub fn heat_up_s(&self) -> f64 {
         self.heating.iter().map(|h| h.s).fold(0.0, f64::max)
+    }
+
+    /// How long it wants the cook's hands while it is on the heat, s: what cannot be left alone. common
+    /// practice, no source for the shares.
+    pub fn hands_s(&self) -> f64 {
+        self.off_heat_s * (1.0 - self.method.nature.hands_off)
     }
 
     /// From a cold kitchen until it is on the plate, s.

@@ -15,7 +15,7 @@ mod thawing;
 mod warn;
 mod when;
 
-pub use crate::choice::Wishes;
+pub use crate::choice::{Tonight, Wishes};
 pub use answer::{Batch, Plan, Probe, Window};
 pub use asked::{MethodAsked, PlanAsked, TurnBy};
 pub use cut_open::{CutOpenAsked, cut_open};

@@ -9,8 +9,10 @@ use crate::choice;
 use crate::fish::{Cut, Notice, Piece, Severity};
 use crate::heat::{Body, Track};
 use crate::kit::{Allergen, fat_margins_at};
-use crate::methods::{Caution, Method, Step, StepKind, Story, done};
-use crate::run::{Bench, Fidelity, FieldAsked, Signs, Timeline, Truth, Witness, Witnessed};
+use crate::methods::{Caution, Method, Step, StepKind, Story, crisp_skin, done};
+use crate::run::{
+    Bench, Fidelity, FieldAsked, Outcome, Signs, Timeline, Truth, Witness, Witnessed,
+};
 use crate::target::{Aim, Goal, safety};
 use crate::{InputError, Within};
 
@@ -216,6 +218,7 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         probe_at_off_c: signs.off.probe_c,
         thin_end_peak_c,
         thin_end_overcooked_share,
+        crisp_mm: crisp_mm(cooking, &outcome),
         outcome,
         body,
         signs,
@@ -230,6 +233,17 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         field,
         thin_field: thin.and_then(|thin| thin.field),
     })
+}
+
+fn crisp_mm(cooking: &Cooking<'_>, outcome: &Outcome) -> f64 {
+    let [skin_mm, flesh_mm] = outcome.crust_mm;
+    if cooking.method.wet {
+        0.0
+    } else if crisp_skin(cooking.piece) && !cooking.piece.cut.is_whole() {
+        skin_mm
+    } else {
+        skin_mm.max(flesh_mm)
+    }
 }
 
 /// Runs and takes down what it was like.

@@ -3,7 +3,7 @@
 use super::answer::Plan;
 use super::asked::{Cooking, PlanAsked, guests};
 use super::planner::tell;
-use crate::choice::{self, Class, Fitted, Quality, Wishes};
+use crate::choice::{self, Class, Fitted, Quality, Tonight, Wishes};
 use crate::fish::{Eaters, Hazard, Heated, Notice, Piece, PieceAsked, State};
 use crate::kit::Kitchen;
 use crate::methods::{FromFrozen, Method, Reason, crisp_skin};
@@ -25,6 +25,8 @@ pub struct RankAsked {
     pub eaters: Eaters,
     /// What matters.
     pub wishes: Wishes,
+    /// What tonight leaves open.
+    pub tonight: Tonight,
     /// Sample the slice over time of each.
     pub field: Option<FieldAsked>,
 }
@@ -68,6 +70,7 @@ pub fn rank(asked: &RankAsked) -> Result<Ranked, InputError> {
     if let Some(field) = asked.field {
         field.check(FieldAsked::MOST_OF_MANY).within("field")?;
     }
+    asked.tonight.check().within("tonight")?;
     let question = PlanAsked {
         field: asked.field,
         eaters: asked.eaters,
@@ -149,11 +152,19 @@ fn way(
     way.reasons = reasons;
     let settings = Fitted::asked(&choice::fitted(method, piece, &asked.kitchen));
     let cooking = Cooking::new(piece, method, &settings, &asked.kitchen, *aim)?;
+    let inside = method.allergens(&cooking.chosen, &asked.kitchen)?;
+    let tonight = &asked.tonight;
+    if let Some(reason) = tonight.rules_out(&cooking.programme.heating, &inside) {
+        return out(way, vec![reason]);
+    }
     let plan = tell(&cooking, question)?;
     if let Some(notice) = plan.refused.first() {
         return out(way, vec![Reason::bad(notice.code, notice.message.clone())]);
     }
-    let quality = like(piece, method, &plan);
+    if let Some(reason) = tonight.too_late(plan.to_plate_s()) {
+        return out(way, vec![reason]);
+    }
+    let quality = like(method, &plan);
     if let Some(reason) = out_of_hand(method, &plan) {
         return out(way, vec![reason]);
     }
@@ -183,20 +194,11 @@ fn nobody_waits(ways: &mut [(Way, Option<Quality>)]) {
 }
 
 /// What a way is like for a piece, from its plan.
-fn like(piece: &Piece, method: &Method, plan: &Plan) -> Quality {
-    let [skin_mm, flesh_mm] = plan.outcome.crust_mm;
-    // With skin on it is the skin that is to be crisp; water, steam and salt make nothing crisp.
-    let crust_mm = if method.wet {
-        0.0
-    } else if crisp_skin(piece) {
-        skin_mm
-    } else {
-        skin_mm.max(flesh_mm)
-    };
+fn like(method: &Method, plan: &Plan) -> Quality {
     Quality {
         overcooked_share: plan.outcome.overcooked_share,
         even_share: plan.outcome.even_share,
-        crust_mm,
+        crust_mm: plan.crisp_mm,
         crisp_meant: method.browns && !method.wet,
         window_s: plan.window.early_s + plan.window.late_s,
         to_plate_s: plan.to_plate_s(),

@@ -8,7 +8,7 @@ use crate::fish::Piece;
 use crate::heat::{Air, Body, Face, Layer, Reservoir, Shape};
 use crate::kit::Kitchen;
 use crate::matter::{Material, water};
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 
 /// What is set hot, and so what an error of the fire is an error of.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -42,7 +42,7 @@ const WARM_C: f64 = 40.0;
 const A_COOKING_S: f64 = 600.0;
 
 /// What is heated before the fish goes in.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
 #[serde(rename_all = "snake_case")]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Hot {

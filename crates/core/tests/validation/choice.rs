@@ -47,6 +47,7 @@ fn ranked(expected: &Expected) -> Ranked {
     let asked = &expected.piece;
     let on = |wish: &str| expected.wishes.iter().any(|w| w == wish);
     rank(&RankAsked {
+        tonight: Default::default(),
         piece: PieceAsked {
             fish: Some(asked.fish.clone()),
             cut: asked.cut.clone(),

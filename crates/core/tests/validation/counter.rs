@@ -206,6 +206,7 @@ fn published_food_safety_target_meets_the_food_code() {
         ("plaice", 8.0),
     ] {
         let ways = rank(&RankAsked {
+            tonight: Default::default(),
             piece: PieceAsked {
                 fish: Some(key.into()),
                 thickness_mm: Some(mm),
@@ -253,6 +254,7 @@ fn twelve_pieces_each_find_a_way() {
     ];
     for (key, cut, mm, mass_g, state) in pieces {
         let ways = rank(&RankAsked {
+            tonight: Default::default(),
             piece: PieceAsked {
                 fish: Some(key.into()),
                 cut: Some(cut.into()),

@@ -23,6 +23,7 @@ mod running;
 mod safety;
 mod section;
 mod story;
+mod tonight;
 mod words;
 
 /// What a test measured, for the tables of docs/PROOF.md.

@@ -218,6 +218,7 @@ fn law_even_media_cook_evenly() {
 fn law_what_does_not_suit_says_why_and_stands_last() {
     for (fish, cut, mm) in [("sea_bass", "whole_round", 45.0), ("plaice", "fillet", 6.0)] {
         let ways = rank(&RankAsked {
+            tonight: Default::default(),
             piece: PieceAsked {
                 fish: Some(fish.into()),
                 cut: Some(cut.into()),

@@ -371,6 +371,7 @@ fn law_a_new_pan_is_a_row() {
     assert_eq!(usual.unwrap().outcome.reservoir_low_c, Some(low("plancha")));
     // Nothing to fry in: said so, and last.
     let ways = rank(&RankAsked {
+        tonight: Default::default(),
         eaters: Eaters::Everyone,
         piece: piece(sear),
         target: TargetAsked::Usual,

@@ -120,6 +120,10 @@ pub struct PlanAnswer {
     pub heat_up_s: f64,
     /// From a cold kitchen until it is on the plate, s.
     pub to_plate_s: f64,
+    /// Crust meant to be eaten crisp, mm; none in water, steam or salt.
+    pub crisp_mm: f64,
+    /// How long it wants the cook's hands while it is on the heat, s.
+    pub hands_s: f64,
     /// When the piece leaves the heat, s.
     pub off_heat_s: f64,
     /// When it is turned, s.
@@ -213,6 +217,8 @@ impl From<Plan> for PlanAnswer {
             summary: plan.method.summary.to_owned(),
             heat_up_s: plan.heat_up_s(),
             to_plate_s: plan.to_plate_s(),
+            hands_s: plan.hands_s(),
+            crisp_mm: plan.crisp_mm,
             heating: plan.heating,
             overcooked_c: plan.aim.overcooked_from_c(),
             rim_mm: plan.outcome.rim_mm,

@@ -7,7 +7,7 @@ use cindo_core::Within;
 use cindo_core::fish::{Eaters, Notice};
 use cindo_core::kit::{Kitchen, KitchenAsked};
 use cindo_core::methods::Reason;
-use cindo_core::plan::{RankAsked, Way, Wishes, rank};
+use cindo_core::plan::{RankAsked, Tonight, Way, Wishes, rank};
 use cindo_core::run::FieldAsked;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -31,6 +31,9 @@ pub struct RankRequest {
     /// What matters.
     #[serde(default)]
     pub wishes: Wishes,
+    /// What tonight leaves open: by when, what is not here, what somebody must not eat.
+    #[serde(default)]
+    pub tonight: Tonight,
     /// Also answer the slice over time of each.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub field: Option<FieldAsked>,
@@ -92,6 +95,7 @@ impl RankRequest {
             kitchen: Kitchen::new(&self.kitchen).within("kitchen")?,
             eaters: self.eaters,
             wishes: self.wishes,
+            tonight: self.tonight.clone(),
             field: self.field,
         })?;
         Ok(RankAnswer {

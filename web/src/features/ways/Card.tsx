@@ -3,9 +3,9 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import { api, newId, type PlanRequest } from "../../api";
 import { FOOD_SAFETY, question, type RestOn } from "../../card";
-import { useFish, useKeys, usePiece, useViewFlag } from "../../shell";
+import { useFish, useKeys, usePiece, useViewList } from "../../shell";
 import { Choice, Failure, Notices, Refusal, useUnits } from "../../ui";
-import { figure, scale, withUnit } from "../../units";
+import { withUnit } from "../../units";
 import { FittedOrUsual } from "./FittedOrUsual";
 import { Headline } from "./Headline";
 import { Outcome, Warnings } from "./Outcome";
@@ -14,6 +14,8 @@ import { Settings } from "./Settings";
 import { Steps } from "./Steps";
 import { usePlan } from "./usePlan";
 import { useSettings } from "./useSettings";
+import { WhatIfs } from "./WhatIfs";
+import { happening, toggled, WHAT_IFS } from "./whatIf";
 
 const RESTS_ON: { key: RestOn; name: string }[] = [
   { key: "hot_plate", name: "hot plate" },
@@ -22,17 +24,14 @@ const RESTS_ON: { key: RestOn; name: string }[] = [
   { key: "board", name: "board" },
   { key: "rack", name: "rack" },
 ];
-const LATE_S = 30;
-const THICKER_MM = 2;
-const FIELD = { times: 180, depths: 48 };
+const FIELD = { times: 180, depths: 64 };
 
 export function Card() {
   const { kind = "" } = useParams();
   const { piece, query, change: changePiece } = usePiece();
   const units = useUnits();
   const { method, change, setAll, undo, canUndo } = useSettings(kind);
-  const [late, setLate] = useViewFlag("late");
-  const [thicker, setThicker] = useViewFlag("thicker");
+  const [ifs, setIfs] = useViewList("if");
   const [atS, setAtS] = useState<number | null>(null);
   const { fish } = useFish(piece);
   const name = piece.own?.name ?? fish?.name ?? "Fish";
@@ -45,14 +44,15 @@ export function Card() {
     field: FIELD,
   };
   const right = usePlan(request);
-  // Another piece at the times of this one, and the same left too late, are one question each.
-  const whatIf = late || thicker;
-  const lateS = late ? LATE_S : 0;
-  const thickerMm = thicker ? THICKER_MM : 0;
+  // Another piece or fire at the times of this one, left sooner or later: one question for all of it.
+  const happens = right.plan ? happening(ifs, piece, right.plan) : null;
+  const whatIf = happens !== null && (happens.late_s !== 0 || happens.truth !== undefined);
+  const lateS = happens?.late_s ?? 0;
+  const thickerMm = (happens?.truth?.thickness_mm ?? piece.thicknessMm) - piece.thicknessMm;
   const otherwise: PlanRequest = {
     ...request,
     late_s: lateS,
-    ...(thicker ? { truth: { thickness_mm: piece.thicknessMm + thickerMm } } : {}),
+    ...(happens?.truth ? { truth: happens.truth } : {}),
   };
   const other = usePlan(whatIf ? otherwise : null);
   const shown = whatIf && other.plan ? { ...other, settled: right.settled } : right;
@@ -76,14 +76,18 @@ export function Card() {
     save.reset();
     cardId.current = newId();
   }, [state]);
+  const pick = (key: string) => {
+    const one = WHAT_IFS.find((w) => w.key === key);
+    if (one) setIfs(toggled(ifs, one));
+  };
   useKeys({
     s: {
       does: () =>
         !save.isSuccess && !save.isPending && right.plan?.refused.length === 0 && save.mutate(),
       says: "save the card",
     },
-    l: { does: () => setLate(!late), says: "thirty seconds too late" },
-    t: { does: () => setThicker(!thicker), says: "two millimetres thicker" },
+    l: { does: () => pick("late"), says: "thirty seconds late" },
+    t: { does: () => pick("thicker"), says: "two millimetres thicker" },
     u: { does: undo, says: "undo the last change of a setting" },
   });
 
@@ -185,31 +189,15 @@ export function Card() {
             thickerMm={thickerMm}
             settled={settled && !whatIf}
           />
-          <div className="no-print flex flex-wrap items-center gap-x-6">
-            <span className="text-small quiet">What if</span>
-            <button
-              type="button"
-              className="pick"
-              aria-pressed={late}
-              onClick={() => setLate(!late)}
-              data-testid="late"
-            >
-              {LATE_S} s too late
-            </button>
-            <button
-              type="button"
-              className="pick"
-              aria-pressed={thicker}
-              onClick={() => setThicker(!thicker)}
-              data-testid="thicker"
-            >
-              {figure(THICKER_MM, {
-                ...scale("millimetre", units),
-                digits: units.length === "mm" ? 0 : 2,
-              })}{" "}
-              {scale("millimetre", units).unit} thicker than I think
-            </button>
-          </div>
+          {right.plan && (
+            <WhatIfs
+              planned={right.plan}
+              came={whatIf && other.plan ? other.plan : null}
+              chosen={ifs}
+              pick={pick}
+              clear={() => setIfs([])}
+            />
+          )}
           <Steps steps={plan.steps} />
         </div>
         <aside className="grid gap-y-4 print:hidden">

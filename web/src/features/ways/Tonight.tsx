@@ -1,0 +1,97 @@
+// What tonight leaves open: by when, what is not here, who must not eat what.
+import { ALLERGENS, type Allergen, HEATS, type Hot, untilS } from "../../card";
+import { usePiece } from "../../shell";
+import { Fold } from "../../ui";
+
+const HEAT_NAMES: Record<Hot, string> = {
+  pan: "pan",
+  liquid: "pot",
+  oven: "oven",
+  oil: "fryer",
+  grill: "grill",
+};
+
+export function Tonight() {
+  const { piece, change } = usePiece();
+  const { lacks, without, readyBy } = piece;
+  const gone = readyBy !== null && untilS(readyBy, new Date()) < 0;
+  const summary = [
+    readyBy && `ready by ${readyBy}`,
+    lacks.length > 0 && `no ${lacks.map((heat) => HEAT_NAMES[heat]).join(", ")}`,
+    without.length > 0 && `no ${without.join(", ")} in it`,
+  ].filter(Boolean);
+  const toggled = <K extends string>(all: readonly K[], chosen: K[], one: K) =>
+    all.filter((k) => chosen.includes(k) !== (k === one));
+  return (
+    <Fold
+      wrong={gone}
+      testId="tonight"
+      summary={
+        summary.length > 0 ? (
+          <span className="text-base-content font-semibold">Tonight: {summary.join("; ")}</span>
+        ) : (
+          "Ready by a time, a kitchen without an oven, someone who eats no wheat"
+        )
+      }
+    >
+      <div className="grid gap-x-10 gap-y-1 sm:grid-cols-[auto_1fr] items-baseline pb-2">
+        <label htmlFor="ready-by" className="text-small quiet">
+          Ready by
+        </label>
+        <div className="flex flex-wrap items-center gap-x-4">
+          <input
+            id="ready-by"
+            type="time"
+            className="running text-lead bg-transparent hair-b h-11 w-28"
+            value={readyBy ?? ""}
+            aria-invalid={gone}
+            aria-describedby="ready-by-word"
+            onChange={(e) => change({ readyBy: e.currentTarget.value || null })}
+          />
+          {readyBy && (
+            <button type="button" className="pick" onClick={() => change({ readyBy: null })}>
+              any time
+            </button>
+          )}
+          <span id="ready-by-word" className={gone ? "text-error" : "text-small quiet"}>
+            {gone ? "That time has passed. Pick a later one." : "from a cold kitchen, starting now"}
+          </span>
+        </div>
+        <span className="text-small quiet" id="not-here">
+          Not in this kitchen
+        </span>
+        <fieldset aria-labelledby="not-here" className="flex flex-wrap gap-x-5">
+          {HEATS.map((heat) => (
+            <button
+              key={heat}
+              type="button"
+              className="pick"
+              aria-pressed={lacks.includes(heat)}
+              data-testid={`lacks-${heat}`}
+              onClick={() => change({ lacks: toggled(HEATS, lacks, heat) })}
+            >
+              {HEAT_NAMES[heat]}
+            </button>
+          ))}
+        </fieldset>
+        <span className="text-small quiet" id="not-eaten">
+          Someone must not eat
+        </span>
+        <fieldset aria-labelledby="not-eaten" className="flex flex-wrap gap-x-5">
+          {ALLERGENS.map((one: Allergen) => (
+            <button
+              key={one}
+              type="button"
+              className="pick"
+              aria-pressed={without.includes(one)}
+              data-testid={`without-${one}`}
+              onClick={() => change({ without: toggled(ALLERGENS, without, one) })}
+            >
+              {one}
+            </button>
+          ))}
+        </fieldset>
+      </div>
+    </Fold>
+  );
+}

@@ -1,0 +1,60 @@
+import { describe, expect, it } from "vitest";
+import type { Plan } from "../../api";
+import { FIRST } from "../../card";
+import { METRIC } from "../../units";
+import { difference, happening, toggled, WHAT_IFS } from "./whatIf";
+
+const plan = (over: Partial<Plan> = {}) =>
+  ({
+    heating: [{ what: "pan", to_c: 215, s: 180 }],
+    pan_low_c: 150,
+    oil_low_c: null,
+    liquid_low_c: null,
+    core_peak_c: 53,
+    overcooked_share: 0.44,
+    crisp_mm: 0.9,
+    ...over,
+  }) as Plan;
+const named = (key: string) => WHAT_IFS.find((w) => w.key === key) as (typeof WHAT_IFS)[number];
+
+describe("what if", () => {
+  it("puts what happens together into one question", () => {
+    const piece = { ...FIRST, thicknessMm: 25, startC: 8, pieces: 3 };
+    expect(happening(["late", "thicker", "cold", "cooler", "crowded"], piece, plan())).toEqual({
+      late_s: 30,
+      truth: { thickness_mm: 27, start_c: 2, heat_k: -25, pieces: 6 },
+    });
+    expect(happening([], piece, plan())).toEqual({ late_s: 0, truth: undefined });
+    // Nothing is colder than frozen, and no piece thinner than any.
+    const frozen = happening(
+      ["cold", "thinner"],
+      { ...piece, startC: -18, thicknessMm: 3 },
+      plan(),
+    );
+    expect(frozen.truth).toEqual({ start_c: -18, thickness_mm: 2 });
+  });
+
+  it("offers only what can be: boiling water is as hot as it is", () => {
+    const steam = plan({ heating: [{ what: "liquid", to_c: 100, s: 480 }], pan_low_c: null });
+    const offered = WHAT_IFS.filter((w) => w.where?.(steam) ?? true).map((w) => w.key);
+    expect(offered).not.toContain("cooler");
+    expect(offered).not.toContain("crowded");
+    // And an address that asks for it all the same is not asked.
+    expect(happening(["cooler", "hob"], FIRST, steam).truth).toBeUndefined();
+  });
+
+  it("lets late and early, thicker and thinner exclude each other", () => {
+    expect(toggled(["late", "cold"], named("early"))).toEqual(["cold", "early"]);
+    expect(toggled(["late"], named("late"))).toEqual([]);
+  });
+
+  it("says what it made of the piece, and when it made nothing of it", () => {
+    const late = plan({ core_peak_c: 56.2, overcooked_share: 0.49 });
+    expect(difference(plan(), late, METRIC)).toBe(
+      "The middle lands at 56 °C, not 53; 5 points more past done.",
+    );
+    expect(difference(plan(), plan(), METRIC)).toContain("no difference");
+    const fahrenheit = difference(plan(), late, { ...METRIC, heat: "F" });
+    expect(fahrenheit).toContain("133 °F, not 127");
+  });
+});

@@ -1,0 +1,129 @@
+// What can go otherwise than planned, and what it makes of the piece.
+import type { Plan, PlanRequest } from "../../api";
+import type { Piece } from "../../card";
+import { figure, scale, type Units, withUnit } from "../../units";
+
+type Truth = NonNullable<PlanRequest["truth"]>;
+
+export type WhatIf = {
+  key: string;
+  name: (units: Units, plan: Plan) => string;
+  /** Cannot be at once with this. */
+  not?: string;
+  lateS?: number;
+  truth?: (piece: Piece, plan: Plan) => Truth;
+  /** Only where it can be. */
+  where?: (plan: Plan) => boolean;
+};
+
+const THICKER_MM = 2;
+const FRIDGE_C = 2;
+/** A fire so much cooler than set, K: what dials and eyes are off by. */
+const COOLER_K: { [what in Plan["heating"][number]["what"]]: number } = {
+  pan: 25,
+  oven: 15,
+  oil: 10,
+  liquid: 5,
+  grill: 25,
+};
+/** A pan or bath with a heater of its own under it. */
+const onHob = (plan: Plan) => (plan.pan_low_c ?? plan.oil_low_c ?? plan.liquid_low_c) !== null;
+
+/** The fire that the fish is on last: of pan and oven the pan. */
+function fire(plan: Plan): keyof typeof COOLER_K | null {
+  const all = plan.heating.map((h) => h.what);
+  if (all.includes("pan")) return "pan";
+  const [first] = all;
+  // Boiling water is as hot as it is.
+  return first === undefined || (first === "liquid" && !onHob(plan)) ? null : first;
+}
+
+const millimetres = (units: Units) => {
+  const at = scale("millimetre", units);
+  return `${figure(THICKER_MM, at)} ${at.unit}`;
+};
+
+export const WHAT_IFS: readonly WhatIf[] = [
+  { key: "late", name: () => "30 s late", not: "early", lateS: 30 },
+  { key: "early", name: () => "a minute early", not: "late", lateS: -60 },
+  {
+    key: "thicker",
+    name: (units) => `${millimetres(units)} thicker`,
+    not: "thinner",
+    truth: (piece) => ({ thickness_mm: piece.thicknessMm + THICKER_MM }),
+  },
+  {
+    key: "thinner",
+    name: (units) => `${millimetres(units)} thinner`,
+    not: "thicker",
+    truth: (piece) => ({ thickness_mm: Math.max(2, piece.thicknessMm - THICKER_MM) }),
+  },
+  {
+    key: "cold",
+    name: () => "fridge cold",
+    truth: (piece) => ({ start_c: Math.min(FRIDGE_C, piece.startC) }),
+  },
+  {
+    key: "cooler",
+    name: (units, plan) => {
+      const at = fire(plan) ?? "pan";
+      return `${at} ${withUnit(COOLER_K[at], "kelvin", units)} cooler`;
+    },
+    truth: (_, plan) => ({ heat_k: -COOLER_K[fire(plan) ?? "pan"] }),
+    where: (plan) => fire(plan) !== null,
+  },
+  {
+    key: "crowded",
+    name: () => "twice as many",
+    truth: (piece) => ({ pieces: 2 * piece.pieces }),
+    where: onHob,
+  },
+  {
+    key: "hob",
+    name: () => "a weak hob",
+    truth: () => ({ hob_share: 0.6 }),
+    where: onHob,
+  },
+];
+
+/** What a request asks when these happen together. */
+export function happening(
+  keys: string[],
+  piece: Piece,
+  plan: Plan,
+): { late_s: number; truth: Truth | undefined } {
+  const all = WHAT_IFS.filter((w) => keys.includes(w.key) && (w.where?.(plan) ?? true));
+  const truths = all.flatMap((w) => (w.truth ? [w.truth(piece, plan)] : []));
+  return {
+    late_s: all.reduce((sum, w) => sum + (w.lateS ?? 0), 0),
+    truth: truths.length > 0 ? Object.assign({}, ...truths) : undefined,
+  };
+}
+
+/** With one more or one less of them; what cannot be at once gives way. */
+export function toggled(keys: string[], one: WhatIf): string[] {
+  if (keys.includes(one.key)) return keys.filter((k) => k !== one.key);
+  return [...keys.filter((k) => k !== one.not), one.key];
+}
+
+/** What it makes of the piece, against what was planned. */
+export function difference(planned: Plan, came: Plan, units: Units): string {
+  const at = scale("celsius", units);
+  const percent = (plan: Plan) => Math.round(100 * plan.overcooked_share);
+  const middle = (plan: Plan) => figure(plan.core_peak_c, at);
+  const said = [];
+  if (middle(came) !== middle(planned))
+    said.push(`the middle lands at ${middle(came)} ${at.unit}, not ${middle(planned)}`);
+  const more = percent(came) - percent(planned);
+  const points = Math.abs(more) === 1 ? "point" : "points";
+  if (more !== 0) said.push(`${Math.abs(more)} ${points} ${more > 0 ? "more" : "less"} past done`);
+  const mm = scale("millimetre", units);
+  const fine = { ...mm, digits: mm.digits + 1 };
+  if (figure(came.crisp_mm, fine) !== figure(planned.crisp_mm, fine))
+    said.push(
+      `a crust of ${figure(came.crisp_mm, fine)} ${mm.unit}, not ${figure(planned.crisp_mm, fine)}`,
+    );
+  if (said.length === 0) return "It makes no difference that you could taste.";
+  const text = said.join("; ");
+  return `${text[0]?.toUpperCase()}${text.slice(1)}.`;
+}
