@@ -1690,6 +1690,8 @@ export interface components {
              * @description How long it rests, s.
              */
             rest_s: number;
+            /** @description From when to when it may leave the heat, the turns as they are, and end in the target, s; null out of reach. */
+            right_s?: number[] | null;
             /**
              * Format: double
              * @description Depth of the seared rim, mm, the mean of both sides.
@@ -1699,6 +1701,8 @@ export interface components {
             safety: components["schemas"]["Safety"];
             /** @description All settings, defaults filled in. */
             settings: components["schemas"]["SettingWire"][];
+            /** @description How many sides times are given for. */
+            sides: number;
             /** @description What can be seen and felt. */
             signs: components["schemas"]["SignsWire"];
             /** @description What to do. */

@@ -87,6 +87,10 @@ pub struct Plan {
     pub window: Window,
     /// When the low and the high end of the band are met, s, whatever is overcooked by then.
     pub ends_s: (f64, f64),
+    /// From when to when it may leave the heat, the turns as they are, and end in the band, s; none out of reach.
+    pub right_s: Option<(f64, f64)>,
+    /// How many sides times are given for.
+    pub sides: usize,
     /// Coldest point as it leaves the heat, C.
     pub core_at_off_c: f64,
     /// Mid-thickness as it leaves the heat, C: what a probe or a tester meets.

@@ -85,6 +85,7 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         planned,
         window,
         ends_s,
+        right_s,
         short,
         probe,
     } = find(cooking, &bench, asked)?;
@@ -213,6 +214,8 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         latest_s,
         window,
         ends_s,
+        right_s,
+        sides: programme.sides(),
         eat_by_s: timeline.eaten_s(),
         core_at_off_c: signs.off.core_c,
         probe_at_off_c: signs.off.probe_c,

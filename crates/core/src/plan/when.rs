@@ -15,6 +15,8 @@ pub(super) struct Found {
     pub window: Window,
     /// When both ends of the band are met, s.
     pub ends_s: (f64, f64),
+    /// From when to when it may leave the heat, the turns as they are, and end in the band, s; none out of reach.
+    pub right_s: Option<(f64, f64)>,
     /// How far the target is out of reach: kelvins, or tenths of a millimetre of rim.
     pub short: Option<f64>,
     /// Where a figure counts, from when a probe may say that it is met, and what it must show.
@@ -57,13 +59,15 @@ pub(super) fn find(
         let planned = programme.timeline_of_sides(&times.sides_s, times.rest_s);
         // The rough bench knows nothing of these times: both ends on the fine one.
         let mut leaving = Leaving::new(bench, measure, &planned);
-        let mut end_s = |aim| leaving.time_for(aim, planned.off_s).time_s();
-        let ends = (end_s(sought.low), end_s(sought.high));
+        let mut end = |aim| leaving.time_for(aim, planned.off_s);
+        let (low, high) = (end(sought.low), end(sought.high));
+        let ends = (low.time_s(), high.time_s());
         let window = honest(&mut leaving, &cooking.aim, planned.off_s, ends);
         return Ok(Found {
             planned,
             window,
             ends_s: ends,
+            right_s: matches!(low, Stop::Reached(_)).then_some(ends),
             short: None,
             probe: None,
         });
@@ -96,6 +100,7 @@ pub(super) fn find(
         planned,
         window,
         ends_s,
+        right_s: met.short.is_none().then_some(ends_s),
         short: met.short,
         probe,
     })

@@ -126,6 +126,10 @@ pub struct PlanAnswer {
     pub hands_s: f64,
     /// When the piece leaves the heat, s.
     pub off_heat_s: f64,
+    /// From when to when it may leave the heat, the turns as they are, and end in the target, s; null out of reach.
+    pub right_s: Option<[f64; 2]>,
+    /// How many sides times are given for.
+    pub sides: usize,
     /// When it is turned, s.
     pub turns_s: Vec<f64>,
     /// How long it rests, s.
@@ -217,6 +221,8 @@ impl From<Plan> for PlanAnswer {
             summary: plan.method.summary.to_owned(),
             heat_up_s: plan.heat_up_s(),
             to_plate_s: plan.to_plate_s(),
+            right_s: plan.right_s.map(|(from, to)| [from, to]),
+            sides: plan.sides,
             hands_s: plan.hands_s(),
             crisp_mm: plan.crisp_mm,
             heating: plan.heating,

@@ -10,6 +10,7 @@ import { FittedOrUsual } from "./FittedOrUsual";
 import { Headline } from "./Headline";
 import { Outcome, Warnings } from "./Outcome";
 import { Cut, Picture } from "./Pictures";
+import { Recipe } from "./Recipe";
 import { Settings } from "./Settings";
 import { Steps } from "./Steps";
 import { usePlan } from "./usePlan";
@@ -199,6 +200,7 @@ export function Card() {
             />
           )}
           <Steps steps={plan.steps} />
+          {right.plan && <Recipe planned={right.plan} request={request} />}
         </div>
         <aside className="grid gap-y-4 print:hidden">
           {!stopped && <Cut plan={plan} request={whatIf ? otherwise : request} atS={atS} />}

@@ -1,0 +1,120 @@
+// From the cook's side: times of a recipe, run on this piece.
+import { useState } from "react";
+import type { Plan, PlanRequest } from "../../api";
+import { usePiece, useViewList } from "../../shell";
+import { Fold, useUnits } from "../../ui";
+import { clock } from "../../units";
+import { change, seconds, tenAnInch } from "./recipe";
+import { usePlan } from "./usePlan";
+import { difference } from "./whatIf";
+
+const SIDE = (i: number, sides: number) =>
+  sides === 1 ? "on the heat" : i === 0 ? "first side" : i === 1 ? "then" : `then, ${i + 1}`;
+
+/** `request` is what the card asks. */
+export function Recipe({ planned, request }: { planned: Plan; request: PlanRequest }) {
+  const units = useUnits();
+  const { piece } = usePiece();
+  const [kept, keep] = useViewList("recipe");
+  const times = kept.map(Number);
+  const whole = times.length === planned.sides && times.every((s) => Number.isFinite(s));
+  const { field: _, ...asked } = request;
+  const { plan: came, problem } = usePlan(
+    whole ? { ...asked, times: { sides_s: times, rest_s: planned.rest_s } } : null,
+  );
+  const sides = Array.from({ length: planned.sides }, (_, i) => i);
+  return (
+    <Fold
+      wrong={whole}
+      testId="recipe"
+      summary={<span>A recipe says other times: what would they give?</span>}
+    >
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-1">
+        {sides.map((i) => (
+          <Side
+            key={i}
+            label={SIDE(i, planned.sides)}
+            s={whole ? (times[i] ?? null) : null}
+            id={`recipe-${i}`}
+            set={(s) => {
+              const next = sides.map((k) => (k === i ? s : ((whole ? times[k] : undefined) ?? 0)));
+              keep(next.map(String));
+            }}
+          />
+        ))}
+        <button
+          type="button"
+          className="pick"
+          data-testid="ten-an-inch"
+          onClick={() => keep(tenAnInch(piece.thicknessMm, planned.sides).map(String))}
+        >
+          ten minutes an inch
+        </button>
+        {whole && (
+          <button type="button" className="pick" onClick={() => keep([])}>
+            clear
+          </button>
+        )}
+      </div>
+      <div aria-live="polite" className="pt-2 pb-3 min-h-14" data-testid="recipe-says">
+        {whole && problem && <p className="text-error">{problem.message}</p>}
+        {whole && !problem && came && (
+          <>
+            <p className="font-bold">{change(came, times)}</p>
+            {came.refused.length === 0 && (
+              <p className="quiet">
+                As it stands: {difference(planned, came, units)} The heat is as it is set here.
+              </p>
+            )}
+          </>
+        )}
+      </div>
+    </Fold>
+  );
+}
+
+type SideProps = { label: string; s: number | null; id: string; set: (s: number) => void };
+
+/** A time to type; what was typed stays, also when it is none. */
+function Side({ label, s, id, set }: SideProps) {
+  const [text, setText] = useState(s === null ? "" : clock(s));
+  const [at, setAt] = useState(s);
+  // Another hand set it: the button, or the way back.
+  if (s !== at) {
+    setAt(s);
+    if (s === null || seconds(text) !== s) setText(s === null ? "" : clock(s));
+  }
+  const wrong = text !== "" && seconds(text) === null;
+  return (
+    <div>
+      <label htmlFor={id} className="text-small quiet block">
+        {label}, min
+      </label>
+      <input
+        id={id}
+        data-testid={id}
+        className="typed running max-w-24"
+        inputMode="text"
+        autoComplete="off"
+        placeholder="4:00"
+        value={text}
+        aria-invalid={wrong}
+        aria-describedby={wrong ? `${id}-error` : undefined}
+        onChange={(e) => {
+          const said = e.currentTarget.value;
+          setText(said);
+          const read = seconds(said);
+          if (read !== null && said !== "") {
+            setAt(read);
+            set(read);
+          }
+        }}
+      />
+      {wrong && (
+        <p id={`${id}-error`} className="text-small text-error">
+          Minutes, or minutes and seconds: 4, 4:30.
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,46 @@
+import { describe, expect, it } from "vitest";
+import type { Plan } from "../../api";
+import { change, seconds, tenAnInch } from "./recipe";
+
+describe("times as recipes have them", () => {
+  it("reads minutes, minutes and seconds, seconds", () => {
+    expect(["4", "4.5", "4,5 min", "4:30", "90 s", " 2 minutes "].map(seconds)).toEqual([
+      240, 270, 270, 270, 90, 120,
+    ]);
+    expect(["", "-3", "four", "4:75", "1e9", "999"].map(seconds)).toEqual([
+      null,
+      null,
+      null,
+      null,
+      null,
+      null,
+    ]);
+  });
+
+  it("knows ten minutes an inch", () => {
+    expect(tenAnInch(25.4, 1)).toEqual([600]);
+    expect(tenAnInch(50.8, 2)).toEqual([600, 600]);
+  });
+});
+
+describe("what would make them right", () => {
+  const plan = (over: Partial<Plan>) =>
+    ({ refused: [], goal: "middle", right_s: [530, 560], ...over }) as unknown as Plan;
+
+  it("asks for the least, on the last side", () => {
+    expect(change(plan({}), [240, 120])).toBe("2:50 longer on the last side makes it right.");
+    expect(change(plan({}), [600])).toBe("40 s less makes it right.");
+    expect(change(plan({}), [400, 140])).toBe("That is right for this piece.");
+  });
+
+  it("does not undo a first side on the last", () => {
+    expect(change(plan({}), [600, 30])).toContain("before the last side");
+  });
+
+  it("promises no figure, and nothing out of reach", () => {
+    expect(change(plan({ goal: "figure" }), [600])).toContain("probe");
+    expect(change(plan({ right_s: null }), [600])).toContain("No time");
+    const refused = plan({ refused: [{ message: "Throw it away." }] } as unknown as Partial<Plan>);
+    expect(change(refused, [600])).toBe("Throw it away.");
+  });
+});

@@ -1,0 +1,46 @@
+// A recipe's times on this piece: read, asked, and what would make them right.
+import type { Plan } from "../../api";
+import { clock } from "../../units";
+
+const INCH_MM = 25.4;
+const MOST_S = 4 * 3600;
+
+/** "4" or "4.5" minutes, "4:30", "90 s"; null for what is no time. */
+export function seconds(text: string): number | null {
+  const said = text.trim().replace(",", ".");
+  const clocked = /^(\d{1,3}):([0-5]\d)$/.exec(said);
+  const s = clocked
+    ? 60 * Number(clocked[1]) + Number(clocked[2])
+    : /^\d+(\.\d+)?\s*s(ec(onds?)?)?$/i.test(said)
+      ? Number.parseFloat(said)
+      : /^\d+(\.\d+)?\s*(m(in(utes?)?)?)?$/i.test(said)
+        ? 60 * Number.parseFloat(said)
+        : Number.NaN;
+  return Number.isFinite(s) && s >= 0 && s <= MOST_S ? Math.round(s) : null;
+}
+
+/** "Ten minutes an inch", half on either side where there are two. */
+export function tenAnInch(thicknessMm: number, sides: number): number[] {
+  const all = (600 * thicknessMm) / INCH_MM;
+  return Array.from({ length: sides }, () => Math.round(all / sides));
+}
+
+const apart = (s: number) => (s < 90 ? `${Math.round(s)} s` : clock(s));
+
+/** The smallest change that would make the times right; the last side bears it. */
+export function change(plan: Plan, sides: number[]): string {
+  if (plan.refused.length > 0) return plan.refused[0]?.message ?? "";
+  if (plan.goal === "figure")
+    return "A figure for safety is not promised by a recipe's times: cook by the card, and probe.";
+  if (!plan.right_s) return "No time on this fire makes it right.";
+  const [from = 0, to = 0] = plan.right_s;
+  const off = sides.reduce((a, b) => a + b, 0);
+  const last = sides.length > 1 ? " on the last side" : "";
+  if (off < from - 1) return `${apart(from - off)} longer${last} makes it right.`;
+  if (off <= to + 1) return "That is right for this piece.";
+  const shorter = off - to;
+  // What the sides before have done cannot be undone on the last.
+  return shorter < (sides.at(-1) ?? 0)
+    ? `${apart(shorter)} less${last} makes it right.`
+    : `Take it off at ${clock(to)}, before the last side: the first is too long.`;
+}
