@@ -15,6 +15,7 @@ export {
   type Allergen,
   type Asked,
   asked,
+  EATERS,
   FIRST,
   FOOD_SAFETY,
   fromQuery,

@@ -64,6 +64,13 @@ export type Known = {
 
 export const NOTHING_KNOWN: Known = { origin: "unknown", keeping: [], freezing: null, looks: null };
 
+/** Who may be eating, in words. */
+export const EATERS: { key: Eaters; name: string }[] = [
+  { key: "everyone", name: "everyone" },
+  { key: "old_or_ill", name: "old or ill" },
+  { key: "pregnant_or_small_child", name: "pregnant or a child" },
+];
+
 /** The piece in hand, what it is to become, where, and what matters. */
 export type Piece = {
   fish: string;
@@ -186,7 +193,7 @@ const oneOf =
   (text: string) =>
     words.find((word) => word === text);
 const nothing = () => ({});
-const EATERS = oneOf<Eaters>("everyone", "old_or_ill", "pregnant_or_small_child");
+const oneEater = oneOf<Eaters>("everyone", "old_or_ill", "pregnant_or_small_child");
 
 /** A number that stands in both as it is. */
 function plain<K extends "thicknessMm" | "massG" | "pieces" | "startC">(
@@ -366,7 +373,7 @@ export const TABLE: readonly AnyRow[] = [
     absent: "everyone",
     write: String,
     // "risk" was said before the two were told apart: the stricter of them.
-    read: (text) => (text === "risk" ? "pregnant_or_small_child" : EATERS(text)),
+    read: (text) => (text === "risk" ? "pregnant_or_small_child" : oneEater(text)),
     ask: nothing,
     told: ({ eaters }) => eaters ?? "everyone",
   }),

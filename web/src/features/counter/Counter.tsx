@@ -1,8 +1,9 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import { api, type Eaters, type Fish, Refused } from "../../api";
+import { api, type Fish, Refused } from "../../api";
 import {
+  EATERS,
   FOOD_SAFETY,
   type Known,
   ownKey,
@@ -28,11 +29,6 @@ import { TAB_KEYS, type TabKey, Tabs, tabFrom } from "./Tabs";
 import { Thaw } from "./Thaw";
 import { fishOf, useShelf } from "./useShelf";
 
-const EATERS: { key: Eaters; name: string }[] = [
-  { key: "everyone", name: "everyone" },
-  { key: "old_or_ill", name: "old or ill" },
-  { key: "pregnant_or_small_child", name: "pregnant or a child" },
-];
 const RULES: { key: Rules; name: string }[] = [
   { key: "us", name: "US" },
   { key: "eu_uk", name: "EU and UK" },
@@ -178,7 +174,7 @@ export function Counter() {
             </Link>
             <p className="quiet" aria-live="polite">
               {problem && !elsewhere
-                ? "Something above does not do yet."
+                ? "Something above cannot be right yet."
                 : times.length === 0
                   ? ways.data && "No way suits it."
                   : `${times.length === 1 ? "One way suits" : `${times.length} ways suit`}: ${clock(Math.min(...times))}${times.length > 1 ? ` to ${clock(Math.max(...times))}` : ""} on the heat.`}

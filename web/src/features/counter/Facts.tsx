@@ -130,7 +130,7 @@ export function Facts({ piece, fish, list, problem, change }: FactsProps) {
           onChange={(n) => change({ pieces: Math.round(n) })}
         />
         <NumberField
-          label="Now at"
+          label="Temperature now"
           quantity="celsius"
           value={piece.startC}
           field="piece.start_c"

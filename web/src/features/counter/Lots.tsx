@@ -42,7 +42,7 @@ export function Lots({ lots, fish, piece, shelf, change }: LotsProps) {
   };
   return (
     <div>
-      <h2 className="text-small quiet">Lots that came in</h2>
+      <h2 className="text-small quiet">Deliveries</h2>
       {adding ? (
         <NewLot
           fish={piece.own ? "hake" : piece.fish}

@@ -8,6 +8,7 @@ import { Choice, Failure, Notices, Refusal, useUnits } from "../../ui";
 import { withUnit } from "../../units";
 import { FittedOrUsual } from "./FittedOrUsual";
 import { Headline } from "./Headline";
+import { OnPaper } from "./OnPaper";
 import { Outcome, Warnings } from "./Outcome";
 import { Cut, Picture } from "./Pictures";
 import { Recipe } from "./Recipe";
@@ -118,7 +119,7 @@ export function Card() {
   const stopped = plan.refused.length > 0;
   const asNumbers = method as Record<string, unknown>;
   return (
-    <article className="max-w-[1196px] px-4 md:px-8 pt-5 pb-8">
+    <article className="max-w-[1196px] px-4 md:px-8 pt-5 pb-8 print:p-0">
       <header className="flex flex-wrap items-start justify-between gap-x-8 gap-y-1">
         <div>
           <p className="text-small quiet no-print">
@@ -163,8 +164,9 @@ export function Card() {
         </div>
       </header>
       {save.isError && <Failure message={save.error.message} />}
+      {!stopped && <OnPaper plan={plan} />}
       {!stopped && <Headline plan={plan} settled={settled} late={lateS} />}
-      <div className="grid lg:grid-cols-[minmax(0,1fr)_300px] gap-x-10 gap-y-5 items-start">
+      <div className="grid lg:grid-cols-[minmax(0,1fr)_300px] gap-x-10 gap-y-5 print:gap-y-2 items-start">
         {stopped && (
           <div className="pt-5 grid gap-y-5">
             <Refusal notices={plan.refused}>
@@ -183,13 +185,15 @@ export function Card() {
           </div>
         )}
         <div className="min-w-0" hidden={stopped}>
-          <Picture
-            plan={plan}
-            atS={atS}
-            setAtS={setAtS}
-            thickerMm={thickerMm}
-            settled={settled && !whatIf}
-          />
+          <div className="print:[zoom:0.5]">
+            <Picture
+              plan={plan}
+              atS={atS}
+              setAtS={setAtS}
+              thickerMm={thickerMm}
+              settled={settled && !whatIf}
+            />
+          </div>
           {right.plan && (
             <WhatIfs
               planned={right.plan}
@@ -200,7 +204,9 @@ export function Card() {
             />
           )}
           <Steps steps={plan.steps} />
-          {right.plan && <Recipe planned={right.plan} request={request} />}
+          <div className="no-print">
+            {right.plan && <Recipe planned={right.plan} request={request} />}
+          </div>
         </div>
         <aside className="grid gap-y-4 print:hidden">
           {!stopped && <Cut plan={plan} request={whatIf ? otherwise : request} atS={atS} />}
@@ -226,7 +232,9 @@ export function Card() {
           {!stopped && <Outcome plan={plan} />}
           {!stopped && <Warnings plan={plan} />}
         </aside>
-        <div className="hidden print:block">{!stopped && <Warnings plan={plan} />}</div>
+        <div className="hidden print:block print:[zoom:0.85]">
+          {!stopped && <Warnings plan={plan} />}
+        </div>
       </div>
     </article>
   );

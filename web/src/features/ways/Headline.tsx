@@ -10,7 +10,10 @@ export function Headline({ plan, settled, late }: { plan: Plan; settled: boolean
   const under = plan.goal !== "rim" && plan.core_peak_c < plan.target.low_c - 0.5;
   const never = outOfReach(plan);
   return (
-    <div className="flex flex-wrap items-end gap-x-10 gap-y-3 pt-1 pb-4" aria-live="polite">
+    <div
+      className="flex flex-wrap items-end gap-x-10 gap-y-3 print:gap-y-1 pt-1 pb-4 print:pb-1"
+      aria-live="polite"
+    >
       {plan.heat_up_s > 0 && <Big label="heat up" value={clock(plan.heat_up_s)} testId="heat-up" />}
       {plan.turns_s.map((s) => (
         <Big key={s} label="turn at" value={clock(s)} />
@@ -38,7 +41,7 @@ export function Headline({ plan, settled, late }: { plan: Plan; settled: boolean
         tone={over || under ? "text-error" : "text-success"}
         testId="peak"
       />
-      <p className="text-small quiet max-w-[30ch] pb-1 ml-auto">
+      <p className="text-small quiet max-w-[30ch] print:max-w-none pb-1 ml-auto">
         {never ? (
           <>This fire does not bring it to the target. More heat, or a lower target.</>
         ) : plan.goal === "figure" ? (

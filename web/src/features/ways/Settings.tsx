@@ -3,7 +3,7 @@ import type { SettingValue } from "../../card";
 import { Choice, Dial, Fold, useUnits } from "../../ui";
 import { type Quantity, rise } from "../../units";
 
-const QUANTITY: Record<string, Quantity> = {
+export const QUANTITY: Record<string, Quantity> = {
   C: "celsius",
   K: "kelvin",
   mm: "millimetre",

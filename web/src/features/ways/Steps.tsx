@@ -6,13 +6,13 @@ import { clock, withUnit } from "../../units";
 export function Steps({ steps }: { steps: Step[] }) {
   const units = useUnits();
   return (
-    <ol className="print:text-[15pt]" data-testid="steps">
+    <ol className="print:text-[13pt] print:leading-snug" data-testid="steps">
       {steps.map((step) => {
         const main = step.kind === "turn" || step.kind === "off" || step.kind === "probe";
         return (
           <li
             key={`${step.kind}${step.at_s}`}
-            className="grid grid-cols-[4.5rem_1fr] gap-x-4 py-2 hair-b last:border-b-0"
+            className="grid grid-cols-[4.5rem_1fr] gap-x-4 py-2 print:py-0.5 hair-b last:border-b-0"
           >
             <span
               className={`running text-right text-lead leading-6 ${main ? "font-bold" : ""} ${step.kind === "off" ? "text-primary print:text-black" : ""}`}
