@@ -20,10 +20,8 @@ pub struct Tonight {
     #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 43200))]
     pub within_s: Option<f64>,
     /// What this kitchen does not have, or has no room on.
-    #[cfg_attr(feature = "schema", schema(max_items = 8))]
     pub lacks: Vec<Hot>,
     /// What somebody at the table must not eat.
-    #[cfg_attr(feature = "schema", schema(max_items = 16))]
     pub without: Vec<Allergen>,
 }
 

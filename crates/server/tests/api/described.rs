@@ -116,6 +116,12 @@ fn asked() -> Vec<(&'static str, &'static str, Value, &'static str)> {
             "",
         ),
         (
+            "Tonight",
+            "/api/rank",
+            json!({ "piece": hake(), "tonight": {} }),
+            "/tonight",
+        ),
+        (
             "CoolRequest",
             "/api/cool",
             json!({ "piece": hake(), "from_c": 63, "how": "ice_water" }),
