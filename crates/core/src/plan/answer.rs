@@ -101,8 +101,8 @@ pub struct Plan {
     pub thin_end_overcooked_share: f64,
     /// How the thick part comes out.
     pub outcome: Outcome,
-    /// Crust that is meant to be eaten crisp, mm: of the skin where there is one that crisps, else of the better
-    /// side; none in water, steam or salt.
+    /// Crust that is meant to be eaten crisp, mm: of the skin where there is one that crisps, of its softer side where
+    /// it is all round, else of the better side; none in water, steam or salt.
     pub crisp_mm: f64,
     /// What is watched for its temperature: pan, oil or liquid.
     pub body: Option<Body>,

@@ -242,10 +242,13 @@ fn crisp_mm(cooking: &Cooking<'_>, outcome: &Outcome) -> f64 {
     let [skin_mm, flesh_mm] = outcome.crust_mm;
     if cooking.method.wet {
         0.0
-    } else if crisp_skin(cooking.piece) && !cooking.piece.cut.is_whole() {
-        skin_mm
-    } else {
+    } else if !crisp_skin(cooking.piece) {
         skin_mm.max(flesh_mm)
+    } else if cooking.piece.cut.is_whole() {
+        // Skin all round is as crisp as its softer side.
+        skin_mm.min(flesh_mm)
+    } else {
+        skin_mm
     }
 }
 

@@ -9,6 +9,7 @@ import { Behind, Others } from "./Behind";
 import { IN_FRONT, split } from "./compare";
 import { Front } from "./Front";
 import { Tonight } from "./Tonight";
+import { useNow } from "./useNow";
 import { useTravel } from "./useTravel";
 
 const WISH_NAMES: Record<Wish, string> = {
@@ -25,7 +26,8 @@ export function Ways() {
   const { piece, query, change } = usePiece();
   const units = useUnits();
   const [beside, setBeside] = useViewList("beside");
-  const asked = { wishes: wishes(piece), tonight: tonight(piece, new Date()) };
+  const now = useNow(piece.readyBy !== null);
+  const asked = { wishes: wishes(piece), tonight: tonight(piece, now) };
   const ways = useQuery({
     queryKey: ["rank", query, asked.tonight.within_s],
     queryFn: ({ signal }) =>
