@@ -119,7 +119,14 @@ fn law_a_wish_never_lowers_a_way_that_is_better_in_it() {
                 crisp: true,
                 ..Wishes::default()
             },
-            |plan| plan.crisp_mm,
+            // A crust counts where it is what the way is for.
+            |plan| {
+                if plan.method.browns {
+                    plan.crisp_mm
+                } else {
+                    0.0
+                }
+            },
         ),
         (
             Wishes {
