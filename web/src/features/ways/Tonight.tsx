@@ -1,5 +1,5 @@
 // What tonight leaves open: by when, what is not here, who must not eat what.
-import { ALLERGENS, type Allergen, HEATS, type Hot, untilS } from "../../card";
+import { ALLERGENS, HEATS, type Hot, untilS } from "../../card";
 import { usePiece } from "../../shell";
 import { Fold } from "../../ui";
 
@@ -20,8 +20,6 @@ export function Tonight() {
     lacks.length > 0 && `no ${lacks.map((heat) => HEAT_NAMES[heat]).join(", ")}`,
     without.length > 0 && `no ${without.join(", ")} in it`,
   ].filter(Boolean);
-  const toggled = <K extends string>(all: readonly K[], chosen: K[], one: K) =>
-    all.filter((k) => chosen.includes(k) !== (k === one));
   return (
     <Fold
       wrong={gone}
@@ -42,7 +40,7 @@ export function Tonight() {
           <input
             id="ready-by"
             type="time"
-            className="running text-lead bg-transparent hair-b h-11 w-28"
+            className="running text-lead bg-transparent hair-b h-11 w-44"
             value={readyBy ?? ""}
             aria-invalid={gone}
             aria-describedby="ready-by-word"
@@ -57,41 +55,57 @@ export function Tonight() {
             {gone ? "That time has passed. Pick a later one." : "from a cold kitchen, starting now"}
           </span>
         </div>
-        <span className="text-small quiet" id="not-here">
-          Not in this kitchen
-        </span>
-        <fieldset aria-labelledby="not-here" className="flex flex-wrap gap-x-5">
-          {HEATS.map((heat) => (
-            <button
-              key={heat}
-              type="button"
-              className="pick"
-              aria-pressed={lacks.includes(heat)}
-              data-testid={`lacks-${heat}`}
-              onClick={() => change({ lacks: toggled(HEATS, lacks, heat) })}
-            >
-              {HEAT_NAMES[heat]}
-            </button>
-          ))}
-        </fieldset>
-        <span className="text-small quiet" id="not-eaten">
-          Someone must not eat
-        </span>
-        <fieldset aria-labelledby="not-eaten" className="flex flex-wrap gap-x-5">
-          {ALLERGENS.map((one: Allergen) => (
-            <button
-              key={one}
-              type="button"
-              className="pick"
-              aria-pressed={without.includes(one)}
-              data-testid={`without-${one}`}
-              onClick={() => change({ without: toggled(ALLERGENS, without, one) })}
-            >
-              {one}
-            </button>
-          ))}
-        </fieldset>
+        <Picks
+          label="Not in this kitchen"
+          id="lacks"
+          all={HEATS}
+          chosen={lacks}
+          name={(heat) => HEAT_NAMES[heat]}
+          set={(lacks) => change({ lacks })}
+        />
+        <Picks
+          label="Someone must not eat"
+          id="without"
+          all={ALLERGENS}
+          chosen={without}
+          name={(one) => one}
+          set={(without) => change({ without })}
+        />
       </div>
     </Fold>
+  );
+}
+
+type PicksProps<K extends string> = {
+  label: string;
+  id: string;
+  all: readonly K[];
+  chosen: K[];
+  name: (one: K) => string;
+  set: (chosen: K[]) => void;
+};
+
+/** Any of some words. */
+function Picks<K extends string>({ label, id, all, chosen, name, set }: PicksProps<K>) {
+  return (
+    <>
+      <span className="text-small quiet" id={`${id}-label`}>
+        {label}
+      </span>
+      <fieldset aria-labelledby={`${id}-label`} className="flex flex-wrap gap-x-5">
+        {all.map((one) => (
+          <button
+            key={one}
+            type="button"
+            className="pick"
+            aria-pressed={chosen.includes(one)}
+            data-testid={`${id}-${one}`}
+            onClick={() => set(all.filter((k) => chosen.includes(k) !== (k === one)))}
+          >
+            {name(one)}
+          </button>
+        ))}
+      </fieldset>
+    </>
   );
 }
