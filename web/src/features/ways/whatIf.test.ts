@@ -39,6 +39,13 @@ describe("what if", () => {
     const offered = WHAT_IFS.filter((w) => w.where?.(steam) ?? true).map((w) => w.key);
     expect(offered).not.toContain("cooler");
     expect(offered).not.toContain("crowded");
+    // Nor is there a hob under a dish in the oven, whose answer has no pan in it at all.
+    const { pan_low_c: _, oil_low_c: _o, liquid_low_c: _l, ...bare } = plan();
+    const roast = { ...bare, heating: [{ what: "oven", to_c: 200, s: 700 }] } as Plan;
+    const there = WHAT_IFS.filter((w) => w.where?.(roast) ?? true).map((w) => w.key);
+    expect(there).toContain("cooler");
+    expect(there).not.toContain("crowded");
+    expect(there).not.toContain("hob");
     // And an address that asks for it all the same is not asked.
     expect(happening(["cooler", "hob"], FIRST, steam).truth).toBeUndefined();
   });

@@ -27,7 +27,8 @@ const COOLER_K: { [what in Plan["heating"][number]["what"]]: number } = {
   grill: 25,
 };
 /** A pan or bath with a heater of its own under it. */
-const onHob = (plan: Plan) => (plan.pan_low_c ?? plan.oil_low_c ?? plan.liquid_low_c) !== null;
+const onHob = (plan: Plan) =>
+  [plan.pan_low_c, plan.oil_low_c, plan.liquid_low_c].some((c) => typeof c === "number");
 
 /** The fire that the fish is on last: of pan and oven the pan. */
 function fire(plan: Plan): keyof typeof COOLER_K | null {
