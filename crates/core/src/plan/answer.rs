@@ -85,9 +85,8 @@ pub struct Plan {
     pub latest_s: f64,
     /// How forgiving it is.
     pub window: Window,
-    /// When the low and the high end of the band are met, s, whatever is overcooked by then.
-    pub ends_s: (f64, f64),
-    /// From when to when it may leave the heat, the turns as they are, and end in the band, s; none out of reach.
+    /// From when to when it may leave the heat, the turns as they are, and end in the band, s, whatever is
+    /// overcooked by then; none out of reach.
     pub right_s: Option<(f64, f64)>,
     /// How many sides times are given for.
     pub sides: usize,

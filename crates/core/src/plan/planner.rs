@@ -84,7 +84,6 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
     let Found {
         planned,
         window,
-        ends_s,
         right_s,
         short,
         probe,
@@ -213,7 +212,6 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         look_from_s,
         latest_s,
         window,
-        ends_s,
         right_s,
         sides: programme.sides(),
         eat_by_s: timeline.eaten_s(),

@@ -13,8 +13,6 @@ use crate::{InputError, Within};
 pub(super) struct Found {
     pub planned: Timeline,
     pub window: Window,
-    /// When both ends of the band are met, s.
-    pub ends_s: (f64, f64),
     /// From when to when it may leave the heat, the turns as they are, and end in the band, s; none out of reach.
     pub right_s: Option<(f64, f64)>,
     /// How far the target is out of reach: kelvins, or tenths of a millimetre of rim.
@@ -66,7 +64,6 @@ pub(super) fn find(
         return Ok(Found {
             planned,
             window,
-            ends_s: ends,
             right_s: matches!(low, Stop::Reached(_)).then_some(ends),
             short: None,
             probe: None,
@@ -90,17 +87,17 @@ pub(super) fn find(
         met.planned_s = crusted_s(bench, &cooking.aim, met.planned_s);
     }
     let planned = programme.timeline(met.planned_s);
-    let (window, ends_s) = if met.short.is_some() {
-        (Window::NONE, (met.planned_s, met.planned_s))
+    let (window, right_s) = if met.short.is_some() {
+        (Window::NONE, None)
     } else {
         let on_rough = programme.timeline(met.rough_s);
-        window(bench, &planned, &rough, &on_rough, &sought, &cooking.aim)
+        let (window, ends) = window(bench, &planned, &rough, &on_rough, &sought, &cooking.aim);
+        (window, Some(ends))
     };
     Ok(Found {
         planned,
         window,
-        ends_s,
-        right_s: met.short.is_none().then_some(ends_s),
+        right_s,
         short: met.short,
         probe,
     })

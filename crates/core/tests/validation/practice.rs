@@ -62,7 +62,8 @@ impl Row {
 
     /// Times at which the coldest point, after the rest, reaches the low and the high end.
     pub fn reaches_min(&self) -> [f64; 2] {
-        let (low_s, high_s) = self.plan.ends_s;
+        let off_s = self.plan.off_heat_s;
+        let (low_s, high_s) = self.plan.right_s.unwrap_or((off_s, off_s));
         [low_s / 60.0, high_s / 60.0]
     }
 
