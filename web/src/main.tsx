@@ -23,6 +23,7 @@ const Ways = lazy(() => import("./features/ways").then((m) => ({ default: m.Ways
 const Card = lazy(() => import("./features/ways").then((m) => ({ default: m.Card })));
 const Book = lazy(() => import("./features/book").then((m) => ({ default: m.Book })));
 
+const Kit = lazy(() => import("./features/kit").then((m) => ({ default: m.Kit })));
 const Knows = lazy(() => import("./features/knows").then((m) => ({ default: m.Knows })));
 
 const queries = new QueryClient({
@@ -90,6 +91,7 @@ function House() {
               <Route path="/ways/:kind" element={<Card />} />
               <Route path="/book" element={<Book />} />
               <Route path="/book/:id" element={<Book />} />
+              <Route path="/kit" element={<Kit setUnits={setUnits} />} />
               <Route path="/knows" element={<Knows />} />
               <Route path="*" element={<Nowhere />} />
             </Routes>

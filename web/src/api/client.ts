@@ -47,6 +47,9 @@ export type WholeRequest = Schemas["WholeRequest"];
 export type ShelfItem = Schemas["ShelfItem"];
 export type ShelfNew = Schemas["ShelfNew"];
 export type Lot = Schemas["LotWire"];
+export type KitchenAsked = Schemas["KitchenAsked"];
+export type KitchenKept = Schemas["KitchenKept"];
+export type ShelfOffered = Schemas["ShelfOffered"];
 
 /** What the server refused, with the field it is about. */
 export class Refused extends Error {
@@ -146,6 +149,10 @@ export const api = {
     take(client.DELETE("/api/shelf/{id}", { params: { path: { id } } })),
   backOnShelf: (id: string) =>
     take(client.POST("/api/shelf/{id}/restore", { params: { path: { id } } })),
+  kit: () => take(client.GET("/api/kit")),
+  kitchen: () => take(client.GET("/api/kitchen")),
+  sayKitchen: (revision: number, body: KitchenAsked) =>
+    take(client.PUT("/api/kitchen", { params: { header: ifMatch(revision) }, body })),
   cards: (page: number, removed: boolean) =>
     take(client.GET("/api/cards", { params: { query: { page, size: CARDS_A_PAGE, removed } } })),
   card: (id: string) => take(client.GET("/api/cards/{id}", { params: { path: { id } } })),

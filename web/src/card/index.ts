@@ -40,7 +40,6 @@ export {
   WISHES,
   type Wish,
   wishes,
-  withRules,
 } from "./table";
 export { today } from "./today";
 

@@ -528,11 +528,6 @@ export function rulesOf(piece: Piece): Rules {
   return piece.kitchen?.rules ?? "us";
 }
 
-/** Another set of rules, everything else of the kitchen as it was. */
-export function withRules(piece: Piece, rules: Rules): Partial<Piece> {
-  return { kitchen: { altitude_m: 0, ...piece.kitchen, rules } };
-}
-
 /** What was said of a fish on another day is said of another fish. */
 export function onlyToday(piece: Piece, day: string): Piece {
   const old = piece.knownOn !== day && piece.known !== NOTHING_KNOWN;

@@ -2,10 +2,17 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { FIRST, fromQuery, NOTHING_KNOWN, onlyToday, type Piece, today, toQuery } from "../card";
+import { useKitchen } from "./useKitchen";
 import { useStored } from "./useStored";
 import { VIEW_KEY } from "./useView";
 
-type Held = { piece: Piece; change: (part: Partial<Piece>) => void; query: string };
+type Held = {
+  piece: Piece;
+  change: (part: Partial<Piece>) => void;
+  query: string;
+  /** The address brought a kitchen along that is not this one. */
+  elsewhere: boolean;
+};
 const Context = createContext<Held | null>(null);
 
 /** Of another fish nothing is known. */
@@ -29,6 +36,7 @@ export function PieceProvider({ children }: { children: ReactNode }) {
   const said = fromQuery(params);
   const text = said ? toQuery(said).toString() : toQuery(kept).toString();
   const day = today();
+  const { kept: ours, pending } = useKitchen();
   const piece = useMemo(
     () => onlyToday(fromQuery(new URLSearchParams(text)) ?? FIRST, day),
     [text, day],
@@ -52,7 +60,14 @@ export function PieceProvider({ children }: { children: ReactNode }) {
     },
     [piece, keep, setParams],
   );
-  const held = useMemo(() => ({ piece, change, query: text }), [piece, change, text]);
+  // What is cooked is cooked in this kitchen, unless the address brings another.
+  const held = useMemo(() => {
+    const kitchen = piece.kitchen ?? ours?.kitchen ?? null;
+    const elsewhere =
+      piece.kitchen !== null && JSON.stringify(piece.kitchen) !== JSON.stringify(ours?.kitchen);
+    return { piece: { ...piece, kitchen }, change, query: text, elsewhere };
+  }, [piece, change, text, ours]);
+  if (pending) return null;
   return <Context.Provider value={held}>{children}</Context.Provider>;
 }
 

@@ -8,32 +8,28 @@ type Switch = { units: Units; setUnits: (units: Units) => void };
 /** The three units, each switched on its own: cooks mix them. */
 export function UnitSwitch({ units, setUnits }: Switch) {
   const flip = [
-    {
-      now: `°${units.heat}`,
-      next: { ...units, heat: units.heat === "C" ? "F" : "C" } as Units,
-      what: "Temperature unit",
-    },
-    {
-      now: units.length,
-      next: { ...units, length: units.length === "mm" ? "in" : "mm" } as Units,
-      what: "Length unit",
-    },
-    {
-      now: units.mass,
-      next: { ...units, mass: units.mass === "g" ? "oz" : "g" } as Units,
-      what: "Weight unit",
-    },
+    { is: units.heat, of: ["C", "F"], sign: "°", key: "heat", what: "Temperature unit" },
+    { is: units.length, of: ["mm", "in"], sign: "", key: "length", what: "Length unit" },
+    { is: units.mass, of: ["g", "oz"], sign: "", key: "mass", what: "Weight unit" },
   ];
-  return flip.map((unit) => (
+  return flip.map(({ is, of, sign, key, what }) => (
     <button
-      key={unit.what}
+      key={what}
       type="button"
-      className="min-h-11 px-3 text-left text-small cursor-pointer hover:bg-base-300"
-      aria-label={`${unit.what}: ${unit.now}. Change`}
-      data-testid={`unit-${unit.what.split(" ")[0]?.toLowerCase()}`}
-      onClick={() => setUnits(unit.next)}
+      className="min-h-11 px-3 text-left text-small cursor-pointer hover:bg-base-300 whitespace-nowrap"
+      aria-label={`${what}: ${sign}${is}. Change`}
+      data-testid={`unit-${what.split(" ")[0]?.toLowerCase()}`}
+      onClick={() => setUnits({ ...units, [key]: of.find((one) => one !== is) } as Units)}
     >
-      {unit.now}
+      {of.map((one, i) => (
+        <span key={one}>
+          {i > 0 && <span className="quiet"> / </span>}
+          <span className={one === is ? "font-bold border-b-2 border-primary" : "quiet"}>
+            {sign}
+            {one}
+          </span>
+        </span>
+      ))}
     </button>
   ));
 }

@@ -5,6 +5,7 @@ export { Rail, UnitSwitch } from "./Rail";
 export { reloadAfterUpgrade } from "./upgrade";
 export { useFish } from "./useFish";
 export { keysTaken, useKeys } from "./useKeys";
+export { useKitchen } from "./useKitchen";
 export { useStored } from "./useStored";
 export { useView, useViewFlag, useViewList } from "./useView";
 export { VIEWS } from "./views";

@@ -36,9 +36,16 @@ export const VIEWS: readonly View[] = [
     withPiece: false,
   },
   {
+    path: "/kit",
+    name: "Kit",
+    key: "4",
+    mark: <path d="M3 9h12v3a5 5 0 0 1-5 5H8a5 5 0 0 1-5-5zM15 10h7M5 20h8" />,
+    withPiece: true,
+  },
+  {
     path: "/knows",
     name: "Knows",
-    key: "4",
+    key: "5",
     mark: <path d="M12 4a8 8 0 1 0 0 16 8 8 0 0 0 0-16zM12 11v5M12 7.5v1" />,
     withPiece: false,
   },

@@ -15,6 +15,8 @@ type Props = {
   suffix?: string;
   children?: ReactNode;
   testId?: string;
+  /** What it is stands right beside it. */
+  hideLabel?: boolean;
 };
 
 /** A number to type. What was typed stays, also when it does not do. */
@@ -46,11 +48,11 @@ export function NumberField(props: Props) {
       validationBehavior="aria" // a word beside the field, never a form that does not send
       {...(wrong ? { "aria-describedby": `${id}-error` } : {})}
     >
-      <Label className="text-small quiet block">{label}</Label>
+      <Label className={props.hideLabel ? "sr-only" : "text-small quiet block"}>{label}</Label>
       <div className="flex items-baseline gap-1.5">
         <Input
           data-testid={testId}
-          className="typed max-w-[5.5rem]"
+          className={props.hideLabel ? "typed !text-left !pt-0 max-w-14" : "typed max-w-[5.5rem]"}
           inputMode="decimal"
           autoComplete="off"
           onFocus={(e) => {

@@ -6,6 +6,9 @@ export type Quantity =
   | "celsius"
   | "kelvin"
   | "millimetre"
+  | "across"
+  | "metre"
+  | "watt"
   | "gram"
   | "second"
   | "share"
@@ -27,6 +30,12 @@ const K: Scale = { unit: "°C", digits: 0, show: same, read: same };
 const FD: Scale = { unit: "°F", digits: 0, show: (k) => k * 1.8, read: (f) => f / 1.8 };
 const MM: Scale = { unit: "mm", digits: 0, show: same, read: same };
 const IN: Scale = { unit: "in", digits: 2, show: (mm) => mm / 25.4, read: (inch) => inch * 25.4 };
+// Pans are bought by the centimetre.
+const CM: Scale = { unit: "cm", digits: 0, show: (mm) => mm / 10, read: (cm) => cm * 10 };
+const PAN_IN: Scale = { ...IN, digits: 1 };
+const M: Scale = { unit: "m", digits: 0, show: same, read: same };
+const FT: Scale = { unit: "ft", digits: 0, show: (m) => m / 0.3048, read: (ft) => ft * 0.3048 };
+const W: Scale = { unit: "W", digits: 0, show: same, read: same };
 const G: Scale = { unit: "g", digits: 0, show: same, read: same };
 const OZ: Scale = {
   unit: "oz",
@@ -48,6 +57,12 @@ export function scale(quantity: Quantity, units: Units): Scale {
       return units.heat === "C" ? K : FD;
     case "millimetre":
       return units.length === "mm" ? MM : IN;
+    case "across":
+      return units.length === "mm" ? CM : PAN_IN;
+    case "metre":
+      return units.length === "mm" ? M : FT;
+    case "watt":
+      return W;
     case "gram":
       return units.mass === "g" ? G : OZ;
     case "second":

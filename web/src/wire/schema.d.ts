@@ -163,6 +163,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Things a kitchen may have, and kitchens that many are like. */
+        get: operations["kit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kitchen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kitchen as its cooks said it is; the usual at revision 0 while nobody has. */
+        get: operations["kitchen_get"];
+        /** Says what the kitchen is. If-Match says which state this changes. */
+        put: operations["kitchen_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/knowledge": {
         parameters: {
             query?: never;
@@ -1182,6 +1217,13 @@ export interface components {
             /** @description The target. */
             target?: components["schemas"]["TargetWire"];
         };
+        /** @description What a kitchen may have. */
+        KitOffered: {
+            /** @description List by list. */
+            shelves: components["schemas"]["ShelfOffered"][];
+            /** @description First guesses. */
+            usual: components["schemas"]["UsualKitchen"][];
+        };
         /** @description A kitchen as asked for, unchecked. */
         KitchenAsked: {
             /**
@@ -1195,8 +1237,27 @@ export interface components {
              *     all there.
              */
             kit?: Record<string, never> | null;
+            /** @description Nothing here reads the middle of a fish. */
+            no_thermometer?: boolean;
             /** @description Whose rules it keeps. */
             rules?: components["schemas"]["Rules"];
+        };
+        /** @description The kitchen as kept. */
+        KitchenKept: {
+            /**
+             * Format: double
+             * @description Where water boils there, C.
+             */
+            boil_c: number;
+            /** @description What it is, as every question takes it; the usual while nobody has said. */
+            kitchen: components["schemas"]["KitchenAsked"];
+            /**
+             * Format: int32
+             * @description 0 while nobody has said.
+             */
+            revision: number;
+            /** @description Why what was kept cannot be read; then the usual is answered. */
+            unreadable?: string | null;
         };
         /** @description Everything the page says. */
         Knowledge: {
@@ -2236,6 +2297,15 @@ export interface components {
             /** @description What it is called, up to 60 characters. */
             name: string;
         };
+        /** @description A list of the kit and what ships of it. */
+        ShelfOffered: {
+            /** @description Name on the wire. */
+            list: string;
+            /** @description In words. */
+            name: string;
+            /** @description What ships. */
+            things: components["schemas"]["ThingOffered"][];
+        };
         /** @description A shopping list. */
         Shopping: {
             /** @description For each form. */
@@ -2584,6 +2654,23 @@ export interface components {
          * @enum {string}
          */
         ThawingWire: "fridge" | "water" | "room";
+        /** @description One thing that ships. */
+        ThingOffered: {
+            /**
+             * Format: double
+             * @description Across its bottom, mm, where it is told by that.
+             */
+            across_mm?: number | null;
+            /** @description Name on the wire. */
+            key: string;
+            /** @description In words. */
+            name: string;
+            /**
+             * Format: double
+             * @description Its power, W, where it is told by that.
+             */
+            power_w?: number | null;
+        };
         /** @description Times as a cook gives them: seconds a side, and the rest. */
         TimesAsked: {
             /**
@@ -2651,6 +2738,15 @@ export interface components {
          * @enum {string}
          */
         TurnBy: "clock" | "piece";
+        /** @description A kitchen that many are like: a first guess. */
+        UsualKitchen: {
+            /** @description Name on the wire. */
+            key: string;
+            /** @description What it has; a list that is not there is all there. */
+            kit?: Record<string, never>;
+            /** @description In words. */
+            name: string;
+        };
         /** @description A value of a setting: a number in the unit of its name, true or false, or a word. */
         ValueWire: boolean | number | string;
         /** @description Hours out of the cold. */
@@ -3312,6 +3408,109 @@ export interface operations {
             };
             /** @description A number or name that does not do */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    kit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Made from the data */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitOffered"];
+                };
+            };
+        };
+    };
+    kitchen_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The kitchen */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenKept"];
+                };
+            };
+        };
+    };
+    kitchen_put: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Its revision as it was read, in quotes */
+                "If-Match": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitchenAsked"];
+            };
+        };
+        responses: {
+            /** @description The kitchen as kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenKept"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Changed by somebody else meanwhile */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description If-Match is missing */
+            428: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -25,6 +25,9 @@ pub struct KitchenAsked {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(value_type = Option<Object>))]
     pub kit: Option<KitAsked>,
+    /// Nothing here reads the middle of a fish.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub no_thermometer: bool,
 }
 
 /// What is the same for every pan in the room.
@@ -35,6 +38,8 @@ pub struct Kitchen {
     pub rules: Rules,
     /// What it has.
     pub kit: Kit,
+    /// Nothing here reads the middle of a fish.
+    pub no_thermometer: bool,
 }
 
 impl Kitchen {
@@ -43,6 +48,7 @@ impl Kitchen {
         altitude_m: 0.0,
         rules: Rules::Us,
         kit: Kit::ALL,
+        no_thermometer: false,
     };
 
     /// Checks a kitchen.
@@ -52,6 +58,7 @@ impl Kitchen {
     pub fn new(asked: &KitchenAsked) -> Result<Self, InputError> {
         Ok(Self {
             rules: asked.rules,
+            no_thermometer: asked.no_thermometer,
             kit: asked
                 .kit
                 .as_ref()

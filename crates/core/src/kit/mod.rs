@@ -8,24 +8,28 @@ mod allergen;
 mod fats;
 mod kitchen;
 mod rows;
+mod usual;
 
 pub use allergen::Allergen;
 pub use fats::{FatMargin, fat_margins_at};
 pub use kitchen::{Kitchen, KitchenAsked};
 pub use rows::{
-    Broiler, Fat, Figure, Fryer, Grate, Hob, Oven, Pan, Pot, Ridged, Row, Steamer, Ware,
+    Broiler, Fat, Figure, Fryer, Grate, Hob, Oven, Pan, Pot, Ridged, Row, Size, Steamer, Ware,
 };
+pub use usual::{ShelfOffered, ThingOffered, UsualKitchen, usual_kitchens};
 
 use crate::{InputError, Within};
 use serde::{Deserialize, Serialize};
 use std::sync::{Arc, OnceLock};
 
-/// A thing as asked for: by its key, or a row of the kitchen's own.
+/// A thing as asked for: by its key, of another size, or a row of the kitchen's own.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[serde(untagged)]
 pub enum Entry<R> {
     /// One that ships.
     Key(String),
+    /// One that ships, of another size.
+    Sized(Size),
     /// One of its own.
     Own(Arc<R>),
 }
@@ -43,7 +47,7 @@ pub trait Listed: Row {
 }
 
 macro_rules! kit {
-    ($($(#[$doc:meta])* $list:ident : $row:ident as $shelf:ident;)*) => {
+    ($($(#[$doc:meta])* $list:ident : $row:ident as $shelf:ident called $words:literal;)*) => {
         /// Which list of the kit.
         #[derive(Debug, Clone, Copy, PartialEq, Eq)]
         pub enum Shelf {
@@ -87,6 +91,11 @@ macro_rules! kit {
             }
         })*
 
+        /// What ships, shelf by shelf, in the order a kitchen is asked.
+        pub fn shelves() -> Vec<ShelfOffered> {
+            vec![$(usual::offered::<$row>($words)),*]
+        }
+
         impl Kit {
             /// Keys and names of what stands on a shelf.
             pub fn names(&self, shelf: Shelf) -> Vec<(&str, &str)> {
@@ -108,27 +117,27 @@ macro_rules! kit {
 
 kit! {
     /// Frying pans.
-    pans: Pan as Pans;
+    pans: Pan as Pans called "frying pans";
     /// Hobs.
-    hobs: Hob as Hobs;
+    hobs: Hob as Hobs called "hob";
     /// Ovens.
-    ovens: Oven as Ovens;
+    ovens: Oven as Ovens called "oven";
     /// What fish lies on in an oven.
-    wares: Ware as Wares;
+    wares: Ware as Wares called "to lie on in the oven";
     /// Fryers.
-    fryers: Fryer as Fryers;
+    fryers: Fryer as Fryers called "fryer";
     /// Pots and pans for liquid.
-    pots: Pot as Pots;
+    pots: Pot as Pots called "pots";
     /// Grates over a bed.
-    grates: Grate as Grates;
+    grates: Grate as Grates called "grill";
     /// Ridged pans.
-    ridges: Ridged as RidgedPans;
+    ridges: Ridged as RidgedPans called "grill pan";
     /// Broilers.
-    broilers: Broiler as Broilers;
+    broilers: Broiler as Broilers called "broiler";
     /// Steamers.
-    steamers: Steamer as Steamers;
+    steamers: Steamer as Steamers called "steamer";
     /// Fats.
-    fats: Fat as Fats;
+    fats: Fat as Fats called "fats";
 }
 
 /// The kit of one kitchen; everything that ships when it has said nothing.
@@ -150,6 +159,13 @@ fn shipped() -> &'static File {
 /// Most things of a kind in one kitchen.
 const MOST_ROWS: f64 = 40.0;
 
+fn shipped_row<R: Listed>(key: &str) -> Result<Arc<R>, InputError> {
+    let found = R::shipped().iter().find(|row| row.key() == key);
+    found
+        .cloned()
+        .ok_or_else(|| InputError::unknown("", key, R::shipped().iter().map(|row| row.key())))
+}
+
 fn list<R: Listed>(
     name: &str,
     asked: Option<&[Entry<R>]>,
@@ -162,12 +178,10 @@ fn list<R: Listed>(
     for (i, entry) in asked.iter().enumerate() {
         rows.push(match entry {
             Entry::Own(row) => Arc::clone(row),
-            Entry::Key(key) => {
-                let found = R::shipped().iter().find(|row| row.key() == key);
-                found.cloned().ok_or_else(|| {
-                    InputError::unknown("", key, R::shipped().iter().map(|row| row.key()))
-                        .at(name, i)
-                })?
+            Entry::Key(key) => shipped_row(key).at(name, i)?,
+            Entry::Sized(size) => {
+                let row: Arc<R> = shipped_row(&size.like).within("like").at(name, i)?;
+                Arc::new(row.sized(size).at(name, i)?)
             }
         });
     }
@@ -238,6 +252,27 @@ mod tests {
     }
 
     #[test]
+    fn a_thing_of_another_size_is_that_thing_with_its_size() {
+        let asked: KitAsked = serde_json::from_str(
+            r#"{ "pans": [{ "like": "clad", "across_mm": 300 }, "cast_iron"],
+                 "hobs": [{ "like": "induction", "power_w": 1250 }] }"#,
+        )
+        .unwrap();
+        let kit = Kit::new(&asked).unwrap();
+        let pan = kit.find::<Pan>("clad").unwrap();
+        assert!((pan.bottom_m2.at() - 0.070_686).abs() < 1e-6);
+        assert_eq!(pan.name, "clad steel, 30 cm");
+        let (half, whole) = (
+            kit.find::<Hob>("induction").unwrap(),
+            Kit::ALL.find::<Hob>("induction").unwrap(),
+        );
+        assert_eq!(half.pan_w_m2.at() * 2.0, whole.pan_w_m2.at());
+        assert_eq!(half.pot_w.at(), 1250.0);
+        let back = serde_json::to_value(&asked).unwrap();
+        assert_eq!(back["pans"][0]["across_mm"], 300.0);
+    }
+
+    #[test]
     fn what_is_wrong_is_named_with_its_place() {
         let wrong = |json: &str| {
             let asked: KitAsked = serde_json::from_str(json).unwrap();
@@ -247,5 +282,20 @@ mod tests {
         let hob = r#"{ "hobs": [{ "key": "sun", "name": "sun", "pan_w_m2": 1, "pot_w": 900 }] }"#;
         assert_eq!(wrong(hob), "hobs[0].pan_w_m2");
         assert_eq!(wrong(r#"{ "pots": ["wide", "wide"] }"#), "pots[1].key");
+        let sized =
+            |list: &str, size: &str| wrong(&format!(r#"{{ "{list}": [{{ "like": {size} }}] }}"#));
+        assert_eq!(sized("pans", r#""gold", "across_mm": 300"#), "pans[0].like");
+        assert_eq!(
+            sized("pans", r#""clad", "across_mm": 3"#),
+            "pans[0].across_mm"
+        );
+        assert_eq!(
+            sized("pans", r#""clad", "power_w": 900"#),
+            "pans[0].power_w"
+        );
+        assert_eq!(
+            sized("hobs", r#""coil", "across_mm": 300"#),
+            "hobs[0].across_mm"
+        );
     }
 }

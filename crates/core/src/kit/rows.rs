@@ -54,6 +54,93 @@ pub trait Row: Clone + std::fmt::Debug + Send + Sync + 'static {
     /// # Errors
     /// [`InputError`] (out of range) naming the figure.
     fn check(&self) -> Result<(), InputError>;
+    /// The same thing of another size.
+    ///
+    /// # Errors
+    /// [`InputError`] naming a size that such a thing does not have, or out of range.
+    fn sized(&self, size: &Size) -> Result<Self, InputError> {
+        match size.said() {
+            Some(field) => Err(InputError::new(field, NO_SUCH_SIZE)),
+            None => Ok(self.clone()),
+        }
+    }
+    /// Across its bottom, mm, and its power, W, where such a thing is told by them.
+    fn size(&self) -> (Option<f64>, Option<f64>) {
+        (None, None)
+    }
+}
+
+/// A thing that ships, of another size.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Size {
+    /// Key of the one that ships.
+    pub like: String,
+    /// Across the bottom of a pan, mm, 120 to 800.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub across_mm: Option<f64>,
+    /// Power of a hob or fryer, W, 300 to 20000.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub power_w: Option<f64>,
+}
+
+impl Size {
+    fn said(&self) -> Option<&'static str> {
+        self.across_mm
+            .map(|_| "across_mm")
+            .or(self.power_w.map(|_| "power_w"))
+    }
+}
+
+const NO_SUCH_SIZE: Wrong = Wrong::Order {
+    message: "such a thing has no such size",
+};
+const ACROSS_MM: (f64, f64) = (120.0, 800.0);
+const POWER_W: (f64, f64) = (300.0, 20e3);
+
+/// Of a pan: how wide.
+fn wider(pan: &Pan, size: &Size) -> Result<Pan, InputError> {
+    let mut own = pan.clone();
+    if size.power_w.is_some() {
+        return Err(InputError::new("power_w", NO_SUCH_SIZE));
+    }
+    if let Some(mm) = size.across_mm {
+        let mm = checked("across_mm", mm, ACROSS_MM, "mm")?;
+        own.bottom_m2 = Figure::Bare(std::f64::consts::FRAC_PI_4 * (1e-3 * mm).powi(2));
+        own.name = format!("{}, {:.0} cm", pan.name, mm / 10.0);
+    }
+    Ok(own)
+}
+
+/// What heats: how strong, everything else in proportion.
+fn power(size: &Size) -> Result<Option<f64>, InputError> {
+    if size.across_mm.is_some() {
+        return Err(InputError::new("across_mm", NO_SUCH_SIZE));
+    }
+    let said = size.power_w.map(|w| checked("power_w", w, POWER_W, "W"));
+    said.transpose()
+}
+
+fn stronger_hob(hob: &Hob, size: &Size) -> Result<Hob, InputError> {
+    let mut own = hob.clone();
+    if let Some(w) = power(size)? {
+        own.pan_w_m2 = Figure::Bare(hob.pan_w_m2.at() * w / hob.pot_w.at());
+        own.pot_w = Figure::Bare(w);
+    }
+    Ok(own)
+}
+
+fn stronger_fryer(fryer: &Fryer, size: &Size) -> Result<Fryer, InputError> {
+    let mut own = fryer.clone();
+    if let Some(w) = power(size)? {
+        own.power_w = Figure::Bare(w);
+    }
+    Ok(own)
+}
+
+fn across_mm(pan: &Pan) -> (Option<f64>, Option<f64>) {
+    let m = (pan.bottom_m2.at() / std::f64::consts::FRAC_PI_4).sqrt();
+    (Some((1e3 * m).round()), None)
 }
 
 macro_rules! rows {
@@ -61,6 +148,7 @@ macro_rules! rows {
         $($fdoc:literal $figure:ident : ($low:expr, $high:expr, $unit:literal);)*
         $(or $odoc:literal $other:ident : ($olow:expr, $ohigh:expr, $ounit:literal) = $usual:literal;)*
         $(flag $flag_doc:literal $flag:ident;)*
+        $(sized by $sized:ident told by $size:expr;)?
     })*) => {$(
         $(#[$doc])*
         #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -91,6 +179,12 @@ macro_rules! rows {
                 $(self.$other.check(stringify!($other), ($olow, $ohigh), $ounit)?;)*
                 Ok(())
             }
+            $(fn sized(&self, size: &Size) -> Result<Self, InputError> {
+                $sized(self, size)
+            }
+            fn size(&self) -> (Option<f64>, Option<f64>) {
+                ($size)(self)
+            })?
         }
     )*};
 }
@@ -131,11 +225,13 @@ rows! {
         "Loss to the room, W/(m2 K)." loss_w_m2k: (5.0, 100.0, "W/m2K");
         or "Conductivity of its bottom times its thickness, W/K." conducts_w_k: (0.01, 10.0, "W/K") = "conducts_w_k";
         flag "Has a coating that fierce heat spoils." coated;
+        sized by wider told by across_mm;
     }
     /// A hob.
     Hob {
         "Most heat into the bottom of a pan by area, W/m2." pan_w_m2: (2e3, 120e3, "W/m2");
         "Most heat into a pot, W." pot_w: (200.0, 20e3, "W");
+        sized by stronger_hob told by |hob: &Hob| (None, Some(hob.pot_w.at()));
     }
     /// An oven.
     Oven {
@@ -150,6 +246,7 @@ rows! {
     Fryer {
         "Power, W." power_w: (300.0, 40e3, "W");
         "Loss to the room, W/K." loss_w_k: (0.5, 60.0, "W/K");
+        sized by stronger_fryer told by |fryer: &Fryer| (None, Some(fryer.power_w.at()));
     }
     /// A pot or pan for liquid.
     Pot {

@@ -81,6 +81,15 @@ pub(super) fn warn(
             Some(thin_peak_c - aim.band.high_c),
         );
     }
+    if matches!(aim.goal, Goal::Figure(_)) && cooking.kitchen.no_thermometer {
+        // As consumer advice of the FDA on fish says, from memory: 145 F, or opaque and flaking.
+        add(
+            "no_thermometer",
+            "This figure is read on a thermometer, and there is none here. Without one, cook until it \
+             is opaque and flakes right through where it is thickest; for guests at risk, borrow one.",
+            None,
+        );
+    }
     // In an open pan upright sides see air: the whole section has them 3 to 6 K below the figure.
     let upright = matches!(
         programme.shape,

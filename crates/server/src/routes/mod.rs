@@ -25,6 +25,7 @@ mod assets;
 mod cards;
 mod counter;
 mod engine;
+mod kitchen;
 mod lists;
 pub(crate) mod refusal;
 mod server;
@@ -90,6 +91,9 @@ endpoints!(
     counter::shelf_change,
     counter::shelf_remove,
     counter::shelf_restore,
+    kitchen::kit,
+    kitchen::kitchen_get,
+    kitchen::kitchen_put,
     cards::list,
     cards::add,
     cards::one,

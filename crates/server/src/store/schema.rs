@@ -26,3 +26,13 @@ diesel::table! {
         removed_at -> Nullable<Text>,
     }
 }
+
+diesel::table! {
+    kitchen (id) {
+        id -> Integer,
+        form -> Integer,
+        snapshot -> Text,
+        saved_at -> Text,
+        revision -> Integer,
+    }
+}

@@ -5,6 +5,7 @@ mod counter;
 mod fish;
 mod heat;
 mod keep;
+mod kitchen;
 mod knowledge;
 mod piece;
 mod plan;
@@ -28,6 +29,7 @@ pub use fish::{
 };
 pub use heat::{FaceWire, HeatAnswer, HeatRequest, HeatStageWire, Shape};
 pub use keep::{CoolRequest, CoolingWire, ThawAnswer, ThawRequest, ThawingWire};
+pub use kitchen::{KitOffered, KitchenKept, kit_offered};
 pub use knowledge::{FishCounts, Knowledge, RuleWire, knowledge};
 pub use piece::{CompositionWire, MethodWire, PieceWire, TargetWire, ValueWire};
 pub use plan::{GoalWire, PlanAnswer, PlanRequest, SettleAnswer, SettleRequest};

@@ -8,6 +8,7 @@ mod described;
 mod engine;
 mod guarded;
 mod kept;
+mod kitchen;
 mod safety;
 
 use actix_web::body::to_bytes;

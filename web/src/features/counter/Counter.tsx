@@ -2,19 +2,11 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { api, type Fish, Refused } from "../../api";
-import {
-  EATERS,
-  FOOD_SAFETY,
-  type Known,
-  ownKey,
-  question,
-  type Rules,
-  rulesOf,
-  withRules,
-} from "../../card";
-import { useFish, useKeys, usePiece, useView } from "../../shell";
+import { EATERS, FOOD_SAFETY, type Known, ownKey, question, type Rules, rulesOf } from "../../card";
+import { useFish, useKeys, useKitchen, usePiece, useView } from "../../shell";
 import { Choice, Failure, Refusal } from "../../ui";
 import { clock } from "../../units";
+import { FirstVisit } from "../kit";
 import { Buy } from "./Buy";
 import { Doneness } from "./Doneness";
 import { Facts } from "./Facts";
@@ -38,10 +30,12 @@ export function Counter() {
   const { piece, change, query } = usePiece();
   const [tab, setTab] = useView("tab", TAB_KEYS);
   const shelf = useShelf();
+  const kitchen = useKitchen();
   const { list, fish } = useFish(piece);
+  const asked = question(piece);
   const ways = useQuery({
-    queryKey: ["times", query],
-    queryFn: ({ signal }) => api.rank(question(piece), signal),
+    queryKey: ["times", asked],
+    queryFn: ({ signal }) => api.rank(asked, signal),
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -88,6 +82,7 @@ export function Counter() {
   return (
     <div className="max-w-[1196px] px-4 md:px-8 pt-5 pb-8">
       <h1 className="sr-only">Counter: the fish in hand</h1>
+      <FirstVisit />
       <div className="grid lg:grid-cols-[340px_1fr] gap-x-12 gap-y-6 items-start">
         <div className="grid gap-y-3">
           <FishFinder fish={all} value={fish} problem={problem} onChange={takeFish} />
@@ -114,7 +109,10 @@ export function Counter() {
                 hideLabel
                 options={RULES}
                 value={rulesOf(piece)}
-                onChange={(rules) => change(withRules(piece, rules))}
+                onChange={(rules) => {
+                  change({ kitchen: null });
+                  kitchen.say({ ...kitchen.kitchen, rules });
+                }}
               />
               <Link to="/knows" className="quiet underline underline-offset-4 ml-auto">
                 local rules first

@@ -67,7 +67,7 @@ export function Kept({ piece, fish, name, change }: Props) {
               key={item.id}
               item={item}
               shelf={shelf}
-              change={(part) => change({ ...part, eaters: piece.eaters, kitchen: piece.kitchen })}
+              change={(part) => change({ ...part, eaters: piece.eaters, kitchen: null })}
             />
           ))}
         </ul>

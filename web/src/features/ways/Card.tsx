@@ -17,6 +17,7 @@ import { Steps } from "./Steps";
 import { usePlan } from "./usePlan";
 import { useSettings } from "./useSettings";
 import { WhatIfs } from "./WhatIfs";
+import { Elsewhere, KitchenLink } from "./Where";
 import { happening, toggled, WHAT_IFS } from "./whatIf";
 
 const RESTS_ON: { key: RestOn; name: string }[] = [
@@ -30,7 +31,7 @@ const FIELD = { times: 180, depths: 64 };
 
 export function Card() {
   const { kind = "" } = useParams();
-  const { piece, query, change: changePiece } = usePiece();
+  const { piece, query, change: changePiece, elsewhere } = usePiece();
   const units = useUnits();
   const { method, change, setAll, undo, canUndo } = useSettings(kind);
   const [ifs, setIfs] = useViewList("if");
@@ -129,7 +130,8 @@ export function Card() {
             >
               Ways
             </Link>{" "}
-            / {name}, {withUnit(piece.thicknessMm, "millimetre", units)}
+            / {name}, {withUnit(piece.thicknessMm, "millimetre", units)} ·{" "}
+            {elsewhere ? <Elsewhere /> : <KitchenLink />}
           </p>
           <h1 className="text-title font-bold">{title}</h1>
         </div>

@@ -11,6 +11,7 @@ import { Front } from "./Front";
 import { Tonight } from "./Tonight";
 import { useNow } from "./useNow";
 import { useTravel } from "./useTravel";
+import { Elsewhere, KitchenLink } from "./Where";
 
 const WISH_NAMES: Record<Wish, string> = {
   crisp: "crisp skin",
@@ -23,15 +24,14 @@ const WISH_NAMES: Record<Wish, string> = {
 };
 
 export function Ways() {
-  const { piece, query, change } = usePiece();
+  const { piece, query, change, elsewhere } = usePiece();
   const units = useUnits();
   const [beside, setBeside] = useViewList("beside");
   const now = useNow(piece.readyBy !== null);
-  const asked = { wishes: wishes(piece), tonight: tonight(piece, now) };
+  const asked = { ...question(piece), wishes: wishes(piece), tonight: tonight(piece, now) };
   const ways = useQuery({
-    queryKey: ["rank", query, asked.tonight.within_s],
-    queryFn: ({ signal }) =>
-      api.rank({ ...question(piece), ...asked, field: { times: 120, depths: 24 } }, signal),
+    queryKey: ["rank", asked],
+    queryFn: ({ signal }) => api.rank({ ...asked, field: { times: 120, depths: 24 } }, signal),
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -77,6 +77,8 @@ export function Ways() {
             <Link to={{ pathname: "/", search: query }} className="underline underline-offset-4">
               change the piece
             </Link>
+            {" · "}
+            {elsewhere ? <Elsewhere /> : <KitchenLink />}
           </p>
         </div>
         <fieldset className="flex flex-wrap items-center gap-x-5">

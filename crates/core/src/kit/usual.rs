@@ -1,0 +1,118 @@
+//! What a kitchen may say it has, and the kitchens most are like: `data/kitchens.toml`.
+
+use super::{Entry, KitAsked, Listed};
+use serde::{Deserialize, Serialize};
+use std::sync::OnceLock;
+
+/// One thing that ships.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct ThingOffered {
+    /// Name on the wire.
+    pub key: String,
+    /// In words.
+    pub name: String,
+    /// Across its bottom, mm, where it is told by that.
+    pub across_mm: Option<f64>,
+    /// Its power, W, where it is told by that.
+    pub power_w: Option<f64>,
+}
+
+/// A list of the kit and what ships of it.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct ShelfOffered {
+    /// Name on the wire.
+    pub list: &'static str,
+    /// In words.
+    pub name: &'static str,
+    /// What ships.
+    pub things: Vec<ThingOffered>,
+}
+
+/// What ships of one list.
+pub(super) fn offered<R: Listed>(name: &'static str) -> ShelfOffered {
+    let thing = |row: &R| {
+        let (across_mm, power_w) = row.size();
+        ThingOffered {
+            key: row.key().to_owned(),
+            name: row.name().to_owned(),
+            across_mm,
+            power_w,
+        }
+    };
+    ShelfOffered {
+        list: R::LIST,
+        name,
+        things: R::shipped().iter().map(|row| thing(row)).collect(),
+    }
+}
+
+/// A kitchen that many are like: a first guess.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct UsualKitchen {
+    /// Name on the wire.
+    pub key: String,
+    /// In words.
+    pub name: String,
+    /// What it has; a list that is not there is all there.
+    #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(value_type = Object))]
+    pub kit: KitAsked,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct File {
+    kitchen: Vec<UsualKitchen>,
+}
+
+/// Kitchens that many are like.
+pub fn usual_kitchens() -> &'static [UsualKitchen] {
+    static ALL: OnceLock<Vec<UsualKitchen>> = OnceLock::new();
+    ALL.get_or_init(|| {
+        let file: File = toml::from_str(include_str!("../../data/kitchens.toml"))
+            .expect("data/kitchens.toml is checked by a test");
+        file.kitchen
+    })
+}
+
+impl<R> Entry<R> {
+    /// Key of the thing that ships, where it is one.
+    pub fn like(&self) -> Option<&str> {
+        match self {
+            Self::Key(key) => Some(key),
+            Self::Sized(size) => Some(&size.like),
+            Self::Own(_) => None,
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::kit::{Kit, shelves};
+
+    #[test]
+    fn the_usual_kitchens_have_what_ships() {
+        for kitchen in usual_kitchens() {
+            Kit::new(&kitchen.kit).unwrap();
+        }
+        let keys: Vec<&str> = usual_kitchens().iter().map(|k| k.key.as_str()).collect();
+        assert_eq!(keys, ["home", "line", "everything"]);
+        let home = Kit::new(&usual_kitchens()[0].kit).unwrap();
+        assert!(home.names(crate::kit::Shelf::Fryers).is_empty());
+    }
+
+    #[test]
+    fn every_shelf_offers_what_ships_with_its_size() {
+        let shelves = shelves();
+        let pans = shelves.iter().find(|s| s.list == "pans").unwrap();
+        assert!(pans.things.iter().all(|pan| pan.across_mm == Some(250.0)));
+        let hobs = shelves.iter().find(|s| s.list == "hobs").unwrap();
+        assert!(hobs.things.iter().all(|hob| hob.power_w > Some(1000.0)));
+        assert!(shelves.iter().all(|shelf| !shelf.things.is_empty()));
+    }
+}

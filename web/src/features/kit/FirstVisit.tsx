@@ -1,0 +1,46 @@
+// One question on a first visit, answered by one tap or none.
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
+import { api, type KitchenAsked } from "../../api";
+import { useKitchen } from "../../shell";
+import { Failure } from "../../ui";
+
+export function FirstVisit() {
+  const { kept, kitchen, say, problem } = useKitchen();
+  const offered = useQuery({ queryKey: ["kit"], queryFn: api.kit, retry: false });
+  if (!kept || kept.revision > 0 || !offered.data) return null;
+  return (
+    <section
+      aria-label="Your kitchen"
+      className="no-print flex flex-wrap items-center gap-x-5 hair-b"
+      data-testid="first-visit"
+    >
+      <span>
+        <b>What do you cook in?</b> <span className="quiet">Ways it cannot do are left out.</span>
+      </span>
+      {offered.data.usual.map((usual) => (
+        <button
+          key={usual.key}
+          type="button"
+          className="pick underline underline-offset-4"
+          data-testid={`usual-${usual.key}`}
+          onClick={() => say({ ...kitchen, kit: usual.kit as NonNullable<KitchenAsked["kit"]> })}
+        >
+          {usual.name}
+        </button>
+      ))}
+      <Link to="/kit" className="pick content-center">
+        tick it off, thing by thing
+      </Link>
+      <button
+        type="button"
+        className="pick ml-auto"
+        data-testid="skip-kitchen"
+        onClick={() => say(kitchen)}
+      >
+        Skip
+      </button>
+      {problem && <Failure message={problem.message} />}
+    </section>
+  );
+}

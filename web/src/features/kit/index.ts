@@ -1,0 +1,2 @@
+export { FirstVisit } from "./FirstVisit";
+export { Kit } from "./Kit";

@@ -1,0 +1,49 @@
+// The kitchen that the server keeps. What is being said of it stands here until the server has it.
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { api, type KitchenAsked, type KitchenKept, Refused } from "../api";
+import { newestOnly } from "../api/newest";
+
+const KEY = ["kitchen"];
+
+export function useKitchen() {
+  const queries = useQueryClient();
+  const kept = useQuery({
+    queryKey: KEY,
+    queryFn: api.kitchen,
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  });
+  const [draft, setDraft] = useState<KitchenAsked | null>(null);
+  const [problem, setProblem] = useState<Refused | null>(null);
+  const [put] = useState(() =>
+    newestOnly<KitchenAsked>(async (kitchen, isNewest) => {
+      const { revision } = queries.getQueryData<KitchenKept>(KEY) ?? { revision: 0 };
+      try {
+        queries.setQueryData(KEY, await api.sayKitchen(revision, kitchen));
+        if (!isNewest()) return;
+        setDraft(null);
+        setProblem(null);
+      } catch (cause) {
+        const refused = cause instanceof Refused ? cause : new Refused("page", "", String(cause));
+        setProblem(refused);
+        // Somebody else was first: what stands now is shown, with the word why.
+        if (refused.code === "changed_meanwhile") {
+          setDraft(null);
+          await queries.invalidateQueries({ queryKey: KEY });
+        }
+      }
+    }),
+  );
+  return {
+    /** As said here and as kept, while the two differ. */
+    kitchen: draft ?? kept.data?.kitchen ?? {},
+    kept: kept.data,
+    pending: kept.isPending,
+    problem,
+    say: (kitchen: KitchenAsked) => {
+      setDraft(kitchen);
+      void put(kitchen);
+    },
+  };
+}
