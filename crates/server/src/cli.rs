@@ -4,8 +4,8 @@ use crate::config::Config;
 use crate::error::{RequestError, StartError};
 use crate::guard::Guard;
 use crate::wire::{
-    self, CoolRequest, HeatRequest, PlanRequest, RankRequest, SettleRequest, SimulateRequest,
-    ThawRequest,
+    self, CoolRequest, HeatRequest, PlanRequest, RankRequest, SchoolsRequest, SettleRequest,
+    SimulateRequest, ThawRequest,
 };
 use crate::{demo, routes, store};
 use actix_web::HttpServer;
@@ -59,6 +59,11 @@ enum Command {
         /// A JSON file, or - for standard input.
         file: PathBuf,
     },
+    /// What cooks disagree about, each answer cooked with this piece.
+    Schools {
+        /// A JSON file, or - for standard input.
+        file: PathBuf,
+    },
     /// Settings and times in, temperatures out.
     Simulate {
         /// A JSON file, or - for standard input.
@@ -109,6 +114,7 @@ pub fn run(cli: Cli) -> ExitCode {
         Command::Plan { file } => answer(&file, |r: PlanRequest| r.answer()),
         Command::Rank { file } => answer(&file, |r: RankRequest| r.answer()),
         Command::Settle { file } => answer(&file, |r: SettleRequest| r.answer()),
+        Command::Schools { file } => answer(&file, |r: SchoolsRequest| r.answer()),
         Command::Simulate { file } => answer(&file, |r: SimulateRequest| r.answer()),
         Command::Heat { file } => answer(&file, |r: HeatRequest| r.answer()),
         Command::Thaw { file } => answer(&file, |r: ThawRequest| r.answer()),

@@ -317,6 +317,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What cooks disagree about, each answer cooked with this piece. */
+        post: operations["schools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settle": {
         parameters: {
             query?: never;
@@ -714,6 +731,14 @@ export interface components {
          * @enum {string}
          */
         CoolingWire: "fridge" | "ice_water";
+        /** @description One setting and what it gives. */
+        CurvePoint: components["schemas"]["Figures"] & {
+            /**
+             * Format: double
+             * @description The setting, C.
+             */
+            value: number;
+        };
         /**
          * @description How the piece was cut.
          * @enum {string}
@@ -869,6 +894,41 @@ export interface components {
              *     18 000 in a plan, 3 600 in a ranking.
              */
             times: number;
+        };
+        /** @description The figures that a cook trades against each other. */
+        Figures: {
+            /**
+             * Format: double
+             * @description Crust where it is meant, on the softer side of a whole fish, mm.
+             */
+            crisp_mm: number;
+            /**
+             * Format: double
+             * @description How long it is right for, s.
+             */
+            leeway_s: number;
+            /**
+             * Format: double
+             * @description On the heat, s.
+             */
+            off_heat_s: number;
+            /**
+             * Format: double
+             * @description Share of the thick part that is past done.
+             */
+            overcooked_share: number;
+            /** @description The target can be met so. */
+            reached: boolean;
+            /**
+             * Format: double
+             * @description From a cold kitchen until it is on the plate, s.
+             */
+            to_plate_s: number;
+            /**
+             * Format: double
+             * @description Water and juice lost, share of the raw mass.
+             */
+            weight_loss_share: number;
         };
         /** @description How many fish stand on what. */
         FishCounts: {
@@ -1408,6 +1468,11 @@ export interface components {
         } & {
             [key: string]: components["schemas"]["ValueWire"];
         };
+        /**
+         * @description What is to be had most of.
+         * @enum {string}
+         */
+        Most: "tender" | "crisp" | "forgiving";
         /** @description A word for something, by key. */
         NamedWire: {
             /** @description Name on the wire. */
@@ -1762,8 +1827,8 @@ export interface components {
             safety: components["schemas"]["Safety"];
             /** @description All settings, defaults filled in. */
             settings: components["schemas"]["SettingWire"][];
-            /** @description How many sides times are given for. */
-            sides: number;
+            /** @description How long each side takes as planned, s: what times are given for. */
+            sides_s: number[];
             /** @description What can be seen and felt. */
             signs: components["schemas"]["SignsWire"];
             /** @description What to do. */
@@ -2072,6 +2137,41 @@ export interface components {
              */
             held_s: number;
         };
+        /** @description One answer, and what it gives. */
+        SchoolOptionWire: {
+            /** @description What it gives. */
+            figures: components["schemas"]["Figures"];
+            /** @description Level of doneness, where it is about that; empty for the usual one. */
+            level?: string | null;
+            /** @description It is how the card stands. */
+            now: boolean;
+            /** @description In a cook's words. */
+            says: string;
+            /** @description Cut to the bone or not, where it is about that. */
+            scored?: boolean | null;
+            /** @description Settings it asks for in place of those the question is about. */
+            settings: {
+                [key: string]: components["schemas"]["ValueWire"];
+            };
+        };
+        /** @description A question that cooks answer differently. */
+        SchoolWire: {
+            /** @description Keys of the settings it is about; none where it changes nothing that is computed, or the piece. */
+            about: string[];
+            /** @description The answers, ours first. */
+            options: components["schemas"]["SchoolOptionWire"][];
+            /** @description In a cook's words. */
+            question: string;
+            /** @description Why ours is ours. */
+            why: string;
+        };
+        /** @description The questions of its way. */
+        SchoolsAnswer: {
+            /** @description The questions. */
+            schools: components["schemas"]["SchoolWire"][];
+        };
+        /** @description The plan whose schools are asked for. */
+        SchoolsRequest: components["schemas"]["PlanRequest"];
         /** @description Temperatures at one time. */
         SeriesPoint: {
             /**
@@ -2158,10 +2258,14 @@ export interface components {
         };
         /** @description The heat with the least overcooked. */
         SettleAnswer: {
+            /** @description What every value that was tried gives, from cool to hot. */
+            curve: components["schemas"]["CurvePoint"][];
             /** @description The setting that was moved. */
             key: string;
             /** @description Time and crust are as asked; when not, the nearest is answered. */
             met: boolean;
+            /** @description What it is called. */
+            name: string;
             /** @description The plan with it. */
             plan: components["schemas"]["PlanAnswer"];
             /**
@@ -2192,6 +2296,8 @@ export interface components {
              * @description At least this much crust on one side, mm.
              */
             crust_mm?: number | null;
+            /** @description What is to be had most of. */
+            most?: components["schemas"]["Most"];
             /** @description The plan. */
             plan: components["schemas"]["PlanRequest"];
             /**
@@ -2717,6 +2823,8 @@ export interface components {
              * @description The hob or heater gives this share of what it should.
              */
             hob_share?: number | null;
+            /** @description Taken off the fire and left where it lies: it rests on what it was cooked on. */
+            left_in?: boolean;
             /**
              * Format: int32
              * @description So many pieces are in it.
@@ -3782,6 +3890,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RankAnswer"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolsRequest"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolsAnswer"];
                 };
             };
             /** @description Not of the described shape */

@@ -9,6 +9,8 @@ settings! {
     grill_c: f64 = Spec::celsius("grill_c", "Grate", Purpose::MainHeat, (150.0, 320.0), 218.0)
         .settled_from(media::GRATE_FROM_C),
     lid: bool = media::lid(true),
+    flesh_first: bool =
+        Spec::flag("flesh_first", "Flesh side down first", Purpose::Turn, false).finer(),
     turn_share: f64 = media::turn_share(0.6),
     grate: Arc<Grate> = media::GRATE,
 }
@@ -49,9 +51,14 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::over_hot(set.grill_c).on(0.3)
     };
     let below = media::on_grate(&set.grate, set.grill_c);
+    let (first, second) = if set.flesh_first {
+        ((over, below), (below, over))
+    } else {
+        ((below, over), (over, below))
+    };
     let stages = vec![
-        Stage::share(set.turn_share, Mark::In, below, over),
-        Stage::share(1.0 - set.turn_share, Mark::Turned, over, below),
+        Stage::share(set.turn_share, Mark::In, first.0, first.1),
+        Stage::share(1.0 - set.turn_share, Mark::Turned, second.0, second.1),
     ];
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
@@ -65,7 +72,11 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let lid = if set.lid { "Lid on" } else { "Leave it open" };
     let start = format!(
         "On, {}, small weights where it curls. {lid}",
-        handling::down(piece)
+        if set.flesh_first {
+            handling::other_down(piece)
+        } else {
+            handling::down(piece)
+        }
     );
     let mut steps = vec![
         Step::prepare(

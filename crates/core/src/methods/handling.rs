@@ -32,6 +32,15 @@ pub fn down(piece: &Piece) -> &'static str {
     }
 }
 
+/// Where the other side goes down first.
+pub fn other_down(piece: &Piece) -> &'static str {
+    if lies_on_skin(piece) {
+        "flesh down"
+    } else {
+        "best side up"
+    }
+}
+
 /// How it comes onto the plate.
 pub fn up(piece: &Piece) -> &'static str {
     if lies_on_skin(piece) {

@@ -88,8 +88,8 @@ pub struct Plan {
     /// From when to when it may leave the heat, the turns as they are, and end in the band, s, whatever is
     /// overcooked by then; none out of reach.
     pub right_s: Option<(f64, f64)>,
-    /// How many sides times are given for.
-    pub sides: usize,
+    /// How long each side takes as planned, s: what times are given for.
+    pub sides_s: Vec<f64>,
     /// Coldest point as it leaves the heat, C.
     pub core_at_off_c: f64,
     /// Mid-thickness as it leaves the heat, C: what a probe or a tester meets.

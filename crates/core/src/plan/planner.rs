@@ -213,7 +213,7 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         latest_s,
         window,
         right_s,
-        sides: programme.sides(),
+        sides_s: programme.sides_s(&planned),
         eat_by_s: timeline.eaten_s(),
         core_at_off_c: signs.off.core_c,
         probe_at_off_c: signs.off.probe_c,

@@ -86,7 +86,8 @@ impl Bench {
         let as_asked = truth.contact == 1.0
             && truth.heat_k == 0.0
             && truth.hob_share == 1.0
-            && truth.load == 1.0;
+            && truth.load == 1.0
+            && !truth.left_in;
         Self {
             column: Column::layered(
                 below,
@@ -191,20 +192,31 @@ fn really(programme: &Programme, truth: &Truth) -> Programme {
             .reservoir
             .map_or(set_c, |body| body.really_set_c(set_c, heat_k))
     };
+    let stages: Vec<super::Stage> = programme
+        .stages
+        .iter()
+        .map(|stage| super::Stage {
+            low: stage.low.really(truth.contact, heat_k),
+            high: stage.high.really(truth.contact, heat_k),
+            set_c: set_c(stage.set_c),
+            ..*stage
+        })
+        .collect();
+    let rest = match stages.last() {
+        // The faces as they were, the hob off.
+        Some(last) if truth.left_in => super::Stage {
+            low: last.low,
+            high: last.high,
+            ..programme.rest
+        },
+        _ => programme.rest,
+    };
     Programme {
         reservoir: programme
             .reservoir
             .map(|body| body.really(heat_k, truth.hob_share, truth.load)),
-        stages: programme
-            .stages
-            .iter()
-            .map(|stage| super::Stage {
-                low: stage.low.really(truth.contact, heat_k),
-                high: stage.high.really(truth.contact, heat_k),
-                set_c: set_c(stage.set_c),
-                ..*stage
-            })
-            .collect(),
+        stages,
+        rest,
         ..programme.clone()
     }
 }

@@ -210,6 +210,19 @@ impl Programme {
         self.stages.iter().filter(|stage| stage.side).count()
     }
 
+    /// How long each side takes on a timeline, s.
+    pub fn sides_s(&self, timeline: &Timeline) -> Vec<f64> {
+        let mut sides = vec![0.0; self.sides()];
+        let ends = timeline.begins.iter().skip(1).map(|next| next.at_s);
+        for (begin, end_s) in timeline.begins.iter().zip(ends.chain([timeline.off_s])) {
+            let begun = self.stages[..=begin.stage].iter().filter(|s| s.side);
+            if let Some(side) = sides.get_mut(begun.count().saturating_sub(1)) {
+                *side += end_s - begin.at_s;
+            }
+        }
+        sides
+    }
+
     /// The timeline of so many seconds a side. Stages that are part of a side take their seconds
     /// or their share of it.
     pub fn timeline_of_sides(&self, sides_s: &[f64], rest_s: f64) -> Timeline {

@@ -34,6 +34,9 @@ pub struct TruthAsked {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 200))]
     pub pieces: Option<u32>,
+    /// Taken off the fire and left where it lies: it rests on what it was cooked on.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub left_in: bool,
 }
 
 /// One piece and one fire as they really are.
@@ -56,6 +59,8 @@ pub struct Truth {
     pub conductivity: f64,
     /// A whole fish is this many times as high for its thickness.
     pub height: f64,
+    /// It rests where it was cooked, the heat off: a pan cools under it, what surrounds it stays as hot as it was.
+    pub left_in: bool,
 }
 
 impl Truth {
@@ -70,6 +75,7 @@ impl Truth {
             load: 1.0,
             conductivity: 1.0,
             height: 1.0,
+            left_in: false,
         }
     }
 
@@ -102,6 +108,7 @@ impl Truth {
             contact: within("contact", differs.contact, (0.1, 10.0), "times", 1.0)?,
             heat_k: within("heat_k", differs.heat_k, (-150.0, 150.0), "K", 0.0)?,
             hob_share: within("hob_share", differs.hob_share, (0.05, 5.0), "times", 1.0)?,
+            left_in: differs.left_in,
             load: pieces.map_or(1.0, |n| n / f64::from(piece.pieces)),
             ..as_asked
         })

@@ -4,8 +4,8 @@ use super::{Body, compute, read};
 use crate::error::ErrorBody;
 use crate::wire::{
     CoolRequest, CutOpenAnswer, CutOpenRequest, FishList, HeatAnswer, HeatRequest, Knowledge,
-    PlanAnswer, PlanRequest, RankAnswer, RankRequest, SettleAnswer, SettleRequest, SimulateAnswer,
-    SimulateRequest, ThawAnswer, ThawRequest, fish_list, knowledge,
+    PlanAnswer, PlanRequest, RankAnswer, RankRequest, SchoolsAnswer, SchoolsRequest, SettleAnswer,
+    SettleRequest, SimulateAnswer, SimulateRequest, ThawAnswer, ThawRequest, fish_list, knowledge,
 };
 use actix_web::{get, post, web};
 use cindo_core::plan::Cooled;
@@ -39,6 +39,10 @@ answers!(
 answers!(
     /// Which heat reaches the target with the least overcooked.
     settle, "/api/settle", SettleRequest, SettleAnswer
+);
+answers!(
+    /// What cooks disagree about, each answer cooked with this piece.
+    schools, "/api/schools", SchoolsRequest, SchoolsAnswer
 );
 answers!(
     /// Settings and times in, temperatures out.

@@ -76,6 +76,7 @@ endpoints!(
     engine::cut_open,
     engine::rank,
     engine::settle,
+    engine::schools,
     engine::simulate,
     engine::heat,
     engine::thaw,

@@ -166,6 +166,16 @@ pub enum ValueWire {
     Word(String),
 }
 
+impl From<Value> for ValueWire {
+    fn from(value: Value) -> Self {
+        match value {
+            Value::Flag(flag) => Self::Flag(flag),
+            Value::Number(number) => Self::Number(number),
+            Value::Word(word) => Self::Word(word),
+        }
+    }
+}
+
 /// The way to cook, and its settings by key beside `kind`; what they are is in the `settings` of a
 /// plan. A setting the method does not have is refused.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]

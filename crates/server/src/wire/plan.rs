@@ -9,7 +9,9 @@ use cindo_core::fish::{Eaters, Notice};
 use cindo_core::heat::Body;
 use cindo_core::kit::{Allergen, FatMargin, Kitchen, KitchenAsked};
 use cindo_core::methods::Step;
-use cindo_core::plan::{Batch, Plan, PlanAsked, Probe, SettleAsked, TurnBy, Window, plan, settle};
+use cindo_core::plan::{
+    Batch, CurvePoint, Most, Plan, PlanAsked, Probe, SettleAsked, TurnBy, Window, plan, settle,
+};
 use cindo_core::run::{FieldAsked, Heating, TimesAsked, TruthAsked};
 use cindo_core::target::{Band, Goal, Safety};
 use serde::{Deserialize, Serialize};
@@ -128,8 +130,8 @@ pub struct PlanAnswer {
     pub off_heat_s: f64,
     /// From when to when it may leave the heat, the turns as they are, and end in the target, s; null out of reach.
     pub right_s: Option<[f64; 2]>,
-    /// How many sides times are given for.
-    pub sides: usize,
+    /// How long each side takes as planned, s: what times are given for.
+    pub sides_s: Vec<f64>,
     /// When it is turned, s.
     pub turns_s: Vec<f64>,
     /// How long it rests, s.
@@ -222,8 +224,8 @@ impl From<Plan> for PlanAnswer {
             heat_up_s: plan.heat_up_s(),
             to_plate_s: plan.to_plate_s(),
             right_s: plan.right_s.map(|(from, to)| [from, to]),
-            sides: plan.sides,
             hands_s: plan.hands_s(),
+            sides_s: plan.sides_s,
             crisp_mm: plan.crisp_mm,
             heating: plan.heating,
             overcooked_c: plan.aim.overcooked_from_c(),
@@ -299,6 +301,9 @@ pub struct SettleRequest {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(minimum = 0, maximum = 10)]
     pub crust_mm: Option<f64>,
+    /// What is to be had most of.
+    #[serde(default)]
+    pub most: Most,
 }
 
 /// The heat with the least overcooked.
@@ -306,12 +311,16 @@ pub struct SettleRequest {
 pub struct SettleAnswer {
     /// The setting that was moved.
     pub key: String,
+    /// What it is called.
+    pub name: String,
     /// Its value, C.
     pub value: f64,
     /// Time and crust are as asked; when not, the nearest is answered.
     pub met: bool,
     /// The plan with it.
     pub plan: PlanAnswer,
+    /// What every value that was tried gives, from cool to hot.
+    pub curve: Vec<CurvePoint>,
 }
 
 impl SettleRequest {
@@ -324,9 +333,12 @@ impl SettleRequest {
             plan: self.plan.asked()?,
             within_s: self.within_s,
             crust_mm: self.crust_mm,
+            most: self.most,
         })?;
         Ok(SettleAnswer {
             key: settled.key.to_owned(),
+            name: settled.name.to_owned(),
+            curve: settled.curve,
             value: settled.value,
             met: settled.met,
             plan: settled.plan.into(),

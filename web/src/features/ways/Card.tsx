@@ -12,8 +12,12 @@ import { OnPaper } from "./OnPaper";
 import { Outcome, Warnings } from "./Outcome";
 import { Cut, Picture } from "./Pictures";
 import { Recipe } from "./Recipe";
+import { Schools } from "./Schools";
 import { Settings } from "./Settings";
+import { Settle } from "./Settle";
 import { Steps } from "./Steps";
+import { figuresOf, traded } from "./traded";
+import { useChanged } from "./useChanged";
 import { usePlan } from "./usePlan";
 import { useSettings } from "./useSettings";
 import { WhatIfs } from "./WhatIfs";
@@ -49,17 +53,28 @@ export function Card() {
   const right = usePlan(request);
   // Another piece or fire at the times of this one, left sooner or later: one question for all of it.
   const happens = right.plan ? happening(ifs, piece, right.plan) : null;
-  const whatIf = happens !== null && (happens.late_s !== 0 || happens.truth !== undefined);
+  const forgets = happens !== null && Object.keys(happens.forgets).length > 0;
+  const whatIf =
+    happens !== null && (happens.late_s !== 0 || happens.truth !== undefined || forgets);
   const lateS = happens?.late_s ?? 0;
   const thickerMm = (happens?.truth?.thickness_mm ?? piece.thicknessMm) - piece.thicknessMm;
   const otherwise: PlanRequest = {
     ...request,
     late_s: lateS,
     ...(happens?.truth ? { truth: happens.truth } : {}),
+    ...(forgets
+      ? {
+          method: { ...method, ...happens?.forgets },
+          times: { sides_s: right.plan?.sides_s ?? [], rest_s: right.plan?.rest_s ?? 0 },
+        }
+      : {}),
   };
   const other = usePlan(whatIf ? otherwise : null);
   const shown = whatIf && other.plan ? { ...other, settled: right.settled } : right;
   const { plan, settled, problem, again } = shown;
+  const before = useChanged(JSON.stringify(request), right.plan, right.settled);
+  const changed =
+    before && right.plan && !whatIf ? traded(figuresOf(before), figuresOf(right.plan), units) : "";
 
   const queries = useQueryClient();
   // Made here, so that a save that has to be sent again makes one card.
@@ -168,6 +183,15 @@ export function Card() {
       {save.isError && <Failure message={save.error.message} />}
       {!stopped && <OnPaper plan={plan} />}
       {!stopped && <Headline plan={plan} settled={settled} late={lateS} />}
+      {!stopped && (
+        <p
+          aria-live="polite"
+          className="no-print text-small font-semibold min-h-5 -mt-3"
+          data-testid="changed"
+        >
+          {changed}
+        </p>
+      )}
       <div className="grid lg:grid-cols-[minmax(0,1fr)_300px] gap-x-10 gap-y-5 print:gap-y-2 items-start">
         {stopped && (
           <div className="pt-5 grid gap-y-5">
@@ -199,6 +223,7 @@ export function Card() {
           {right.plan && (
             <WhatIfs
               planned={right.plan}
+              piece={piece}
               came={whatIf && other.plan ? other.plan : null}
               chosen={ifs}
               pick={pick}
@@ -207,7 +232,18 @@ export function Card() {
           )}
           <Steps steps={plan.steps} />
           <div className="no-print">
-            {right.plan && <Recipe planned={right.plan} request={request} />}
+            {right.plan && (
+              <>
+                <Settle planned={right.plan} request={request} change={change} />
+                <Schools
+                  request={request}
+                  asked={asNumbers}
+                  setAll={setAll}
+                  changePiece={changePiece}
+                />
+                <Recipe planned={right.plan} request={request} />
+              </>
+            )}
           </div>
         </div>
         <aside className="grid gap-y-4 print:hidden">

@@ -17,12 +17,12 @@ export function Recipe({ planned, request }: { planned: Plan; request: PlanReque
   const { piece } = usePiece();
   const [kept, keep] = useViewList("recipe");
   const times = kept.map(Number);
-  const whole = times.length === planned.sides && times.every((s) => Number.isFinite(s));
+  const whole = times.length === planned.sides_s.length && times.every((s) => Number.isFinite(s));
   const { field: _, ...asked } = request;
   const { plan: came, problem } = usePlan(
     whole ? { ...asked, times: { sides_s: times, rest_s: planned.rest_s } } : null,
   );
-  const sides = Array.from({ length: planned.sides }, (_, i) => i);
+  const sides = Array.from({ length: planned.sides_s.length }, (_, i) => i);
   return (
     <Fold
       wrong={whole}
@@ -33,7 +33,7 @@ export function Recipe({ planned, request }: { planned: Plan; request: PlanReque
         {sides.map((i) => (
           <Side
             key={i}
-            label={SIDE(i, planned.sides)}
+            label={SIDE(i, planned.sides_s.length)}
             s={whole ? (times[i] ?? null) : null}
             id={`recipe-${i}`}
             set={(s) => {
@@ -46,7 +46,7 @@ export function Recipe({ planned, request }: { planned: Plan; request: PlanReque
           type="button"
           className="pick"
           data-testid="ten-an-inch"
-          onClick={() => keep(tenAnInch(piece.thicknessMm, planned.sides).map(String))}
+          onClick={() => keep(tenAnInch(piece.thicknessMm, planned.sides_s.length).map(String))}
         >
           ten minutes an inch
         </button>

@@ -1,10 +1,12 @@
 // What if: one tap each, in any combination, and what it makes of the piece.
 import type { Plan } from "../../api";
+import type { Piece } from "../../card";
 import { useUnits } from "../../ui";
 import { difference, WHAT_IFS } from "./whatIf";
 
 type Props = {
   planned: Plan;
+  piece: Piece;
   /** How it came out, once that is known. */
   came: Plan | null;
   chosen: string[];
@@ -12,13 +14,13 @@ type Props = {
   clear: () => void;
 };
 
-export function WhatIfs({ planned, came, chosen, pick, clear }: Props) {
+export function WhatIfs({ planned, piece, came, chosen, pick, clear }: Props) {
   const units = useUnits();
   return (
     <section aria-label="What if" className="no-print pb-2">
       <div className="flex flex-wrap items-center gap-x-5">
         <span className="text-small quiet">What if</span>
-        {WHAT_IFS.filter((one) => one.where?.(planned) ?? true).map((one) => (
+        {WHAT_IFS.filter((one) => one.where?.(planned, piece) ?? true).map((one) => (
           <button
             key={one.key}
             type="button"

@@ -13,6 +13,8 @@ const plan = (over: Partial<Plan> = {}) =>
     core_peak_c: 53,
     overcooked_share: 0.44,
     crisp_mm: 0.9,
+    rest_s: 120,
+    settings: [],
     ...over,
   }) as Plan;
 const named = (key: string) => WHAT_IFS.find((w) => w.key === key) as (typeof WHAT_IFS)[number];
@@ -23,8 +25,13 @@ describe("what if", () => {
     expect(happening(["late", "thicker", "cold", "cooler", "crowded"], piece, plan())).toEqual({
       late_s: 30,
       truth: { thickness_mm: 27, start_c: 2, heat_k: -25, pieces: 6 },
+      forgets: {},
     });
-    expect(happening([], piece, plan())).toEqual({ late_s: 0, truth: undefined });
+    expect(happening([], piece, plan())).toEqual({
+      late_s: 0,
+      truth: undefined,
+      forgets: {},
+    });
     // Nothing is colder than frozen, and no piece thinner than any.
     const frozen = happening(
       ["cold", "thinner"],
@@ -36,13 +43,13 @@ describe("what if", () => {
 
   it("offers only what can be: boiling water is as hot as it is", () => {
     const steam = plan({ heating: [{ what: "liquid", to_c: 100, s: 480 }], pan_low_c: null });
-    const offered = WHAT_IFS.filter((w) => w.where?.(steam) ?? true).map((w) => w.key);
+    const offered = WHAT_IFS.filter((w) => w.where?.(steam, FIRST) ?? true).map((w) => w.key);
     expect(offered).not.toContain("cooler");
     expect(offered).not.toContain("crowded");
     // Nor is there a hob under a dish in the oven, whose answer has no pan in it at all.
     const { pan_low_c: _, oil_low_c: _o, liquid_low_c: _l, ...bare } = plan();
     const roast = { ...bare, heating: [{ what: "oven", to_c: 200, s: 700 }] } as Plan;
-    const there = WHAT_IFS.filter((w) => w.where?.(roast) ?? true).map((w) => w.key);
+    const there = WHAT_IFS.filter((w) => w.where?.(roast, FIRST) ?? true).map((w) => w.key);
     expect(there).toContain("cooler");
     expect(there).not.toContain("crowded");
     expect(there).not.toContain("hob");
@@ -53,6 +60,30 @@ describe("what if", () => {
   it("lets late and early, thicker and thinner exclude each other", () => {
     expect(toggled(["late", "cold"], named("early"))).toEqual(["cold", "early"]);
     expect(toggled(["late"], named("late"))).toEqual([]);
+  });
+
+  it("forgets a lid only where one is on, and thins all of it to the thin end", () => {
+    const lid = (value: boolean) =>
+      [
+        {
+          key: "lid",
+          name: "Lid",
+          finer: false,
+          main: false,
+          control: { takes: "flag", value, default: true },
+        },
+      ] as Plan["settings"];
+    expect(happening(["no_lid"], FIRST, plan({ settings: lid(true) })).forgets).toEqual({
+      lid: false,
+    });
+    expect(happening(["no_lid"], FIRST, plan({ settings: lid(false) })).forgets).toEqual({});
+    const tapered = { ...FIRST, thicknessMm: 25, thinEndMm: 14 };
+    expect(happening(["thin_end", "left"], tapered, plan()).truth).toEqual({
+      thickness_mm: 14,
+      left_in: true,
+    });
+    expect(happening(["thin_end"], { ...tapered, thinEndMm: null }, plan()).truth).toBeUndefined();
+    expect(toggled(["thicker"], named("thin_end"))).toEqual(["thin_end"]);
   });
 
   it("says what it made of the piece, and when it made nothing of it", () => {

@@ -8,12 +8,14 @@ type Truth = NonNullable<PlanRequest["truth"]>;
 export type WhatIf = {
   key: string;
   name: (units: Units, plan: Plan) => string;
-  /** Cannot be at once with this. */
-  not?: string;
+  /** Cannot be at once with these. */
+  not?: readonly string[];
   lateS?: number;
   truth?: (piece: Piece, plan: Plan) => Truth;
+  /** Settings that are forgotten, the times as planned. */
+  forgets?: (plan: Plan) => Record<string, boolean>;
   /** Only where it can be. */
-  where?: (plan: Plan) => boolean;
+  where?: (plan: Plan, piece: Piece) => boolean;
 };
 
 const THICKER_MM = 2;
@@ -45,19 +47,26 @@ const millimetres = (units: Units) => {
 };
 
 export const WHAT_IFS: readonly WhatIf[] = [
-  { key: "late", name: () => "30 s late", not: "early", lateS: 30 },
-  { key: "early", name: () => "a minute early", not: "late", lateS: -60 },
+  { key: "late", name: () => "30 s late", not: ["early"], lateS: 30 },
+  { key: "early", name: () => "a minute early", not: ["late"], lateS: -60 },
   {
     key: "thicker",
     name: (units) => `${millimetres(units)} thicker`,
-    not: "thinner",
+    not: ["thinner", "thin_end"],
     truth: (piece) => ({ thickness_mm: piece.thicknessMm + THICKER_MM }),
   },
   {
     key: "thinner",
     name: (units) => `${millimetres(units)} thinner`,
-    not: "thicker",
+    not: ["thicker", "thin_end"],
     truth: (piece) => ({ thickness_mm: Math.max(2, piece.thicknessMm - THICKER_MM) }),
+  },
+  {
+    key: "thin_end",
+    name: () => "the thin end",
+    not: ["thicker", "thinner"],
+    truth: (piece) => ({ thickness_mm: piece.thinEndMm ?? piece.thicknessMm }),
+    where: (_, piece) => piece.thinEndMm !== null && piece.thinEndMm < piece.thicknessMm,
   },
   {
     key: "cold",
@@ -85,26 +94,47 @@ export const WHAT_IFS: readonly WhatIf[] = [
     truth: () => ({ hob_share: 0.6 }),
     where: onHob,
   },
+  {
+    key: "no_lid",
+    name: () => "the lid forgotten",
+    forgets: (plan) => Object.fromEntries(lids(plan).map((key) => [key, false])),
+    where: (plan) => lids(plan).length > 0,
+  },
+  {
+    key: "left",
+    name: (_, plan) => `left ${fire(plan) === "oven" ? "in the oven" : "where it cooked"}`,
+    truth: () => ({ left_in: true }),
+    where: (plan) => fire(plan) !== null && plan.rest_s > 0,
+  },
 ];
+
+/** Lids that are on. */
+function lids(plan: Plan): string[] {
+  const on = (s: Plan["settings"][number]) => s.control.takes === "flag" && s.control.value;
+  return plan.settings
+    .filter((s) => (s.key === "lid" || s.key === "covered") && on(s))
+    .map((s) => s.key);
+}
 
 /** What a request asks when these happen together. */
 export function happening(
   keys: string[],
   piece: Piece,
   plan: Plan,
-): { late_s: number; truth: Truth | undefined } {
-  const all = WHAT_IFS.filter((w) => keys.includes(w.key) && (w.where?.(plan) ?? true));
+): { late_s: number; truth: Truth | undefined; forgets: Record<string, boolean> } {
+  const all = WHAT_IFS.filter((w) => keys.includes(w.key) && (w.where?.(plan, piece) ?? true));
   const truths = all.flatMap((w) => (w.truth ? [w.truth(piece, plan)] : []));
   return {
     late_s: all.reduce((sum, w) => sum + (w.lateS ?? 0), 0),
     truth: truths.length > 0 ? Object.assign({}, ...truths) : undefined,
+    forgets: Object.assign({}, ...all.map((w) => w.forgets?.(plan) ?? {})),
   };
 }
 
 /** With one more or one less of them; what cannot be at once gives way. */
 export function toggled(keys: string[], one: WhatIf): string[] {
   if (keys.includes(one.key)) return keys.filter((k) => k !== one.key);
-  return [...keys.filter((k) => k !== one.not), one.key];
+  return [...keys.filter((k) => !one.not?.includes(k)), one.key];
 }
 
 /** What it makes of the piece, against what was planned. */

@@ -1,0 +1,228 @@
+//! Where cooks disagree: what each school would do with this piece, cooked each way: `data/schools.toml`.
+
+use super::asked::{MethodAsked, PlanAsked};
+use super::figures::Figures;
+use super::planner::plan;
+use crate::choice::{Fitted, fitted};
+use crate::fish::{Piece, Skin};
+use crate::methods::{Method, Value};
+use crate::target::TargetAsked;
+use crate::{InputError, Within};
+use rayon::prelude::*;
+use serde::Deserialize;
+use std::collections::BTreeMap;
+use std::sync::OnceLock;
+
+#[derive(Debug, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct Row {
+    /// Kinds of ways; every one when empty.
+    ways: Vec<String>,
+    question: String,
+    why: String,
+    /// Only for a whole fish.
+    #[serde(default)]
+    whole: bool,
+    /// Only for a piece with its skin.
+    #[serde(default)]
+    needs_skin: bool,
+    option: Vec<RowOption>,
+}
+
+#[derive(Debug, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct RowOption {
+    says: String,
+    #[serde(default)]
+    set: BTreeMap<String, Set>,
+    scored: Option<bool>,
+    /// Key of a level; empty for the usual one.
+    level: Option<String>,
+}
+
+#[derive(Debug, Clone, Deserialize)]
+#[serde(untagged)]
+enum Set {
+    Flag(bool),
+    Number(f64),
+    Word(String),
+}
+
+impl From<&Set> for Value {
+    fn from(set: &Set) -> Self {
+        match set {
+            Set::Flag(flag) => Self::Flag(*flag),
+            Set::Number(number) => Self::Number(*number),
+            Set::Word(word) => Self::Word(word.clone()),
+        }
+    }
+}
+
+#[derive(Debug, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct File {
+    school: Vec<Row>,
+}
+
+fn rows() -> &'static [Row] {
+    static ROWS: OnceLock<Vec<Row>> = OnceLock::new();
+    ROWS.get_or_init(|| {
+        let file: File = toml::from_str(include_str!("../../data/schools.toml"))
+            .expect("data/schools.toml is checked by a test");
+        file.school
+    })
+}
+
+/// A question that cooks answer differently, for one piece under one way.
+#[derive(Debug, Clone, PartialEq)]
+pub struct School {
+    /// In a cook's words.
+    pub question: &'static str,
+    /// Why ours is ours.
+    pub why: &'static str,
+    /// The settings it is about.
+    pub about: Vec<&'static str>,
+    /// The answers; ours first.
+    pub options: Vec<SchoolOption>,
+}
+
+/// One answer, and what it gives.
+#[derive(Debug, Clone, PartialEq)]
+pub struct SchoolOption {
+    /// In a cook's words.
+    pub says: &'static str,
+    /// It is how the card stands.
+    pub now: bool,
+    /// Settings it asks for, in place of those the question is about.
+    pub settings: Vec<(String, Value)>,
+    /// Cut to the bone or not, where it is about that.
+    pub scored: Option<bool>,
+    /// Level of doneness, where it is about that; empty for the usual one.
+    pub level: Option<&'static str>,
+    /// What it gives.
+    pub figures: Figures,
+}
+
+/// What cooks disagree about for a piece under a way, each answer cooked.
+///
+/// # Errors
+/// [`InputError`] for anything the plan refuses.
+pub fn schools(asked: &PlanAsked) -> Result<Vec<School>, InputError> {
+    let piece = Piece::new(&asked.piece).within("piece")?;
+    let method = Method::find(&asked.method.kind).within("method")?;
+    let kitchen = &asked.kitchen;
+    let now = method
+        .choose(&asked.method.settings, kitchen)
+        .within("method")?;
+    let ours = Fitted::asked(&fitted(method, &piece, kitchen));
+    let told: Vec<&'static Row> = rows()
+        .iter()
+        .filter(|row| row.ways.is_empty() || row.ways.iter().any(|way| way == method.kind))
+        .filter(|row| !row.whole || piece.cut.is_whole())
+        .filter(|row| !row.needs_skin || (piece.skin == Skin::On && !piece.cut.is_whole()))
+        .collect();
+    told.into_par_iter()
+        .map(|row| {
+            let keys = row.option.iter().flat_map(|option| option.set.keys());
+            let mut about: Vec<&'static str> = keys.map(String::as_str).collect();
+            about.sort_unstable();
+            about.dedup();
+            let options = row.option.iter().map(|option| {
+                let mut settings: Vec<(String, Value)> = option
+                    .set
+                    .iter()
+                    .map(|(key, set)| (key.clone(), set.into()))
+                    .collect();
+                // What it does not say is as we would set it.
+                let unsaid = ours.iter().filter(|(key, _)| {
+                    about.contains(&key.as_str()) && !option.set.contains_key(key)
+                });
+                settings.extend(unsaid.cloned());
+                let other = told_as(asked, &about, option, &settings);
+                let as_it = method
+                    .choose(&other.method.settings, kitchen)
+                    .within("method")?;
+                let same_piece = other.piece == asked.piece && other.target == asked.target;
+                Ok(SchoolOption {
+                    says: &option.says,
+                    now: same_piece && as_it == now,
+                    settings,
+                    scored: option.scored,
+                    level: option.level.as_deref(),
+                    figures: Figures::of(&plan(&other)?),
+                })
+            });
+            Ok(School {
+                question: &row.question,
+                why: &row.why,
+                about: about.clone(),
+                options: options.collect::<Result<_, InputError>>()?,
+            })
+        })
+        .collect()
+}
+
+/// The plan as one school asks for it.
+fn told_as(
+    asked: &PlanAsked,
+    about: &[&str],
+    option: &RowOption,
+    settings: &[(String, Value)],
+) -> PlanAsked {
+    let mut other = PlanAsked {
+        range: false,
+        field: None,
+        times: None,
+        truth: None,
+        late_s: 0.0,
+        ..asked.clone()
+    };
+    other.method = MethodAsked {
+        kind: asked.method.kind.clone(),
+        settings: asked.method.settings.clone(),
+    };
+    other
+        .method
+        .settings
+        .retain(|(key, _)| !about.contains(&key.as_str()));
+    other.method.settings.extend(settings.iter().cloned());
+    if let Some(scored) = option.scored {
+        other.piece.scored = scored;
+    }
+    if let Some(level) = &option.level {
+        other.target = if level.is_empty() {
+            match &asked.target {
+                TargetAsked::Level(said) if said == "food_safety" => TargetAsked::Usual,
+                as_it_is => as_it_is.clone(),
+            }
+        } else {
+            TargetAsked::Level(level.clone())
+        };
+    }
+    other
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// Every way and every setting that a school names is there, and takes what it sets.
+    #[test]
+    fn every_school_asks_for_what_there_is() {
+        for row in rows() {
+            assert!(row.option.len() > 1, "{}", row.question);
+            for way in &row.ways {
+                let method = Method::find(way).unwrap();
+                for option in &row.option {
+                    let set: Vec<(String, Value)> = option
+                        .set
+                        .iter()
+                        .map(|(k, v)| (k.clone(), v.into()))
+                        .collect();
+                    let chosen = method.choose(&set, &crate::kit::Kitchen::SEA_LEVEL);
+                    assert!(chosen.is_ok(), "{way}: {} {chosen:?}", option.says);
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,89 @@
+//! What cooks disagree about, for the piece and the settings of a plan.
+
+use super::piece::ValueWire;
+use super::plan::PlanRequest;
+use crate::error::RequestError;
+use cindo_core::plan::{Figures, School, schools};
+use serde::{Deserialize, Serialize};
+use std::collections::BTreeMap;
+use utoipa::ToSchema;
+
+/// The plan whose schools are asked for.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(transparent)]
+pub struct SchoolsRequest(pub PlanRequest);
+
+/// The questions of its way.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct SchoolsAnswer {
+    /// The questions.
+    pub schools: Vec<SchoolWire>,
+}
+
+/// A question that cooks answer differently.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct SchoolWire {
+    /// In a cook's words.
+    pub question: &'static str,
+    /// Why ours is ours.
+    pub why: &'static str,
+    /// Keys of the settings it is about; none where it changes nothing that is computed, or the piece.
+    pub about: Vec<&'static str>,
+    /// The answers, ours first.
+    pub options: Vec<SchoolOptionWire>,
+}
+
+/// One answer, and what it gives.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct SchoolOptionWire {
+    /// In a cook's words.
+    pub says: &'static str,
+    /// It is how the card stands.
+    pub now: bool,
+    /// Settings it asks for in place of those the question is about.
+    pub settings: BTreeMap<String, ValueWire>,
+    /// Cut to the bone or not, where it is about that.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub scored: Option<bool>,
+    /// Level of doneness, where it is about that; empty for the usual one.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub level: Option<&'static str>,
+    /// What it gives.
+    pub figures: Figures,
+}
+
+impl From<School> for SchoolWire {
+    fn from(school: School) -> Self {
+        let options = school.options.into_iter().map(|option| SchoolOptionWire {
+            says: option.says,
+            now: option.now,
+            settings: option
+                .settings
+                .into_iter()
+                .map(|(key, value)| (key, value.into()))
+                .collect(),
+            scored: option.scored,
+            level: option.level,
+            figures: option.figures,
+        });
+        Self {
+            question: school.question,
+            why: school.why,
+            about: school.about,
+            options: options.collect(),
+        }
+    }
+}
+
+impl SchoolsRequest {
+    /// Cooks it each way.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<SchoolsAnswer, RequestError> {
+        let told = schools(&self.0.asked()?)?;
+        Ok(SchoolsAnswer {
+            schools: told.into_iter().map(Into::into).collect(),
+        })
+    }
+}

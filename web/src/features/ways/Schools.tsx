@@ -1,0 +1,123 @@
+// Where cooks disagree: each answer cooked with this piece, one tap from being the card's.
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { api, type PlanRequest, type School, type SchoolOption } from "../../api";
+import type { Piece, SettingValue } from "../../card";
+import { Failure, useUnits } from "../../ui";
+import { clock, span } from "../../units";
+import { Opening } from "./Opening";
+import { crustOf, percentOf } from "./traded";
+
+type Props = {
+  request: PlanRequest;
+  asked: Record<string, unknown>;
+  setAll: (values: Record<string, SettingValue>) => void;
+  changePiece: (part: Partial<Piece>) => void;
+};
+
+export function Schools(props: Props) {
+  return (
+    <Opening view="schools" summary="Where cooks disagree, and what each gives here">
+      <Questions {...props} />
+    </Opening>
+  );
+}
+
+function Questions({ request, asked, setAll, changePiece }: Props) {
+  const { field: _, range: __, ...plan } = request;
+  const told = useQuery({
+    queryKey: ["schools", plan],
+    queryFn: () => api.schools({ ...plan, range: false }),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  if (told.isError) return <Failure message={told.error.message} />;
+  if (!told.data) return <p className="quiet min-h-40">Cooking it each way</p>;
+  const take = (school: School, option: SchoolOption) => {
+    if (option.scored != null) changePiece({ scored: option.scored });
+    else if (option.level != null) changePiece({ level: option.level || null });
+    else {
+      const kept = Object.entries(asked).filter(
+        ([key]) => key !== "kind" && !school.about.includes(key),
+      );
+      setAll({ ...Object.fromEntries(kept), ...option.settings } as Record<string, SettingValue>);
+    }
+  };
+  return (
+    <table className="w-full text-left border-collapse mb-3" data-testid="schools">
+      <thead>
+        <tr className="text-small quiet align-bottom">
+          <th className="font-normal">
+            <span className="sr-only">Answer</span>
+          </th>
+          {["on the heat", "past done", "crust", "leeway"].map((name) => (
+            <th key={name} className="font-normal text-right pl-4">
+              {name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      {told.data.schools.map((school) => (
+        <Answers key={school.question} school={school} take={take} />
+      ))}
+    </table>
+  );
+}
+
+function Answers({
+  school,
+  take,
+}: {
+  school: School;
+  take: (school: School, option: SchoolOption) => void;
+}) {
+  const units = useUnits();
+  const [first] = school.options;
+  // Nothing that is computed hangs on it.
+  const same =
+    school.about.length === 0 && school.options.every((o) => o.scored == null && o.level == null);
+  return (
+    <tbody className="hair-t">
+      <tr>
+        <th colSpan={5} scope="rowgroup" className="font-normal pt-2">
+          <b>{school.question}</b> <span className="text-small quiet">{school.why}</span>
+        </th>
+      </tr>
+      {same ? (
+        <tr>
+          <td colSpan={5} className="text-small pb-2">
+            {school.options.map((o) => o.says).join(" or ")}: the same times here.
+          </td>
+        </tr>
+      ) : (
+        school.options.map((option) => (
+          <tr key={option.says}>
+            <td>
+              <button
+                type="button"
+                className="pick"
+                aria-pressed={option.now}
+                data-testid={`school-${option.says.replaceAll(" ", "-")}`}
+                onClick={() => take(school, option)}
+              >
+                {option.says}
+                {option === first && <span className="text-small quiet"> · ours</span>}
+              </button>
+            </td>
+            {option.figures.reached ? (
+              <>
+                <td className="figures text-right">{clock(option.figures.off_heat_s)}</td>
+                <td className="figures text-right">{percentOf(option.figures.overcooked_share)}</td>
+                <td className="figures text-right">{crustOf(option.figures.crisp_mm, units)}</td>
+                <td className="figures text-right">{span(option.figures.leeway_s)}</td>
+              </>
+            ) : (
+              <td colSpan={4} className="text-small text-right">
+                does not reach the target
+              </td>
+            )}
+          </tr>
+        ))
+      )}
+    </tbody>
+  );
+}
