@@ -2,6 +2,7 @@
 
 use crate::config::Config;
 use crate::error::{RequestError, StartError};
+use crate::files::ExportRequest;
 use crate::guard::Guard;
 use crate::wire::{
     self, CoolRequest, HeatRequest, PlanRequest, RankRequest, SchoolsRequest, SettleRequest,
@@ -84,6 +85,11 @@ enum Command {
         /// A JSON file, or - for standard input.
         file: PathBuf,
     },
+    /// Write a card as a file: its JSON, a recipe, a table of temperatures or a calendar.
+    Export {
+        /// A JSON file, or - for standard input.
+        file: PathBuf,
+    },
     /// Print the OpenAPI description.
     Openapi,
 }
@@ -119,6 +125,11 @@ pub fn run(cli: Cli) -> ExitCode {
         Command::Heat { file } => answer(&file, |r: HeatRequest| r.answer()),
         Command::Thaw { file } => answer(&file, |r: ThawRequest| r.answer()),
         Command::Cool { file } => answer(&file, |r: CoolRequest| r.answer()),
+        Command::Export { file } => answer_with(
+            &file,
+            |r: ExportRequest| r.answer(),
+            |file| write_out(Ok(file.text)),
+        ),
         Command::Openapi => print(&routes::ApiDoc::openapi()),
     }
 }
@@ -128,12 +139,14 @@ fn complain(text: &str) {
     let _ = writeln!(std::io::stderr(), "{text}");
 }
 
-/// Prints JSON; a closed pipe ends the command without fuss.
+/// Prints JSON.
 fn print<T: Serialize>(value: &T) -> ExitCode {
-    let written = serde_json::to_string_pretty(value)
-        .map_err(std::io::Error::from)
-        .and_then(|text| writeln!(std::io::stdout(), "{text}"));
-    match written {
+    write_out(serde_json::to_string_pretty(value).map_err(std::io::Error::from))
+}
+
+/// Writes text; a closed pipe ends the command without fuss.
+fn write_out(text: std::io::Result<String>) -> ExitCode {
+    match text.and_then(|text| writeln!(std::io::stdout(), "{text}")) {
         Ok(()) => ExitCode::SUCCESS,
         Err(error) if error.kind() == std::io::ErrorKind::BrokenPipe => ExitCode::SUCCESS,
         Err(error) => {
@@ -162,11 +175,19 @@ fn answer<R: DeserializeOwned, A: Serialize>(
     file: &Path,
     work: impl FnOnce(R) -> Result<A, RequestError>,
 ) -> ExitCode {
+    answer_with(file, work, |answer| print(&answer))
+}
+
+fn answer_with<R: DeserializeOwned, A>(
+    file: &Path,
+    work: impl FnOnce(R) -> Result<A, RequestError>,
+    show: impl FnOnce(A) -> ExitCode,
+) -> ExitCode {
     match input(file)
         .and_then(|bytes| wire::read(&bytes))
         .and_then(work)
     {
-        Ok(answer) => print(&answer),
+        Ok(answer) => show(answer),
         Err(error) => {
             let body = serde_json::to_string(&error.body());
             complain(&body.unwrap_or_else(|_| error.to_string()));

@@ -16,4 +16,4 @@ pub struct Config {
 }
 
 /// Largest request body, KiB.
-pub const MOST_BODY_KIB: usize = 64;
+pub const MOST_BODY_KIB: usize = 256;

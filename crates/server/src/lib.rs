@@ -8,6 +8,7 @@ pub mod cli;
 pub mod config;
 pub mod demo;
 pub mod error;
+pub mod files;
 pub mod guard;
 pub mod routes;
 pub mod store;

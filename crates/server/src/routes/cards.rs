@@ -1,6 +1,6 @@
 //! The book over HTTP.
 
-use super::lists::{self, ListQuery, Queried, missing};
+use super::lists::{self, BookQuery, Queried, missing};
 use super::refusal::Refusal;
 use super::{Body, read, with_store};
 use crate::error::{ErrorBody, RequestError};
@@ -17,7 +17,7 @@ const MOST_TITLE: usize = 120;
 const MOST_NOTE: usize = 2000;
 const WHAT: &str = "card";
 
-fn result_name(result: ResultWire) -> String {
+pub(super) fn result_name(result: ResultWire) -> String {
     match result {
         ResultWire::Under => "under",
         ResultWire::Right => "right",
@@ -26,7 +26,7 @@ fn result_name(result: ResultWire) -> String {
     .to_owned()
 }
 
-fn result_wire(name: &str) -> Option<ResultWire> {
+pub(super) fn result_wire(name: &str) -> Option<ResultWire> {
     match name {
         "under" => Some(ResultWire::Under),
         "right" => Some(ResultWire::Right),
@@ -67,7 +67,7 @@ fn summary(row: CardRow, read: &Result<Snapshot, snapshot::Unreadable>) -> CardS
     }
 }
 
-fn line(row: CardRow) -> CardSummary {
+pub(super) fn line(row: CardRow) -> CardSummary {
     let read = snapshot::read(row.form, &row.snapshot);
     summary(row, &read)
 }
@@ -92,7 +92,7 @@ fn answer(status: actix_web::http::StatusCode, row: CardRow) -> HttpResponse {
         .json(card(row))
 }
 
-fn title(given: &str) -> Result<String, RequestError> {
+pub(super) fn title(given: &str) -> Result<String, RequestError> {
     let title = given.trim();
     if title.is_empty() || title.chars().count() > MOST_TITLE {
         return Err(RequestError::Field {
@@ -104,7 +104,7 @@ fn title(given: &str) -> Result<String, RequestError> {
     Ok(title.to_owned())
 }
 
-fn note(given: &str) -> Result<String, RequestError> {
+pub(super) fn note(given: &str) -> Result<String, RequestError> {
     if given.chars().count() > MOST_NOTE {
         return Err(RequestError::Field {
             code: "note_too_long",
@@ -175,7 +175,7 @@ fn taken(request: &PlanRequest, plan: PlanAnswer) -> serde_json::Result<Snapshot
 
 /// A page of the cards, newest first.
 #[utoipa::path(
-    params(ListQuery),
+    params(BookQuery),
     responses(
         (status = 200, description = "A page of the book", body = CardList),
         (status = 422, description = "A page that is none", body = ErrorBody)
@@ -184,21 +184,21 @@ fn taken(request: &PlanRequest, plan: PlanAnswer) -> serde_json::Result<Snapshot
 #[get("/api/cards")]
 pub async fn list(
     store: web::Data<Store>,
-    query: Queried<ListQuery>,
+    query: Queried<BookQuery>,
 ) -> Result<web::Json<CardList>, Refusal> {
     let query = lists::query(query)?;
     let page = query.page()?;
-    let removed = query.removed;
-    let (rows, tally) = with_store(store, move |c| {
-        let rows = cards::list(c, page, removed).map_err(RequestError::ours)?;
-        Ok((rows, cards::tally(c).map_err(RequestError::ours)?))
+    let wanted = query.wanted()?;
+    let (rows, total, tally) = with_store(store, move |c| {
+        let (rows, total) = cards::list(c, page, &wanted).map_err(RequestError::ours)?;
+        Ok((rows, total, cards::tally(c).map_err(RequestError::ours)?))
     })
     .await?;
     Ok(web::Json(CardList {
         cards: rows.into_iter().map(line).collect(),
         page: page.number,
         size: page.size,
-        total: if removed { tally.removed } else { tally.all },
+        total,
         tally: TallyWire {
             under: tally.under,
             right: tally.right,

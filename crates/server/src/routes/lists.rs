@@ -3,6 +3,7 @@
 use super::refusal::Refusal;
 use crate::error::RequestError;
 use crate::store::Page;
+use crate::store::cards::Wanted;
 use actix_web::http::header::{ETAG, HeaderName, HeaderValue, IF_MATCH};
 use actix_web::{HttpRequest, web};
 use cindo_core::quantity::checked;
@@ -46,6 +47,62 @@ impl ListQuery {
         Ok(Page {
             number: self.page,
             size: self.size,
+        })
+    }
+}
+
+/// Which page of the book.
+#[derive(Debug, Clone, Deserialize, IntoParams)]
+#[serde(deny_unknown_fields, default)]
+#[into_params(parameter_in = Query)]
+pub struct BookQuery {
+    /// Which page, from 1.
+    #[param(minimum = 1, default = 1)]
+    page: i64,
+    /// How many on a page, 1 to 200.
+    #[param(minimum = 1, maximum = 200, default = 50)]
+    size: i64,
+    /// Those taken out instead of those that are there.
+    #[param(default = false)]
+    removed: bool,
+    /// Only those whose name or note has every one of these words in it; up to 120 characters.
+    find: String,
+}
+
+impl Default for BookQuery {
+    fn default() -> Self {
+        let ListQuery {
+            page,
+            size,
+            removed,
+        } = ListQuery::default();
+        Self {
+            page,
+            size,
+            removed,
+            find: String::new(),
+        }
+    }
+}
+
+impl BookQuery {
+    /// Checks the page.
+    pub fn page(&self) -> Result<Page, RequestError> {
+        ListQuery {
+            page: self.page,
+            size: self.size,
+            removed: self.removed,
+        }
+        .page()
+    }
+
+    /// Checks what is looked for.
+    pub fn wanted(&self) -> Result<Wanted, RequestError> {
+        let letters = self.find.chars().count() as f64;
+        checked("find", letters, (0.0, 120.0), "letters")?;
+        Ok(Wanted {
+            removed: self.removed,
+            words: self.find.split_whitespace().map(str::to_owned).collect(),
         })
     }
 }

@@ -25,6 +25,7 @@ mod assets;
 mod cards;
 mod counter;
 mod engine;
+mod files;
 mod kitchen;
 mod lists;
 pub(crate) mod refusal;
@@ -95,6 +96,9 @@ endpoints!(
     kitchen::kit,
     kitchen::kitchen_get,
     kitchen::kitchen_put,
+    files::export,
+    files::book,
+    files::import,
     cards::list,
     cards::add,
     cards::one,
@@ -174,7 +178,12 @@ pub(crate) type Body = Result<web::Bytes, actix_web::Error>;
 
 /// Reads a request out of a body.
 pub(crate) fn read<T: DeserializeOwned>(body: Body) -> Result<T, Refusal> {
-    let bytes = body.map_err(|error| match error.as_response_error().status_code() {
+    Ok(crate::wire::read(&bytes(body)?)?)
+}
+
+/// A body as it came.
+fn bytes(body: Body) -> Result<web::Bytes, Refusal> {
+    body.map_err(|error| match error.as_response_error().status_code() {
         StatusCode::PAYLOAD_TOO_LARGE => Refusal::TooLarge {
             most_kib: MOST_BODY_KIB,
         },
@@ -183,8 +192,7 @@ pub(crate) fn read<T: DeserializeOwned>(body: Body) -> Result<T, Refusal> {
             message: format!("the request broke off: {error}"),
         }
         .into(),
-    })?;
-    Ok(crate::wire::read(&bytes)?)
+    })
 }
 
 /// Computes off the event loop.

@@ -75,26 +75,106 @@ pub struct Tally {
     pub removed: i64,
 }
 
-/// A page of cards, newest first: those in the book, or those taken out of it.
+/// Which cards are looked for.
+#[derive(Debug, Clone, Default)]
+pub struct Wanted {
+    /// Those taken out instead of those in the book.
+    pub removed: bool,
+    /// Each stands in the name or the note, whatever its case.
+    pub words: Vec<String>,
+}
+
+impl Wanted {
+    fn query(&self) -> cards::BoxedQuery<'_, diesel::sqlite::Sqlite> {
+        let mut some = if self.removed {
+            cards::table
+                .filter(cards::removed_at.is_not_null())
+                .into_boxed()
+        } else {
+            cards::table
+                .filter(cards::removed_at.is_null())
+                .into_boxed()
+        };
+        for word in &self.words {
+            // A percent sign that was typed is one.
+            let plain = word
+                .replace('\\', "\\\\")
+                .replace('%', "\\%")
+                .replace('_', "\\_");
+            let pattern = format!("%{plain}%");
+            some = some.filter(
+                cards::title
+                    .like(pattern.clone())
+                    .escape('\\')
+                    .or(cards::note.like(pattern).escape('\\')),
+            );
+        }
+        some
+    }
+}
+
+/// A page of the cards that are wanted, newest first, and how many there are on all pages.
 ///
 /// # Errors
 /// Whatever the database says.
 pub fn list(
     connection: &mut SqliteConnection,
     page: Page,
-    removed: bool,
-) -> QueryResult<Vec<CardRow>> {
-    let some = cards::table
+    wanted: &Wanted,
+) -> QueryResult<(Vec<CardRow>, i64)> {
+    let rows = wanted
+        .query()
         .order((cards::saved_at.desc(), cards::id.desc()))
         .limit(page.size())
         .offset(page.offset())
-        .select(CardRow::as_select());
-    if removed {
-        some.filter(cards::removed_at.is_not_null())
-            .load(connection)
-    } else {
-        some.filter(cards::removed_at.is_null()).load(connection)
-    }
+        .select(CardRow::as_select())
+        .load(connection)?;
+    let total = wanted.query().count().get_result(connection)?;
+    Ok((rows, total))
+}
+
+/// Every card in the book, oldest first.
+///
+/// # Errors
+/// Whatever the database says.
+pub fn all(connection: &mut SqliteConnection) -> QueryResult<Vec<CardRow>> {
+    Wanted::default()
+        .query()
+        .order((cards::saved_at.asc(), cards::id.asc()))
+        .select(CardRow::as_select())
+        .load(connection)
+}
+
+/// Keeps cards, all or none. One whose id is taken by the same question is there already; one whose id is taken
+/// by another gets an id of its own. Answers those that were made, and how many were there.
+///
+/// # Errors
+/// Whatever the database says.
+pub fn add_all(
+    connection: &mut SqliteConnection,
+    cards: Vec<NewCard>,
+) -> QueryResult<(Vec<CardRow>, usize)> {
+    connection.immediate_transaction(|connection| {
+        let (mut made, mut there) = (vec![], 0);
+        for card in cards {
+            let (row, new) = put(connection, &card)?;
+            if new {
+                made.push(row);
+            } else if asked(&row.snapshot) == asked(&card.snapshot) {
+                there += 1;
+            } else {
+                let id = uuid::Uuid::now_v7().to_string();
+                made.push(put(connection, &NewCard { id, ..card })?.0);
+            }
+        }
+        Ok((made, there))
+    })
+}
+
+/// What a snapshot asks: what was answered may have changed with the engine.
+fn asked(snapshot: &str) -> Option<serde_json::Value> {
+    let read: serde_json::Value = serde_json::from_str(snapshot).ok()?;
+    read.get("request").cloned()
 }
 
 /// Counts the cards.
@@ -145,16 +225,19 @@ pub fn one(connection: &mut SqliteConnection, id: &str) -> QueryResult<Option<Ca
 /// # Errors
 /// Whatever the database says.
 pub fn add(connection: &mut SqliteConnection, card: &NewCard) -> QueryResult<(CardRow, bool)> {
-    connection.immediate_transaction(|connection| {
-        if let Some(there) = one(connection, &card.id)? {
-            return Ok((there, false));
-        }
-        let made = diesel::insert_into(cards::table)
-            .values(card)
-            .returning(CardRow::as_returning())
-            .get_result(connection)?;
-        Ok((made, true))
-    })
+    connection.immediate_transaction(|connection| put(connection, card))
+}
+
+/// The same within a transaction.
+fn put(connection: &mut SqliteConnection, card: &NewCard) -> QueryResult<(CardRow, bool)> {
+    if let Some(there) = one(connection, &card.id)? {
+        return Ok((there, false));
+    }
+    let made = diesel::insert_into(cards::table)
+        .values(card)
+        .returning(CardRow::as_returning())
+        .get_result(connection)?;
+    Ok((made, true))
 }
 
 /// Changes a card that stands at a revision.

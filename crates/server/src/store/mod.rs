@@ -101,8 +101,9 @@ mod tests {
         connection.run_pending_migrations(MIGRATIONS).unwrap();
         let first = Page { number: 1, size: 9 };
         assert!(
-            cards::list(&mut connection, first, false)
+            cards::list(&mut connection, first, &cards::Wanted::default())
                 .unwrap()
+                .0
                 .is_empty()
         );
     }

@@ -6,6 +6,7 @@ mod command_line;
 mod counter;
 mod described;
 mod engine;
+mod files;
 mod guarded;
 mod kept;
 mod kitchen;
@@ -24,6 +25,8 @@ use serde_json::{Value, json};
 struct Answer {
     status: StatusCode,
     headers: HeaderMap,
+    /// As it came.
+    text: String,
     json: Value,
 }
 
@@ -91,6 +94,7 @@ impl Kitchen {
         Answer {
             status,
             headers,
+            text: String::from_utf8_lossy(&bytes).into_owned(),
             json,
         }
     }

@@ -1,0 +1,134 @@
+//! Cards as files: JSON of our own, a recipe, a table of temperatures, a calendar; and back.
+
+mod calendar;
+mod json;
+mod recipe;
+mod table;
+
+pub use json::{BookFile, CardFile, read_cards};
+
+use crate::error::RequestError;
+use crate::wire::{PieceWire, PlanAnswer, PlanRequest, fish_list};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// What a card is written as.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema, clap::ValueEnum)]
+#[serde(rename_all = "snake_case")]
+pub enum FileKind {
+    /// JSON that is read back whole.
+    Json,
+    /// A schema.org Recipe in JSON-LD; read back too.
+    Recipe,
+    /// Temperatures over time, comma-separated.
+    Csv,
+    /// The steps as events of an iCalendar.
+    Calendar,
+}
+
+/// A card to write as a file.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({ "title": "Hake", "as": "csv", "request": { "piece": { "fish": "hake", "thickness_mm": 28 }, "method": { "kind": "steam" } } }))]
+pub struct ExportRequest {
+    /// What it is called, up to 120 characters.
+    pub title: String,
+    /// What was asked.
+    pub request: PlanRequest,
+    /// As what.
+    #[serde(rename = "as")]
+    pub kind: FileKind,
+    /// When the fish meets the heat, by the kitchen's clock, as 2026-11-25T19:30; what a calendar needs.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(value_type = Option<String>)]
+    pub in_at: Option<jiff::civil::DateTime>,
+}
+
+/// A file.
+#[derive(Debug, Clone)]
+pub struct File {
+    /// Of what type.
+    pub mime: &'static str,
+    /// Ending of its name.
+    pub ending: &'static str,
+    /// What is in it.
+    pub text: String,
+}
+
+impl FileKind {
+    fn of(self) -> (&'static str, &'static str) {
+        match self {
+            Self::Json => ("application/json", "json"),
+            Self::Recipe => ("application/ld+json", "jsonld"),
+            Self::Csv => ("text/csv; charset=utf-8", "csv"),
+            Self::Calendar => ("text/calendar; charset=utf-8", "ics"),
+        }
+    }
+}
+
+impl ExportRequest {
+    /// Writes it.
+    ///
+    /// # Errors
+    /// Whatever the core refuses, what must not be served, and a calendar without a time.
+    pub fn answer(&self) -> Result<File, RequestError> {
+        let plan = planned(&self.request)?;
+        let text = match self.kind {
+            FileKind::Json => json::write(&self.title, &self.request)?,
+            FileKind::Recipe => recipe::write(&self.title, &self.request, &plan)?,
+            FileKind::Csv => table::write(&self.request, &plan)?,
+            FileKind::Calendar => {
+                let in_at = self.in_at.ok_or_else(|| RequestError::Field {
+                    code: "missing",
+                    field: "in_at",
+                    message: "a calendar needs the time at which the fish goes in".into(),
+                })?;
+                calendar::write(&self.title, &plan, in_at)?
+            }
+        };
+        let (mime, ending) = self.kind.of();
+        Ok(File { mime, ending, text })
+    }
+}
+
+/// The plan of a card; what must not be served is none to hand on.
+pub fn planned(request: &PlanRequest) -> Result<PlanAnswer, RequestError> {
+    let mut request = request.clone();
+    request.field = None;
+    request.range = true;
+    let plan = request.answer()?;
+    if let Some(refused) = plan.refused.first() {
+        return Err(RequestError::Field {
+            code: "refused",
+            field: "request",
+            message: format!("{} ({})", refused.message, refused.rule),
+        });
+    }
+    Ok(plan)
+}
+
+/// A piece in a line: "2 x 170 g hake fillet, 25 mm thick, skin on".
+fn piece_line(piece: &PieceWire) -> String {
+    let list = fish_list();
+    let shipped = piece.fish.as_deref();
+    let fish = piece
+        .own_fish
+        .as_ref()
+        .map(|own| own.name.clone())
+        .or_else(|| {
+            let found = list.fish.iter().find(|f| Some(f.key.as_str()) == shipped);
+            found.map(|f| f.name.to_lowercase())
+        })
+        .unwrap_or_else(|| "fish".into());
+    let key = piece.cut.as_deref().unwrap_or("fillet");
+    let cut = list.cuts.iter().find(|cut| cut.key == key);
+    let cut = cut.map_or(key, |cut| &cut.name);
+    let mass = piece
+        .mass_g
+        .map_or_else(String::new, |g| format!("{g:.0} g "));
+    let pieces = piece.pieces.unwrap_or(1);
+    format!(
+        "{pieces} x {mass}{fish} {cut}, {:.0} mm thick",
+        piece.thickness_mm
+    )
+}

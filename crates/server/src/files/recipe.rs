@@ -1,0 +1,123 @@
+//! A card as a schema.org Recipe in JSON-LD (schema.org/Recipe; times in ISO 8601). Our own question goes along
+//! as an `identifier`, so that it is read back whole.
+
+use super::json::CardFile;
+use super::piece_line;
+use crate::error::RequestError;
+use crate::wire::{PlanAnswer, PlanRequest, SettingTakes, read};
+use jiff::SignedDuration;
+use serde::Deserialize;
+use serde_json::{Value, json};
+
+const OURS: &str = "cindo-card";
+
+/// As ISO 8601 has it, to the second.
+fn duration(s: f64) -> String {
+    SignedDuration::from_secs(s.round() as i64).to_string()
+}
+
+fn clock(s: f64) -> String {
+    let all = s.abs().round() as i64;
+    let before = if s < 0.0 { " before" } else { "" };
+    format!("{}:{:02}{before}", all / 60, all % 60)
+}
+
+/// What stands under it and how it is set.
+fn kit(plan: &PlanAnswer) -> Vec<String> {
+    let settings = plan.settings.iter();
+    settings
+        .filter_map(|setting| match &setting.control {
+            SettingTakes::Choice { value, options, .. } => {
+                let chosen = options.iter().find(|option| option.key == *value)?;
+                Some(format!("{}: {}", setting.name, chosen.name))
+            }
+            SettingTakes::Number { value, unit, .. } if unit == "C" => {
+                Some(format!("{}: {value:.0} C", setting.name))
+            }
+            SettingTakes::Number { .. } | SettingTakes::Flag { .. } => None,
+        })
+        .collect()
+}
+
+/// Writes it.
+pub(super) fn write(
+    title: &str,
+    request: &PlanRequest,
+    plan: &PlanAnswer,
+) -> Result<String, RequestError> {
+    let steps: Vec<Value> = plan
+        .steps
+        .iter()
+        .map(|step| {
+            let at_c = step
+                .at_c
+                .map_or_else(String::new, |c| format!(" {c:.0} C."));
+            let said = [
+                vec![format!("{}.{at_c}", step.act)],
+                step.cues.iter().map(|&c| c.to_owned()).collect(),
+            ];
+            let cautions = step
+                .cautions
+                .iter()
+                .map(|caution| caution.message.to_string());
+            let text: Vec<String> = said.concat().into_iter().chain(cautions).collect();
+            json!({ "@type": "HowToStep", "name": clock(step.at_s), "text": text.join(" ") })
+        })
+        .collect();
+    let asked = serde_json::to_string(request).map_err(RequestError::ours)?;
+    let recipe = json!({
+        "@context": "https://schema.org",
+        "@type": "Recipe",
+        "name": title,
+        "description": format!("{} Lands at {:.0} C in the middle.", plan.summary, plan.core_peak_c),
+        "cookingMethod": plan.name,
+        "recipeYield": format!("{} pieces", request.piece.pieces.unwrap_or(1)),
+        "recipeIngredient": [piece_line(&request.piece)],
+        "tool": kit(plan),
+        "prepTime": duration(plan.heat_up_s),
+        "cookTime": duration(plan.off_heat_s + plan.rest_s),
+        "totalTime": duration(plan.heat_up_s + plan.off_heat_s + plan.rest_s),
+        "recipeInstructions": steps,
+        "identifier": { "@type": "PropertyValue", "propertyID": OURS, "value": asked },
+    });
+    serde_json::to_string_pretty(&recipe).map_err(RequestError::ours)
+}
+
+#[derive(Deserialize)]
+struct Read {
+    #[serde(rename = "@type")]
+    is: String,
+    name: String,
+    identifier: Option<Identifier>,
+}
+
+#[derive(Deserialize)]
+struct Identifier {
+    #[serde(rename = "propertyID")]
+    of: String,
+    value: String,
+}
+
+/// The card in a recipe that was written here.
+pub(super) fn read_card(bytes: &[u8]) -> Result<CardFile, RequestError> {
+    let foreign = || {
+        RequestError::Field {
+        code: "not_ours",
+        field: "file",
+        message: "this recipe does not say how thick the piece is or how it is cooked in a way that can be \
+                  computed. Set the piece here, and type the times of the recipe on its card."
+            .into(),
+    }
+    };
+    let recipe: Read = serde_json::from_slice(bytes).map_err(|_| foreign())?;
+    let ours = recipe.identifier.filter(|identifier| identifier.of == OURS);
+    let ours = ours.filter(|_| recipe.is == "Recipe").ok_or_else(foreign)?;
+    Ok(CardFile {
+        id: None,
+        title: recipe.name,
+        saved_at: None,
+        result: None,
+        note: String::new(),
+        request: read(ours.value.as_bytes())?,
+    })
+}
