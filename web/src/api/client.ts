@@ -51,6 +51,9 @@ export type Figures = Schemas["Figures"];
 export type SettleRequest = Schemas["SettleRequest"];
 export type School = Schemas["SchoolWire"];
 export type SchoolOption = Schemas["SchoolOptionWire"];
+export type ExportRequest = Schemas["ExportRequest"];
+export type FileKind = Schemas["FileKind"];
+export type Imported = Schemas["ImportAnswer"];
 export type KitchenAsked = Schemas["KitchenAsked"];
 export type KitchenKept = Schemas["KitchenKept"];
 export type ShelfOffered = Schemas["ShelfOffered"];
@@ -159,8 +162,12 @@ export const api = {
   kitchen: () => take(client.GET("/api/kitchen")),
   sayKitchen: (revision: number, body: KitchenAsked) =>
     take(client.PUT("/api/kitchen", { params: { header: ifMatch(revision) }, body })),
-  cards: (page: number, removed: boolean) =>
-    take(client.GET("/api/cards", { params: { query: { page, size: CARDS_A_PAGE, removed } } })),
+  cards: (page: number, removed: boolean, find: string) =>
+    take(
+      client.GET("/api/cards", {
+        params: { query: { page, size: CARDS_A_PAGE, removed, find } },
+      }),
+    ),
   card: (id: string) => take(client.GET("/api/cards/{id}", { params: { path: { id } } })),
   saveCard: (body: CardNew) => take(client.POST("/api/cards", { body })),
   changeCard: (id: string, revision: number, body: CardChange) =>

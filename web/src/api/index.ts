@@ -1,5 +1,6 @@
 // The door: what the server is asked, and what has not reached it yet.
 export * from "./client";
+export { exportBook, exportCard, importCards, keepFile } from "./files";
 export {
   type Draft,
   draftOf,

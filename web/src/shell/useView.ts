@@ -55,3 +55,22 @@ export function useViewList(key: string): [string[], (words: string[]) => void] 
   );
   return [said ? said.split(",") : [], set];
 }
+
+/** Any text; empty when the address says none. */
+export function useViewText(key: string): [string, (text: string) => void] {
+  const [params, setParams] = useSearchParams();
+  const name = VIEW_KEY + key;
+  const set = useCallback(
+    (text: string) =>
+      setParams(
+        (before) => {
+          if (text === "") before.delete(name);
+          else before.set(name, text);
+          return before;
+        },
+        { replace: true },
+      ),
+    [setParams, name],
+  );
+  return [params.get(name) ?? "", set];
+}

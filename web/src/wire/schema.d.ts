@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The whole book as one file that is read back. */
+        get: operations["book"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards": {
         parameters: {
             query?: never;
@@ -95,6 +112,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A card as a file: JSON of our own, a schema.org Recipe, temperatures as CSV, the steps as an iCalendar. */
+        post: operations["export"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fish": {
         parameters: {
             query?: never;
@@ -157,6 +191,26 @@ export interface paths {
         put?: never;
         /** The bare solver with constant properties. */
         post: operations["heat"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Brings cards in from a file: all or none. What was planned is computed again; a card that is in the book
+         *     already stays as it is there.
+         */
+        post: operations["import"];
         delete?: never;
         options?: never;
         head?: never;
@@ -545,6 +599,18 @@ export interface components {
          * @enum {string}
          */
         Beads: "none" | "few" | "many";
+        /** @description A book, or some of its cards. */
+        BookFile: {
+            /** @description 1 to 200 cards. */
+            cards: components["schemas"]["CardFile"][];
+            /**
+             * Format: int32
+             * @description Says what it is, and in which form: 1.
+             */
+            cindo_cards: number;
+            /** @description Titles of cards that could not be written, since what they asked cannot be read. */
+            left_out?: string[];
+        };
         /**
          * @description How water leaves: the bubbling of a fryer, the sizzling of a pan.
          * @enum {string}
@@ -566,6 +632,20 @@ export interface components {
             result?: components["schemas"]["ResultChange"] | null;
             /** @description What it is called. */
             title?: string | null;
+        };
+        /** @description A card in a file. What was planned is computed again when it is read. */
+        CardFile: {
+            /** @description Its name to programs. */
+            id?: string | null;
+            /** @description What to remember. */
+            note?: string;
+            /** @description What was asked. */
+            request: components["schemas"]["PlanRequest"];
+            result?: components["schemas"]["ResultWire"] | null;
+            /** @description When it was saved, RFC 3339. */
+            saved_at?: string | null;
+            /** @description What it is called. */
+            title: string;
         };
         /** @description A page of the book. */
         CardList: {
@@ -844,6 +924,32 @@ export interface components {
             message: string;
         };
         /**
+         * @description A card to write as a file.
+         * @example {
+         *       "as": "csv",
+         *       "request": {
+         *         "method": {
+         *           "kind": "steam"
+         *         },
+         *         "piece": {
+         *           "fish": "hake",
+         *           "thickness_mm": 28
+         *         }
+         *       },
+         *       "title": "Hake"
+         *     }
+         */
+        ExportRequest: {
+            /** @description As what. */
+            as: components["schemas"]["FileKind"];
+            /** @description When the fish meets the heat, by the kitchen's clock, as 2026-11-25T19:30; what a calendar needs. */
+            in_at?: string | null;
+            /** @description What was asked. */
+            request: components["schemas"]["PlanRequest"];
+            /** @description What it is called, up to 120 characters. */
+            title: string;
+        };
+        /**
          * @description What one face sees: `h_w_m2k` with `fluid_c`, or `surface_c`, or `flux_w_m2`, or
          *     `insulated: true`.
          */
@@ -930,6 +1036,11 @@ export interface components {
              */
             weight_loss_share: number;
         };
+        /**
+         * @description What a card is written as.
+         * @enum {string}
+         */
+        FileKind: "json" | "recipe" | "csv" | "calendar";
         /** @description How many fish stand on what. */
         FishCounts: {
             /** @description All. */
@@ -1234,6 +1345,13 @@ export interface components {
          * @enum {string}
          */
         Hot: "pan" | "oven" | "oil" | "liquid" | "grill";
+        /** @description What came of a file. */
+        ImportAnswer: {
+            /** @description Cards that are new in the book. */
+            made: components["schemas"]["CardSummary"][];
+            /** @description How many were in it already. */
+            there: number;
+        };
         /** @description What came of it. */
         Judged: {
             /** @description Days on ice that are left, low and high. */
@@ -3018,6 +3136,26 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    book: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The cards of the book */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookFile"];
+                };
+            };
+        };
+    };
     list: {
         parameters: {
             query?: {
@@ -3027,6 +3165,8 @@ export interface operations {
                 size?: number;
                 /** @description Those taken out instead of those that are there. */
                 removed?: boolean;
+                /** @description Only those whose name or note has every one of these words in it; up to 120 characters. */
+                find?: string;
             };
             header?: never;
             path?: never;
@@ -3385,6 +3525,51 @@ export interface operations {
             };
         };
     };
+    export: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExportRequest"];
+            };
+        };
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                    "application/ld+json": string;
+                    "text/csv": string;
+                    "text/calendar": string;
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number, name or time that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     fish: {
         parameters: {
             query?: never;
@@ -3515,6 +3700,57 @@ export interface operations {
                 };
             };
             /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BookFile"];
+            };
+        };
+        responses: {
+            /** @description What came of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportAnswer"];
+                };
+            };
+            /** @description Broken, or not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description No cards of ours, or one that does not do */
             422: {
                 headers: {
                     [name: string]: unknown;

@@ -87,6 +87,12 @@ pub struct Air {
 const HELD_H_W_M2K: f64 = 1e9;
 
 impl Face {
+    /// It lies on or in what has a temperature of its own.
+    pub(super) fn on_reservoir(&self) -> bool {
+        self.contact
+            .is_some_and(|contact| contact.to == Medium::Reservoir)
+    }
+
     /// No heat passes.
     pub const INSULATED: Self = Self {
         contact: None,

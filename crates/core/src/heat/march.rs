@@ -413,6 +413,8 @@ impl<'a> Marcher<'a> {
                 dt
             };
             let error = self.try_step(spell, step);
+            // What is no number would be tried for ever.
+            assert!(!error.is_nan(), "a step of {step} s came to no number");
             let ratio = (self.steps.tolerance_k / error.max(1e-12)).sqrt();
             if error > 2.0 * self.steps.tolerance_k && step > SHORTEST_STEP_S {
                 self.state.ledger.rejected += 1;

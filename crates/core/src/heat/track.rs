@@ -14,6 +14,25 @@ impl Track {
         self.points.push((t_s, t_c));
     }
 
+    /// The same for one that comes in so much later, s.
+    pub fn from_s(&self, in_s: f64) -> Self {
+        let mut track = Self::default();
+        track.push(0.0, self.at_c(in_s));
+        let later = self.points.iter().filter(|(t_s, _)| *t_s > in_s);
+        track
+            .points
+            .extend(later.map(|(t_s, t_c)| (t_s - in_s, *t_c)));
+        track
+    }
+
+    /// Lowest it gets, C.
+    pub fn low_c(&self) -> f64 {
+        self.points
+            .iter()
+            .map(|(_, c)| *c)
+            .fold(f64::INFINITY, f64::min)
+    }
+
     /// Temperature at a time, C; before and after, that of the nearest end; 0 without points.
     pub fn at_c(&self, t_s: f64) -> f64 {
         let next = self.points.partition_point(|(t, _)| *t <= t_s);

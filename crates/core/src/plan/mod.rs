@@ -14,6 +14,7 @@ mod schools;
 mod settle;
 mod simulate;
 mod thawing;
+mod together;
 mod warn;
 mod when;
 
@@ -28,3 +29,4 @@ pub use schools::{School, SchoolOption, schools};
 pub use settle::{CurvePoint, Most, SettleAsked, Settled, settle};
 pub use simulate::{SeriesPoint, SimulateAsked, Simulated, simulate};
 pub use thawing::{CoolAsked, Cooled, Cooling, ThawAsked, Thawed, Thawing, cool, thaw};
+pub use together::{Among, BesideAsked, Company, Together, TogetherAsked, together};

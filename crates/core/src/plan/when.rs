@@ -22,13 +22,13 @@ pub(super) struct Found {
 }
 
 /// A time at which a bench meets an aim: looked for on its rough likeness, mended on itself.
-struct Met {
-    planned_s: f64,
+pub(super) struct Met {
+    pub planned_s: f64,
     rough_s: f64,
     short: Option<f64>,
 }
 
-fn meet(rough: &Bench, fine: &Bench, measure: Measure, aim: f64, guess_s: f64) -> Met {
+pub(super) fn meet(rough: &Bench, fine: &Bench, measure: Measure, aim: f64, guess_s: f64) -> Met {
     let found = time_for(rough, measure, aim, guess_s);
     let (planned_s, short) = match found {
         Stop::Reached(rough_s) => {

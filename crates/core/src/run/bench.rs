@@ -58,6 +58,8 @@ pub struct Bench {
     /// The body that it really is.
     pub(super) shape: Shape,
     steps: Steps,
+    /// Where the pan or bath goes, when others share it.
+    track: Option<Track>,
 }
 
 /// A run under way. It goes on along a timeline, to a time or until something happens, and what it
@@ -110,6 +112,15 @@ impl Bench {
             start_c: truth.start_c,
             shape: programme.shape.higher(truth.height),
             steps: fidelity.steps,
+            track: None,
+        }
+    }
+
+    /// In a pan or bath that others share, which goes as they all have it.
+    pub fn sharing(self, track: Track) -> Self {
+        Self {
+            track: Some(track),
+            ..self
         }
     }
 
@@ -121,9 +132,13 @@ impl Bench {
     /// A run that has not begun.
     pub fn begin(&self) -> Run<'_> {
         let reservoir = self.programme.reservoir;
+        let marcher = Marcher::new(&self.column, self.start_c, reservoir, self.steps);
         Run {
             bench: self,
-            marcher: Marcher::new(&self.column, self.start_c, reservoir, self.steps),
+            marcher: match &self.track {
+                Some(track) => marcher.on_track(track),
+                None => marcher,
+            },
         }
     }
 
@@ -279,15 +294,16 @@ impl<'a> Run<'a> {
     }
 }
 
-/// Cooks several pieces in one pan or bath, like or unlike, each along its own timeline, all in at
-/// once. The reservoir is that of the first; each covers what its own programme says it covers.
+/// Cooks several pieces in one pan or bath, like or unlike, each along its own timeline, each in so
+/// many seconds after the first. The reservoir is that of the first; each covers what its own programme says it covers.
 /// Hands every step to the piece's sink and answers where the reservoir went; none when the first
 /// has none.
-pub fn run_together<S: Sink>(cooks: &[(&Bench, &Timeline)], sinks: &mut [S]) -> Option<Track> {
+pub fn run_together<S: Sink>(cooks: &[(&Bench, &Timeline, f64)], sinks: &mut [S]) -> Option<Track> {
     let reservoir = cooks.first()?.0.programme.reservoir?;
     let mut sharers: Vec<Sharer<'_>> = cooks
         .iter()
-        .map(|(bench, timeline)| Sharer {
+        .map(|(bench, timeline, in_s)| Sharer {
+            waits_s: *in_s,
             marcher: bench.begin().marcher,
             cover_share: bench.programme.reservoir.map_or(0.0, |body| body.covered()),
             patch_m2: bench.programme.reservoir.map_or(0.0, |body| body.patch_m2),

@@ -5,7 +5,7 @@ use crate::notes::note;
 use cindo_core::fish::{Eaters, Freezing, Piece, PieceAsked, Species};
 use cindo_core::kit::Kitchen;
 use cindo_core::methods::{Method, Value};
-use cindo_core::plan::{MethodAsked, Plan, PlanAsked, SettleAsked, plan, settle};
+use cindo_core::plan::{MethodAsked, Most, Plan, PlanAsked, SettleAsked, plan, settle};
 use cindo_core::run::TimesAsked;
 use cindo_core::target::{FOOD_SAFETY, Goal, TargetAsked};
 
@@ -236,6 +236,7 @@ fn practice_settled_heats_are_hot_enough() {
         ("grill_pan", "cod", 190.0),
     ] {
         let settled = settle(&SettleAsked {
+            most: Most::Tender,
             plan: asked(fish, "fillet", 18.0, kind, TargetAsked::Usual),
             within_s: None,
             crust_mm: None,

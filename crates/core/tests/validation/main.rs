@@ -24,6 +24,7 @@ mod safety;
 mod section;
 mod story;
 mod tonight;
+mod trades;
 mod words;
 
 /// What a test measured, for the tables of docs/PROOF.md.

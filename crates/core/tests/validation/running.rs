@@ -145,7 +145,7 @@ fn law_like_pieces_together_are_as_one_that_counts_for_them() {
     // Until it leaves the heat: so with no rest.
     let mut on_heat = timeline.clone();
     on_heat.rest_s = 0.0;
-    let track = run_together(&[(&one, &on_heat), (&one, &on_heat)], &mut sinks).unwrap();
+    let track = run_together(&[(&one, &on_heat, 0.0), (&one, &on_heat, 0.0)], &mut sinks).unwrap();
     assert_eq!(sinks[0].0, sinks[1].0);
     // Heat is counted twice a second instead of at each step: half a kelvin in the core.
     assert!(
@@ -174,11 +174,11 @@ fn law_unlike_pieces_share_one_pan() {
     );
     let core = || Core(f64::NEG_INFINITY, f64::INFINITY);
     let mut together = [core(), core()];
-    let track = run_together(&[(&thick, &long), (&thin, &short)], &mut together).unwrap();
+    let track = run_together(&[(&thick, &long, 0.0), (&thin, &short, 0.0)], &mut together).unwrap();
     // Alone by the same march, so that only the company differs.
     let (mut thick_alone, mut thin_alone) = ([core()], [core()]);
-    let with_thick = run_together(&[(&thick, &long)], &mut thick_alone).unwrap();
-    let with_thin = run_together(&[(&thin, &short)], &mut thin_alone).unwrap();
+    let with_thick = run_together(&[(&thick, &long, 0.0)], &mut thick_alone).unwrap();
+    let with_thin = run_together(&[(&thin, &short, 0.0)], &mut thin_alone).unwrap();
     // A few kelvins of pan are little in a core that crust shields: no more than half a kelvin.
     for (with, alone) in [
         (together[0].0, thick_alone[0].0),
@@ -383,6 +383,7 @@ fn law_eight_in_ten_lie_between_look_and_latest() {
         for i in 0..n {
             let at = |step: usize| set[(i * 7 + step * 11 + step * step) % n].truth;
             let truth = Truth {
+                left_in: false,
                 thickness_m: at(1).thickness_m,
                 start_c: at(2).start_c,
                 contact: at(3).contact,

@@ -1,8 +1,16 @@
-import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  keepPreviousData,
+  useInfiniteQuery,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from "@tanstack/react-query";
 import { useCallback, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { api, type Card, type CardLine, Refused, type Tally } from "../../api";
+import { useViewText } from "../../shell";
 import { Failure } from "../../ui";
+import { Files } from "./Files";
 import { Line } from "./Line";
 import { Opened } from "./Opened";
 import { RESULTS, ResultMark } from "./result";
@@ -14,10 +22,11 @@ const DAY = new Intl.DateTimeFormat(undefined, {
 });
 
 /** Pages of the book, one after another as they are asked for. */
-function usePages(removed: boolean) {
+function usePages(removed: boolean, find: string) {
   const pages = useInfiniteQuery({
-    queryKey: ["cards", removed],
-    queryFn: ({ pageParam }) => api.cards(pageParam, removed),
+    queryKey: ["cards", removed, find],
+    queryFn: ({ pageParam }) => api.cards(pageParam, removed, find),
+    placeholderData: keepPreviousData,
     initialPageParam: 1,
     getNextPageParam: (last) => (last.page * last.size < last.total ? last.page + 1 : undefined),
   });
@@ -28,7 +37,8 @@ function usePages(removed: boolean) {
 export function Book() {
   const { id } = useParams();
   const [taken, setTaken] = useState(false);
-  const book = usePages(false);
+  const [find, setFind] = useViewText("find");
+  const book = usePages(false, find.slice(0, 120));
   const go = useNavigate();
   const queries = useQueryClient();
   const [gone, setGone] = useState<CardLine | null>(null);
@@ -64,13 +74,36 @@ export function Book() {
   });
   const open = id && opened.data && !opened.data.removed_at ? opened.data : null;
   const { lines, tally } = book;
-  const empty = book.isSuccess && lines.length === 0;
+  const empty = book.isSuccess && lines.length === 0 && find === "";
   return (
     <div className="max-w-[1196px] px-4 md:px-8 pt-6 pb-8">
       <header className="flex flex-wrap items-end justify-between gap-x-8 pb-4">
         <h1 className="text-title font-bold">Book</h1>
         {tally && lines.length > 0 && <Counted tally={tally} />}
       </header>
+      {!empty && (
+        <div className="flex flex-wrap items-end gap-x-8 pb-2">
+          <input
+            type="search"
+            aria-label="Find a card by its name or note"
+            className="typed !text-left !font-sans !w-72"
+            placeholder="Find by name or note"
+            value={find}
+            maxLength={120}
+            data-testid="find-card"
+            onChange={(e) => setFind(e.target.value)}
+          />
+          <Files anew={anew} />
+        </div>
+      )}
+      {find !== "" && book.isSuccess && lines.length === 0 && (
+        <p className="quiet py-4">
+          No card has “{find}” in its name or note.{" "}
+          <button type="button" className="underline cursor-pointer" onClick={() => setFind("")}>
+            Show all
+          </button>
+        </p>
+      )}
       {book.isError && <Failure message={book.error.message} retry={() => void book.refetch()} />}
       {book.isPending && <p className="quiet">One moment</p>}
       {gone && (
@@ -93,6 +126,9 @@ export function Book() {
           <Link to="/" className="btn btn-primary h-12 px-6 font-bold">
             Start with the fish in hand
           </Link>
+          <div className="pt-4">
+            <Files anew={anew} />
+          </div>
         </div>
       )}
       {(lines.length > 0 || open) && (
@@ -177,7 +213,7 @@ function Lines(props: { lines: CardLine[]; openId: string | undefined; narrow: b
 
 /** Cards that were taken out: they can be put back whenever that is noticed. */
 function TakenOut({ putBack }: { putBack: (card: CardLine) => void }) {
-  const out = usePages(true);
+  const out = usePages(true, "");
   if (out.isError) return <Failure message={out.error.message} />;
   return (
     <ul>

@@ -1,7 +1,8 @@
 import { useMutation } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { api, type Card, type CardChange, Refused, type Result } from "../../api";
-import { addressOf } from "../../card";
+import { api, type Card, type CardChange, type MethodAsked, Refused, type Result } from "../../api";
+import { addressOf, settingsQuery } from "../../card";
+import { usePiece } from "../../shell";
 import { Choice, Failure, FieldError, useUnits } from "../../ui";
 import { clock, figure, scale, withUnit } from "../../units";
 import { CardThumb } from "./CardThumb";
@@ -24,6 +25,7 @@ export function Opened({ card, seen, remove }: Props) {
     },
   });
   const at = scale("celsius", units);
+  const { query } = usePiece();
   const { planned } = card;
   return (
     <section
@@ -101,18 +103,27 @@ export function Opened({ card, seen, remove }: Props) {
       </div>
       <div className="flex items-center justify-between">
         {card.request ? (
-          <Link
-            to={addressOf({
-              piece: card.request.piece,
-              method: card.request.method,
-              ...(card.request.target ? { target: card.request.target } : {}),
-              ...(card.request.kitchen ? { kitchen: card.request.kitchen } : {}),
-              ...(card.request.eaters ? { eaters: card.request.eaters } : {}),
-            })}
-            className="btn btn-primary h-12 px-6 font-bold"
-          >
-            Open as a card
-          </Link>
+          <>
+            <Link
+              to={addressOf({
+                piece: card.request.piece,
+                method: card.request.method,
+                ...(card.request.target ? { target: card.request.target } : {}),
+                ...(card.request.kitchen ? { kitchen: card.request.kitchen } : {}),
+                ...(card.request.eaters ? { eaters: card.request.eaters } : {}),
+              })}
+              className="btn btn-primary h-12 px-6 font-bold"
+            >
+              Open as a card
+            </Link>
+            <Link
+              to={`/ways/${card.request.method.kind}?${handed(query, card.request.method)}`}
+              className="pick content-center"
+              data-testid="for-piece-in-hand"
+            >
+              For the piece in hand
+            </Link>
+          </>
         ) : (
           <span />
         )}
@@ -122,6 +133,11 @@ export function Opened({ card, seen, remove }: Props) {
       </div>
     </section>
   );
+}
+
+/** The way and settings of a card for another piece. */
+function handed(query: string, method: MethodAsked): string {
+  return `${query}&${settingsQuery(method)}`;
 }
 
 const SAID: Record<DraftState["is"], string> = {

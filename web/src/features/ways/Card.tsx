@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import { api, newId, type PlanRequest } from "../../api";
 import { FOOD_SAFETY, question, type RestOn } from "../../card";
-import { useFish, useKeys, usePiece, useViewList } from "../../shell";
+import { useFish, useKeys, usePiece, useViewList, useViewText } from "../../shell";
 import { Choice, Failure, Notices, Refusal, useUnits } from "../../ui";
 import { withUnit } from "../../units";
 import { FittedOrUsual } from "./FittedOrUsual";
@@ -16,6 +16,7 @@ import { Schools } from "./Schools";
 import { Settings } from "./Settings";
 import { Settle } from "./Settle";
 import { Steps } from "./Steps";
+import { TakeAlong } from "./TakeAlong";
 import { figuresOf, traded } from "./traded";
 import { useChanged } from "./useChanged";
 import { usePlan } from "./usePlan";
@@ -79,7 +80,9 @@ export function Card() {
   const queries = useQueryClient();
   // Made here, so that a save that has to be sent again makes one card.
   const cardId = useRef(newId());
-  const title = `${name}, ${(right.plan?.name ?? kind).toLowerCase()}`;
+  const usualTitle = `${name}, ${(right.plan?.name ?? kind).toLowerCase()}`;
+  const [own, setOwn] = useViewText("name");
+  const title = own.trim() || usualTitle;
   const save = useMutation({
     mutationFn: () => {
       const { field: _, ...kept } = request;
@@ -148,7 +151,16 @@ export function Card() {
             / {name}, {withUnit(piece.thicknessMm, "millimetre", units)} ·{" "}
             {elsewhere ? <Elsewhere /> : <KitchenLink />}
           </p>
-          <h1 className="text-title font-bold">{title}</h1>
+          <h1 className="sr-only print:not-sr-only">{title}</h1>
+          <input
+            aria-label="Name of the card"
+            className="name text-title font-bold no-print"
+            value={own || usualTitle}
+            size={Math.max(12, (own || usualTitle).length)}
+            maxLength={120}
+            data-testid="card-name"
+            onChange={(e) => setOwn(e.target.value === usualTitle ? "" : e.target.value)}
+          />
         </div>
         <div className="no-print flex items-center gap-x-5">
           <button
@@ -242,6 +254,12 @@ export function Card() {
                   changePiece={changePiece}
                 />
                 <Recipe planned={right.plan} request={request} />
+                <TakeAlong
+                  title={title}
+                  plan={right.plan}
+                  request={request}
+                  readyBy={piece.readyBy}
+                />
               </>
             )}
           </div>

@@ -1,0 +1,58 @@
+// The book out to a file, and cards in from one.
+import { useMutation } from "@tanstack/react-query";
+import { useRef } from "react";
+import { exportBook, type Imported, importCards, Refused } from "../../api";
+import { Failure } from "../../ui";
+
+const cards = (n: number) => (n === 1 ? "one card" : `${n} cards`);
+
+/** What came of a file, in a sentence. */
+export function cameIn({ made, there }: Imported): string {
+  const already =
+    there === 0 ? "" : there === 1 ? " One was here already." : ` ${there} were here already.`;
+  if (made.length === 0) return `Nothing new in it.${already}`;
+  const text = `${cards(made.length)} came in, times worked out anew.`;
+  return `${text[0]?.toUpperCase()}${text.slice(1)}${already}`;
+}
+
+export function Files({ anew }: { anew: () => Promise<void> }) {
+  const picked = useRef<HTMLInputElement>(null);
+  const out = useMutation({ mutationFn: exportBook });
+  const bring = useMutation({ mutationFn: importCards, onSuccess: anew });
+  const problem = bring.error ?? out.error;
+  const place = problem instanceof Refused && problem.field !== "file" ? problem.field : "";
+  return (
+    <div className="flex flex-wrap items-center gap-x-5">
+      <button type="button" className="pick" data-testid="export-book" onClick={() => out.mutate()}>
+        Keep the book as a file
+      </button>
+      <button
+        type="button"
+        className="pick"
+        data-testid="import-cards"
+        disabled={bring.isPending}
+        onClick={() => picked.current?.click()}
+      >
+        {bring.isPending ? "Reading" : "Bring cards in from a file"}
+      </button>
+      <input
+        ref={picked}
+        type="file"
+        accept=".json,.jsonld,application/json,application/ld+json"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="File with cards"
+        data-testid="file"
+        onChange={(e) => {
+          const [file] = e.target.files ?? [];
+          if (file) bring.mutate(file);
+          e.target.value = ""; // the same file may be picked again
+        }}
+      />
+      <p role="status" data-testid="came-in">
+        {bring.data && !bring.isPending && cameIn(bring.data)}
+      </p>
+      {problem && <Failure message={`${place ? `${place}: ` : ""}${problem.message}`} />}
+    </div>
+  );
+}
