@@ -6,7 +6,7 @@ use crate::files::ExportRequest;
 use crate::guard::Guard;
 use crate::wire::{
     self, CoolRequest, HeatRequest, PlanRequest, RankRequest, SchoolsRequest, SettleRequest,
-    SimulateRequest, ThawRequest,
+    SimulateRequest, ThawRequest, TogetherRequest,
 };
 use crate::{demo, routes, store};
 use actix_web::HttpServer;
@@ -62,6 +62,11 @@ enum Command {
     },
     /// What cooks disagree about, each answer cooked with this piece.
     Schools {
+        /// A JSON file, or - for standard input.
+        file: PathBuf,
+    },
+    /// Several pieces in one pan: when each goes in and comes out.
+    Together {
         /// A JSON file, or - for standard input.
         file: PathBuf,
     },
@@ -121,6 +126,7 @@ pub fn run(cli: Cli) -> ExitCode {
         Command::Rank { file } => answer(&file, |r: RankRequest| r.answer()),
         Command::Settle { file } => answer(&file, |r: SettleRequest| r.answer()),
         Command::Schools { file } => answer(&file, |r: SchoolsRequest| r.answer()),
+        Command::Together { file } => answer(&file, |r: TogetherRequest| r.answer()),
         Command::Simulate { file } => answer(&file, |r: SimulateRequest| r.answer()),
         Command::Heat { file } => answer(&file, |r: HeatRequest| r.answer()),
         Command::Thaw { file } => answer(&file, |r: ThawRequest| r.answer()),

@@ -54,6 +54,8 @@ export type SchoolOption = Schemas["SchoolOptionWire"];
 export type ExportRequest = Schemas["ExportRequest"];
 export type FileKind = Schemas["FileKind"];
 export type Imported = Schemas["ImportAnswer"];
+export type TogetherRequest = Schemas["TogetherRequest"];
+export type Among = Schemas["AmongWire"];
 export type KitchenAsked = Schemas["KitchenAsked"];
 export type KitchenKept = Schemas["KitchenKept"];
 export type ShelfOffered = Schemas["ShelfOffered"];
@@ -135,6 +137,7 @@ export const api = {
   rank: (body: RankRequest, signal?: AbortSignal) =>
     take(client.POST("/api/rank", { body, ...withSignal(signal) })),
   settle: (body: SettleRequest) => take(client.POST("/api/settle", { body })),
+  together: (body: TogetherRequest) => take(client.POST("/api/together", { body })),
   schools: (body: PlanRequest) => take(client.POST("/api/schools", { body })),
   ownFish: (body: OwnFish) => take(client.POST("/api/own-fish", { body })),
   whole: (body: WholeRequest) => take(client.POST("/api/whole", { body })),

@@ -5,6 +5,7 @@ export { type Outline, outlineOf } from "./outline";
 export { Plated } from "./Plated";
 export { css, NAMES, STATES, type Theme } from "./palette";
 export { profile } from "./profile";
+export { SideSeen } from "./SideSeen";
 export { type Mark, SliceOverTime } from "./SliceOverTime";
 export { Thumb } from "./Thumb";
 export { useTheme, useWidth } from "./useCanvas";

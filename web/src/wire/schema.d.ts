@@ -509,6 +509,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Thick and thin, or unlike pieces, in one pan: when each goes in and comes out. */
+        post: operations["together"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/whole": {
         parameters: {
             query?: never;
@@ -535,6 +552,51 @@ export interface components {
          * @enum {string}
          */
         Allergen: "fish" | "milk" | "egg" | "wheat" | "barley" | "nuts" | "peanut" | "sesame" | "soy" | "mustard" | "celery";
+        /** @description One piece among the others. Times count from when the first goes in. */
+        AmongWire: {
+            /**
+             * Format: double
+             * @description And how long it would be alone, s.
+             */
+            alone_s: number;
+            /**
+             * Format: double
+             * @description Coldest point at its highest, C.
+             */
+            core_peak_c: number;
+            /**
+             * Format: double
+             * @description When it goes in, s.
+             */
+            in_s: number;
+            /**
+             * Format: double
+             * @description When it comes out, s.
+             */
+            off_s: number;
+            /**
+             * Format: double
+             * @description How long it is on the heat, s.
+             */
+            on_heat_s: number;
+            /**
+             * Format: double
+             * @description Share that is past done.
+             */
+            overcooked_share: number;
+            /**
+             * Format: int32
+             * @description How many of it.
+             */
+            pieces: number;
+            /**
+             * Format: double
+             * @description Thickness, mm.
+             */
+            thickness_mm: number;
+            /** @description When it is turned, s. */
+            turns_s: number[];
+        };
         /** @description One answer to a look. */
         AnswerWire: {
             /**
@@ -599,6 +661,26 @@ export interface components {
          * @enum {string}
          */
         Beads: "none" | "few" | "many";
+        /** @description Another piece beside the first: of the same fish and cut unless it says so. */
+        BesideAsked: {
+            /** @description Key of another fish, which then goes to the level that is usual for it. */
+            fish?: string | null;
+            /**
+             * Format: double
+             * @description Weight of one, g; as the first by thickness when not said.
+             */
+            mass_g?: number | null;
+            /**
+             * Format: int32
+             * @description How many of it.
+             */
+            pieces?: number;
+            /**
+             * Format: double
+             * @description Thickness, mm.
+             */
+            thickness_mm: number;
+        };
         /** @description A book, or some of its cards. */
         BookFile: {
             /** @description 1 to 200 cards. */
@@ -727,6 +809,11 @@ export interface components {
          * @enum {string}
          */
         Cavity: "emptied" | "stuffed";
+        /**
+         * @description How they keep each other company.
+         * @enum {string}
+         */
+        Company: "out_at_once" | "in_at_once";
         /** @description What the flesh is made of, in place of a fish. */
         CompositionWire: {
             /**
@@ -1025,6 +1112,11 @@ export interface components {
             overcooked_share: number;
             /** @description The target can be met so. */
             reached: boolean;
+            /**
+             * Format: double
+             * @description And of the thin end, where there is one.
+             */
+            thin_overcooked_share?: number | null;
             /**
              * Format: double
              * @description From a cold kitchen until it is on the plate, s.
@@ -1945,6 +2037,8 @@ export interface components {
             safety: components["schemas"]["Safety"];
             /** @description All settings, defaults filled in. */
             settings: components["schemas"]["SettingWire"][];
+            /** @description The flesh is seen from the side while it cooks: no skin all round, no coat. */
+            side_seen: boolean;
             /** @description How long each side takes as planned, s: what times are given for. */
             sides_s: number[];
             /** @description What can be seen and felt. */
@@ -2257,6 +2351,8 @@ export interface components {
         };
         /** @description One answer, and what it gives. */
         SchoolOptionWire: {
+            /** @description It is about the thin end. */
+            about_thin_end: boolean;
             /** @description What it gives. */
             figures: components["schemas"]["Figures"];
             /** @description Level of doneness, where it is about that; empty for the usual one. */
@@ -2271,6 +2367,11 @@ export interface components {
             settings: {
                 [key: string]: components["schemas"]["ValueWire"];
             };
+            /**
+             * Format: double
+             * @description The thin end then, mm; null when it is off.
+             */
+            thin_end_mm?: number | null;
         };
         /** @description A question that cooks answer differently. */
         SchoolWire: {
@@ -2904,6 +3005,46 @@ export interface components {
             rest_s: number;
             /** @description Time of each side on the heat, s. */
             sides_s: number[];
+        };
+        /** @description When each goes in and comes out. */
+        TogetherAnswer: {
+            /**
+             * Format: double
+             * @description Coldest that what they share becomes, C; null where they share nothing that cools.
+             */
+            low_c?: number | null;
+            /** @description In the order asked for; none when one of them must not be served. */
+            pieces: components["schemas"]["AmongWire"][];
+            /** @description Why one of them must not be served. */
+            refused: components["schemas"]["Notice"][];
+        };
+        /**
+         * @description Several pieces under one way, in one pan, bath or oven.
+         * @example {
+         *       "beside": [
+         *         {
+         *           "pieces": 2,
+         *           "thickness_mm": 18
+         *         }
+         *       ],
+         *       "plan": {
+         *         "method": {
+         *           "kind": "sear_both_sides"
+         *         },
+         *         "piece": {
+         *           "fish": "hake",
+         *           "thickness_mm": 28
+         *         }
+         *       }
+         *     }
+         */
+        TogetherRequest: {
+            /** @description 1 to 7 others. */
+            beside: components["schemas"]["BesideAsked"][];
+            /** @description All out at once, or all in at once. */
+            company?: components["schemas"]["Company"];
+            /** @description The first piece, and all that they share. */
+            plan: components["schemas"]["PlanRequest"];
         };
         /** @description What tonight leaves open. */
         Tonight: {
@@ -4594,6 +4735,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ThawAnswer"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    together: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TogetherRequest"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TogetherAnswer"];
                 };
             };
             /** @description Not of the described shape */

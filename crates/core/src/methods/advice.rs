@@ -138,7 +138,7 @@ pub mod done {
     pub const BONE_FREE: &str = "The bone lets go.";
     /// Scored.
     pub const SCORED: &str = "Scored, it lies flat and takes salt in the cuts.";
-    /// Side of the piece.
+    /// Side of the piece as it is turned: said as high as it stands then.
     pub const LINE: &str = "The cooked line up the side stands halfway.";
 }
 
@@ -235,6 +235,8 @@ pub struct Story<'a> {
     pub heating: &'a [Heating],
     /// What is seen and felt as it leaves the heat.
     pub off: &'a Seen,
+    /// Height of the cooked line from the skin side over time, s and share of the thickness.
+    pub line: &'a [(f64, f64)],
     /// When to begin to look, s.
     pub look_from_s: f64,
     /// Mid-thickness as it is served, C.
@@ -307,7 +309,36 @@ impl Story<'_> {
 
     /// A step for each turn.
     pub fn turns(&self, act: &str, cues: &[&'static str]) -> impl Iterator<Item = Step> {
-        self.at(Mark::Turned, act).map(move |step| step.cues(cues))
+        let first = self.at(Mark::Turned, act).take(1).map(|step| {
+            let line = self.line_words(step.at_s);
+            let said = cues
+                .iter()
+                .map(|cue| if *cue == done::LINE { line } else { *cue });
+            let said: Vec<&'static str> = said.collect();
+            step.cues(&said)
+        });
+        // Later ones: the line is no longer that of one side.
+        let later = self.at(Mark::Turned, act).skip(1).map(|step| {
+            let said = cues.iter().filter(|cue| **cue != done::LINE);
+            let said: Vec<&'static str> = said.copied().collect();
+            step.cues(&said)
+        });
+        first.chain(later)
+    }
+
+    /// How high the cooked line stands up the side at a time, s.
+    fn line_words(&self, at_s: f64) -> &'static str {
+        let before = self.line.iter().rev().find(|(s, _)| *s <= at_s);
+        match before.map_or(0.0, |(_, share)| *share) {
+            ..0.05 => "No cooked line shows up the side yet.",
+            ..0.2 => "The cooked line has just begun to climb the side.",
+            ..0.29 => "The cooked line stands a quarter of the way up the side.",
+            ..0.42 => "The cooked line stands a third of the way up the side.",
+            ..0.58 => done::LINE,
+            ..0.72 => "The cooked line stands two thirds of the way up the side.",
+            ..0.96 => "The cooked line stands high up the side.",
+            _ => "The side is cooked all the way up.",
+        }
     }
 
     /// Look, off and serve, rested: the end that most methods share.

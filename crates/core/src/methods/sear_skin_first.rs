@@ -124,7 +124,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         "Turn, once",
         &[
             "It lets go of the pan by itself. If it holds, give it a little longer.",
-            "The cooked line stands high up the side.",
+            done::LINE,
         ],
     ));
     steps.extend(story.finish(

@@ -88,6 +88,10 @@ pub struct Plan {
     /// From when to when it may leave the heat, the turns as they are, and end in the band, s, whatever is
     /// overcooked by then; none out of reach.
     pub right_s: Option<(f64, f64)>,
+    /// The flesh is seen from the side while it cooks: no skin all round, no coat.
+    pub side_seen: bool,
+    /// One end is thinner than the other.
+    pub has_thin_end: bool,
     /// How long each side takes as planned, s: what times are given for.
     pub sides_s: Vec<f64>,
     /// Coldest point as it leaves the heat, C.

@@ -15,6 +15,8 @@ pub struct Figures {
     pub to_plate_s: f64,
     /// Share of the thick part that is past done.
     pub overcooked_share: f64,
+    /// And of the thin end, where there is one.
+    pub thin_overcooked_share: Option<f64>,
     /// Crust where it is meant, on the softer side of a whole fish, mm.
     pub crisp_mm: f64,
     /// How long it is right for, s.
@@ -32,6 +34,7 @@ impl Figures {
             off_heat_s: plan.off_heat_s,
             to_plate_s: plan.to_plate_s(),
             overcooked_share: plan.outcome.overcooked_share,
+            thin_overcooked_share: plan.has_thin_end.then_some(plan.thin_end_overcooked_share),
             crisp_mm: plan.crisp_mm,
             leeway_s: plan.window.early_s + plan.window.late_s,
             weight_loss_share: plan.outcome.weight_loss_share,

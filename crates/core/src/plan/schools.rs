@@ -26,6 +26,9 @@ struct Row {
     /// Only for a piece with its skin.
     #[serde(default)]
     needs_skin: bool,
+    /// Only for a piece with a thin end.
+    #[serde(default)]
+    thin_end: bool,
     option: Vec<RowOption>,
 }
 
@@ -36,8 +39,19 @@ struct RowOption {
     #[serde(default)]
     set: BTreeMap<String, Set>,
     scored: Option<bool>,
+    thin: Option<Thin>,
     /// Key of a level; empty for the usual one.
     level: Option<String>,
+}
+
+/// What becomes of a thin end.
+#[derive(Debug, Clone, Copy, Deserialize)]
+#[serde(rename_all = "snake_case")]
+enum Thin {
+    /// Folded under itself.
+    Tucked,
+    /// Cut off.
+    Trimmed,
 }
 
 #[derive(Debug, Clone, Deserialize)]
@@ -97,6 +111,8 @@ pub struct SchoolOption {
     pub settings: Vec<(String, Value)>,
     /// Cut to the bone or not, where it is about that.
     pub scored: Option<bool>,
+    /// The thin end, mm, where it is about that; none inside when it is off.
+    pub thin_end_mm: Option<Option<f64>>,
     /// Level of doneness, where it is about that; empty for the usual one.
     pub level: Option<&'static str>,
     /// What it gives.
@@ -119,6 +135,7 @@ pub fn schools(asked: &PlanAsked) -> Result<Vec<School>, InputError> {
         .iter()
         .filter(|row| row.ways.is_empty() || row.ways.iter().any(|way| way == method.kind))
         .filter(|row| !row.whole || piece.cut.is_whole())
+        .filter(|row| !row.thin_end || piece.thin_end.is_some())
         .filter(|row| !row.needs_skin || (piece.skin == Skin::On && !piece.cut.is_whole()))
         .collect();
     told.into_par_iter()
@@ -148,6 +165,7 @@ pub fn schools(asked: &PlanAsked) -> Result<Vec<School>, InputError> {
                     now: same_piece && as_it == now,
                     settings,
                     scored: option.scored,
+                    thin_end_mm: row.thin_end.then_some(other.piece.thin_end_mm),
                     level: option.level.as_deref(),
                     figures: Figures::of(&plan(&other)?),
                 })
@@ -186,6 +204,13 @@ fn told_as(
         .settings
         .retain(|(key, _)| !about.contains(&key.as_str()));
     other.method.settings.extend(settings.iter().cloned());
+    other.piece.thin_end_mm = match (option.thin, asked.piece.thin_end_mm) {
+        (Some(Thin::Trimmed), _) => None,
+        (Some(Thin::Tucked), Some(mm)) => {
+            Some((2.0 * mm).min(asked.piece.thickness_mm.unwrap_or(2.0 * mm)))
+        }
+        (_, as_it_is) => as_it_is,
+    };
     if let Some(scored) = option.scored {
         other.piece.scored = scored;
     }

@@ -430,3 +430,62 @@ fn law_signs_to_look_for_are_there_when_it_comes_off() {
     let look = early.steps.iter().find(|s| s.kind == StepKind::Look);
     assert!(look.unwrap().cues.contains(&done::TESTER), "{look:?}");
 }
+
+/// What is said of the cooked line at the turn is where the run has it then.
+#[test]
+fn law_the_cooked_line_is_said_as_high_as_it_stands() {
+    let words = [
+        ("just begun", 0.05, 0.2),
+        ("a quarter", 0.2, 0.29),
+        ("a third", 0.29, 0.42),
+        ("halfway", 0.42, 0.58),
+        ("two thirds", 0.58, 0.72),
+        ("high up", 0.72, 0.96),
+        ("all the way up", 0.96, 1.01),
+    ];
+    let mut said = std::collections::BTreeSet::new();
+    for kind in ["sear_skin_first", "sear_both_sides", "floured_pan_fry"] {
+        for (mm, turn) in [
+            (12.0, 0.5),
+            (20.0, 0.4),
+            (25.0, 0.85),
+            (35.0, 0.7),
+            (15.0, 0.95),
+        ] {
+            let asked = PlanAsked {
+                piece: PieceAsked {
+                    fish: Some("hake".into()),
+                    thickness_mm: Some(mm),
+                    ..PieceAsked::default()
+                },
+                method: MethodAsked {
+                    kind: kind.into(),
+                    settings: vec![("turn_share".into(), Value::Number(turn))],
+                },
+                ..PlanAsked::default()
+            };
+            let told = plan(&asked).unwrap();
+            let at_s = told.turns_s[0];
+            let line = told
+                .signs
+                .cooked_line
+                .iter()
+                .rev()
+                .find(|(s, _)| *s <= at_s);
+            let share = line.unwrap().1;
+            let turn = told
+                .steps
+                .iter()
+                .find(|step| step.kind == StepKind::Turn)
+                .unwrap();
+            let cues = turn.cues.join(" ");
+            let (word, from, to) = words
+                .iter()
+                .find(|(word, _, _)| cues.contains(word))
+                .unwrap_or_else(|| panic!("{cues} at {share}"));
+            assert!((*from..*to).contains(&share), "{cues} at {share}");
+            said.insert(*word);
+        }
+    }
+    assert!(said.len() >= 3, "{said:?}");
+}

@@ -69,6 +69,9 @@ fn law_a_school_is_the_plan_that_is_set_so() {
             for option in &school.options {
                 let mut other = question.clone();
                 other.method.settings.clone_from(&option.settings);
+                if let Some(mm) = option.thin_end_mm {
+                    other.piece.thin_end_mm = mm;
+                }
                 if let Some(scored) = option.scored {
                     other.piece.scored = scored;
                 }
@@ -128,6 +131,29 @@ fn schools_differ_as_cooks_say() {
     let safe = find("steam", piece("hake", "fillet", 25.0, 1), "");
     assert!(safe[1].figures.off_heat_s > 1.2 * safe[0].figures.off_heat_s);
     assert!(safe[1].figures.overcooked_share > safe[0].figures.overcooked_share);
+}
+
+/// Tucked under, the thin end is past done no more than it was; trimmed off there is none.
+#[test]
+fn a_thin_end_is_tucked_or_trimmed() {
+    let mut question = asked("sear_skin_first", piece("hake", "fillet", 25.0, 1));
+    question.piece.thin_end_mm = Some(11.0);
+    let told = schools(&question).unwrap();
+    let thin = told
+        .iter()
+        .find(|s| s.options[0].thin_end_mm.is_some())
+        .unwrap();
+    let [as_is, tucked, trimmed] = thin.options.as_slice() else {
+        panic!("three answers");
+    };
+    assert!(as_is.now && !tucked.now && !trimmed.now);
+    assert_eq!(tucked.thin_end_mm, Some(Some(22.0)));
+    assert_eq!(trimmed.figures.thin_overcooked_share, None);
+    let (before, after) = (
+        as_is.figures.thin_overcooked_share.unwrap(),
+        tucked.figures.thin_overcooked_share.unwrap(),
+    );
+    assert!(after < before, "{after} {before}");
 }
 
 /// Every point of the curve is the plan at that heat, whatever is asked for most of.

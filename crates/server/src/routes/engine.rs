@@ -5,7 +5,8 @@ use crate::error::ErrorBody;
 use crate::wire::{
     CoolRequest, CutOpenAnswer, CutOpenRequest, FishList, HeatAnswer, HeatRequest, Knowledge,
     PlanAnswer, PlanRequest, RankAnswer, RankRequest, SchoolsAnswer, SchoolsRequest, SettleAnswer,
-    SettleRequest, SimulateAnswer, SimulateRequest, ThawAnswer, ThawRequest, fish_list, knowledge,
+    SettleRequest, SimulateAnswer, SimulateRequest, ThawAnswer, ThawRequest, TogetherAnswer,
+    TogetherRequest, fish_list, knowledge,
 };
 use actix_web::{get, post, web};
 use cindo_core::plan::Cooled;
@@ -43,6 +44,10 @@ answers!(
 answers!(
     /// What cooks disagree about, each answer cooked with this piece.
     schools, "/api/schools", SchoolsRequest, SchoolsAnswer
+);
+answers!(
+    /// Thick and thin, or unlike pieces, in one pan: when each goes in and comes out.
+    together, "/api/together", TogetherRequest, TogetherAnswer
 );
 answers!(
     /// Settings and times in, temperatures out.

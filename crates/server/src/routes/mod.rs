@@ -78,6 +78,7 @@ endpoints!(
     engine::rank,
     engine::settle,
     engine::schools,
+    engine::together,
     engine::simulate,
     engine::heat,
     engine::thaw,

@@ -15,6 +15,7 @@ mod seen;
 mod settings;
 mod shelf;
 mod simulate;
+mod together;
 
 pub use cards::{
     CardChange, CardList, CardNew, CardSummary, CardWire, PlannedWire, ResultChange, ResultWire,
@@ -40,6 +41,7 @@ pub use seen::{CookedLineWire, CutOpenAnswer, CutOpenRequest, SignsWire, SliceFi
 pub use settings::{FittedWire, OptionWire, SettingTakes, SettingWire};
 pub use shelf::{KeptPieceWire, LotWire, ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew};
 pub use simulate::{SimulateAnswer, SimulateRequest};
+pub use together::{TogetherAnswer, TogetherRequest};
 
 use crate::error::RequestError;
 use serde::de::DeserializeOwned;

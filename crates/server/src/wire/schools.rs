@@ -45,6 +45,10 @@ pub struct SchoolOptionWire {
     /// Cut to the bone or not, where it is about that.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub scored: Option<bool>,
+    /// It is about the thin end.
+    pub about_thin_end: bool,
+    /// The thin end then, mm; null when it is off.
+    pub thin_end_mm: Option<f64>,
     /// Level of doneness, where it is about that; empty for the usual one.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub level: Option<&'static str>,
@@ -63,6 +67,8 @@ impl From<School> for SchoolWire {
                 .map(|(key, value)| (key, value.into()))
                 .collect(),
             scored: option.scored,
+            about_thin_end: option.thin_end_mm.is_some(),
+            thin_end_mm: option.thin_end_mm.flatten(),
             level: option.level,
             figures: option.figures,
         });

@@ -6,6 +6,7 @@ import { FOOD_SAFETY, question, type RestOn } from "../../card";
 import { useFish, useKeys, usePiece, useViewList, useViewText } from "../../shell";
 import { Choice, Failure, Notices, Refusal, useUnits } from "../../ui";
 import { withUnit } from "../../units";
+import { Company } from "./Company";
 import { FittedOrUsual } from "./FittedOrUsual";
 import { Headline } from "./Headline";
 import { OnPaper } from "./OnPaper";
@@ -242,7 +243,7 @@ export function Card() {
               clear={() => setIfs([])}
             />
           )}
-          <Steps steps={plan.steps} />
+          <Steps plan={plan} piece={piece} />
           <div className="no-print">
             {right.plan && (
               <>
@@ -252,6 +253,11 @@ export function Card() {
                   asked={asNumbers}
                   setAll={setAll}
                   changePiece={changePiece}
+                />
+                <Company
+                  request={request}
+                  piece={piece}
+                  what={right.plan.pan_low_c != null ? "in one pan" : "at once"}
                 />
                 <Recipe planned={right.plan} request={request} />
                 <TakeAlong

@@ -33,7 +33,8 @@ function Questions({ request, asked, setAll, changePiece }: Props) {
   if (told.isError) return <Failure message={told.error.message} />;
   if (!told.data) return <p className="quiet min-h-40">Cooking it each way</p>;
   const take = (school: School, option: SchoolOption) => {
-    if (option.scored != null) changePiece({ scored: option.scored });
+    if (option.about_thin_end) changePiece({ thinEndMm: option.thin_end_mm ?? null });
+    else if (option.scored != null) changePiece({ scored: option.scored });
     else if (option.level != null) changePiece({ level: option.level || null });
     else {
       const kept = Object.entries(asked).filter(
@@ -74,7 +75,8 @@ function Answers({
   const [first] = school.options;
   // Nothing that is computed hangs on it.
   const same =
-    school.about.length === 0 && school.options.every((o) => o.scored == null && o.level == null);
+    school.about.length === 0 &&
+    school.options.every((o) => o.scored == null && o.level == null && !o.about_thin_end);
   return (
     <tbody className="hair-t">
       <tr>
@@ -106,7 +108,14 @@ function Answers({
             {option.figures.reached ? (
               <>
                 <td className="figures text-right">{clock(option.figures.off_heat_s)}</td>
-                <td className="figures text-right">{percentOf(option.figures.overcooked_share)}</td>
+                <td className="figures text-right">
+                  {percentOf(option.figures.overcooked_share)}
+                  {option.about_thin_end && option.figures.thin_overcooked_share != null && (
+                    <span className="text-small quiet block -mt-1">
+                      thin end {percentOf(option.figures.thin_overcooked_share)}
+                    </span>
+                  )}
+                </td>
                 <td className="figures text-right">{crustOf(option.figures.crisp_mm, units)}</td>
                 <td className="figures text-right">{span(option.figures.leeway_s)}</td>
               </>
