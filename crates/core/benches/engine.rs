@@ -31,6 +31,7 @@ fn method(kind: &str) -> MethodAsked {
 
 fn engine(c: &mut Criterion) {
     let ten_minutes = SimulateAsked {
+        target: None,
         eaters: Eaters::Everyone,
         piece: piece(),
         method: method("sear_skin_first"),

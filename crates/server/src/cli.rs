@@ -91,7 +91,7 @@ enum Command {
         file: PathBuf,
     },
     /// Write a card as a file: its JSON, a recipe, a table of temperatures or a calendar.
-    Export {
+    Card {
         /// A JSON file, or - for standard input.
         file: PathBuf,
     },
@@ -131,7 +131,7 @@ pub fn run(cli: Cli) -> ExitCode {
         Command::Heat { file } => answer(&file, |r: HeatRequest| r.answer()),
         Command::Thaw { file } => answer(&file, |r: ThawRequest| r.answer()),
         Command::Cool { file } => answer(&file, |r: CoolRequest| r.answer()),
-        Command::Export { file } => answer_with(
+        Command::Card { file } => answer_with(
             &file,
             |r: ExportRequest| r.answer(),
             |file| write_out(Ok(file.text)),

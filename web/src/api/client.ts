@@ -138,7 +138,7 @@ export const api = {
     take(client.POST("/api/rank", { body, ...withSignal(signal) })),
   settle: (body: SettleRequest) => take(client.POST("/api/settle", { body })),
   together: (body: TogetherRequest) => take(client.POST("/api/together", { body })),
-  schools: (body: PlanRequest) => take(client.POST("/api/schools", { body })),
+  schools: (plan: PlanRequest) => take(client.POST("/api/schools", { body: { plan } })),
   ownFish: (body: OwnFish) => take(client.POST("/api/own-fish", { body })),
   whole: (body: WholeRequest) => take(client.POST("/api/whole", { body })),
   notices: (body: NoticesRequest) => take(client.POST("/api/notices", { body })),

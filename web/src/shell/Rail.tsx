@@ -17,7 +17,7 @@ export function UnitSwitch({ units, setUnits }: Switch) {
       key={what}
       type="button"
       className="min-h-11 px-3 text-left text-small cursor-pointer hover:bg-base-300 whitespace-nowrap"
-      aria-label={`${what}: ${sign}${is}. Change`}
+      aria-label={`${of.map((one) => sign + one).join(" / ")}: ${what.toLowerCase()}, now ${sign}${is}`}
       data-testid={`unit-${what.split(" ")[0]?.toLowerCase()}`}
       onClick={() => setUnits({ ...units, [key]: of.find((one) => one !== is) } as Units)}
     >

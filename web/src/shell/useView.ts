@@ -1,5 +1,5 @@
 // How a view stands, in the address beside the piece: reloaded or sent on, it opens the same.
-import { useCallback } from "react";
+import { useCallback, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 
 /** Keys of these stay when the piece changes. */
@@ -56,21 +56,35 @@ export function useViewList(key: string): [string[], (words: string[]) => void] 
   return [said ? said.split(",") : [], set];
 }
 
-/** Any text; empty when the address says none. */
+/** Any text; empty when the address says none. What is typed stands at once; the address follows. */
 export function useViewText(key: string): [string, (text: string) => void] {
   const [params, setParams] = useSearchParams();
   const name = VIEW_KEY + key;
+  const said = params.get(name) ?? "";
+  const [text, setText] = useState(said);
+  // Texts on their way into the address: when they arrive there, newer ones may stand here.
+  const underWay = useRef<string[]>([]);
+  const last = useRef(said);
+  if (said !== last.current) {
+    last.current = said;
+    const mine = underWay.current.indexOf(said);
+    if (mine >= 0) underWay.current.splice(0, mine + 1);
+    else setText(said);
+  }
   const set = useCallback(
-    (text: string) =>
+    (next: string) => {
+      setText(next);
+      underWay.current.push(next);
       setParams(
         (before) => {
-          if (text === "") before.delete(name);
-          else before.set(name, text);
+          if (next === "") before.delete(name);
+          else before.set(name, next);
           return before;
         },
         { replace: true },
-      ),
+      );
+    },
     [setParams, name],
   );
-  return [params.get(name) ?? "", set];
+  return [text, set];
 }

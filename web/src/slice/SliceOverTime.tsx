@@ -24,7 +24,10 @@ type Props = {
   onPoint: (s: number) => void;
 };
 
-const PAD = { left: 44, right: 12, top: 30, bottom: 46 };
+const ROOM = { left: 44, right: 12, top: 30, bottom: 46 };
+/** Narrower than this, names stand on two lines, px. */
+const NARROW = 520;
+const LINE = 16;
 
 /** Where a state's name fits: the column in which it is tallest, and its middle there. */
 function places(field: Field, names: readonly string[]) {
@@ -70,6 +73,8 @@ export function SliceOverTime(props: Props) {
   const theme = useTheme();
   const [box, width] = useWidth<HTMLDivElement>();
   const [dragging, setDragging] = useState(false);
+  const narrow = width < NARROW;
+  const PAD = { ...ROOM, top: ROOM.top + (narrow ? LINE : 0) };
   const inner = Math.max(width - PAD.left - PAD.right, 10);
   const plot = height - PAD.top - PAD.bottom;
   const draw = useCallback(
@@ -246,7 +251,13 @@ export function SliceOverTime(props: Props) {
         )}
         {marks.map((mark) => {
           const named = labelled.includes(mark);
-          const near = labelled.some((m) => m.atS > mark.atS && x(m.atS) - x(mark.atS) < 96);
+          // On two lines nobody is in the way of what is on the other.
+          const near = labelled.some(
+            (m) =>
+              m.atS > mark.atS &&
+              x(m.atS) - x(mark.atS) < 96 &&
+              (!narrow || m.strong === mark.strong),
+          );
           return (
             <g key={mark.label}>
               <line
@@ -261,7 +272,7 @@ export function SliceOverTime(props: Props) {
               {named && (
                 <text
                   x={x(mark.atS) + (near ? -5 : 5)}
-                  y={14}
+                  y={narrow && mark.strong ? 14 + LINE : 14}
                   textAnchor={near || x(mark.atS) > PAD.left + inner - 74 ? "end" : "start"}
                   fontSize={14}
                   fontWeight={650}

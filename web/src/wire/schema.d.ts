@@ -681,7 +681,26 @@ export interface components {
              */
             thickness_mm: number;
         };
-        /** @description A book, or some of its cards. */
+        /**
+         * @description A book, or some of its cards.
+         * @example {
+         *       "cards": [
+         *         {
+         *           "request": {
+         *             "method": {
+         *               "kind": "steam"
+         *             },
+         *             "piece": {
+         *               "fish": "hake",
+         *               "thickness_mm": 28
+         *             }
+         *           },
+         *           "title": "Hake, steam"
+         *         }
+         *       ],
+         *       "cindo_cards": 1
+         *     }
+         */
         BookFile: {
             /** @description 1 to 200 cards. */
             cards: components["schemas"]["CardFile"][];
@@ -1900,6 +1919,12 @@ export interface components {
             batch?: components["schemas"]["Batch"] | null;
             /**
              * Format: double
+             * @description The smallest change of when it leaves the heat that makes it end in the target, s: 0 where it does; null where
+             *     none does.
+             */
+            change_s?: number | null;
+            /**
+             * Format: double
              * @description Height of the cooked line from the skin side at the end, share.
              */
             cooked_line_share: number;
@@ -2389,8 +2414,24 @@ export interface components {
             /** @description The questions. */
             schools: components["schemas"]["SchoolWire"][];
         };
-        /** @description The plan whose schools are asked for. */
-        SchoolsRequest: components["schemas"]["PlanRequest"];
+        /**
+         * @description The plan whose schools are asked for.
+         * @example {
+         *       "plan": {
+         *         "method": {
+         *           "kind": "sear_skin_first"
+         *         },
+         *         "piece": {
+         *           "fish": "hake",
+         *           "thickness_mm": 28
+         *         }
+         *       }
+         *     }
+         */
+        SchoolsRequest: {
+            /** @description The plan. */
+            plan: components["schemas"]["PlanRequest"];
+        };
         /** @description Temperatures at one time. */
         SeriesPoint: {
             /**
@@ -2701,6 +2742,11 @@ export interface components {
         SimulateAnswer: {
             /**
              * Format: double
+             * @description The smallest change of that time that makes it right, s: 0 where it is.
+             */
+            change_s?: number | null;
+            /**
+             * Format: double
              * @description Coldest cell when it left the heat, C.
              */
             core_at_off_c: number;
@@ -2733,6 +2779,11 @@ export interface components {
             probe_peak_c: number;
             /** @description Why this piece must not be served, whatever the times. */
             refused: components["schemas"]["Notice"][];
+            /**
+             * @description From when to when it may leave the heat and end in the target, the turns as they are, s; null where no time
+             *     does, for another truth, and without a target.
+             */
+            right_s?: number[] | null;
             /** @description Evenly spaced from 0 to the end of the rest. */
             series: components["schemas"]["SeriesPoint"][];
             /**
@@ -2773,6 +2824,7 @@ export interface components {
             method: components["schemas"]["MethodWire"];
             /** @description The piece. */
             piece: components["schemas"]["PieceWire"];
+            target?: components["schemas"]["TargetWire"] | null;
             /** @description The times. */
             times: components["schemas"]["TimesAsked"];
             truth?: components["schemas"]["TruthAsked"] | null;

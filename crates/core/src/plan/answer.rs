@@ -135,6 +135,13 @@ pub struct Plan {
 }
 
 impl Plan {
+    /// The smallest change of when it leaves the heat that makes it end in the target, s: 0 where it does, later above
+    /// 0, sooner below; none where no time does, the turns as they are.
+    pub fn change_s(&self) -> Option<f64> {
+        let (from_s, to_s) = self.right_s?;
+        Some(self.off_heat_s.clamp(from_s.min(to_s), to_s) - self.off_heat_s)
+    }
+
     /// From a cold kitchen until the fish can go in, s.
     pub fn heat_up_s(&self) -> f64 {
         self.heating.iter().map(|h| h.s).fold(0.0, f64::max)

@@ -150,9 +150,11 @@ pub fn schools(asked: &PlanAsked) -> Result<Vec<School>, InputError> {
                     .iter()
                     .map(|(key, set)| (key.clone(), set.into()))
                     .collect();
-                // What it does not say is as we would set it.
+                // What it does not say is as we would set it: as the card has it that says nothing of it.
+                let said = |key: &str| asked.method.settings.iter().any(|(said, _)| said == key);
+                let silent = !about.iter().any(|key| said(key));
                 let unsaid = ours.iter().filter(|(key, _)| {
-                    about.contains(&key.as_str()) && !option.set.contains_key(key)
+                    !silent && about.contains(&key.as_str()) && !option.set.contains_key(key)
                 });
                 settings.extend(unsaid.cloned());
                 let other = told_as(asked, &about, option, &settings);

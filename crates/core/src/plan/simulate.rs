@@ -1,6 +1,8 @@
 //! Settings and times in, temperatures out.
 
-use super::asked::{Cooking, MethodAsked, check_times, guests};
+use super::answer::Plan;
+use super::asked::{Cooking, MethodAsked, PlanAsked, check_times, guests};
+use super::planner::tell;
 use crate::fish::{Eaters, Heated, Notice, Piece, PieceAsked};
 use crate::heat::{Ledger, Moment, Sink};
 use crate::kit::Kitchen;
@@ -20,6 +22,8 @@ pub struct SimulateAsked {
     pub kitchen: Kitchen,
     /// Who eats.
     pub eaters: Eaters,
+    /// What it is to become, if it is to be said what would make the times right.
+    pub target: Option<TargetAsked>,
     /// Time of each side on the heat and of the rest.
     pub times: TimesAsked,
     /// How the piece and the fire really are.
@@ -59,6 +63,11 @@ pub struct Simulated {
     pub heat_imbalance_share: f64,
     /// Water that the ledger does not account for, as a share of what was lost.
     pub water_imbalance_share: f64,
+    /// From when to when it may leave the heat and end in the target, s; none where no time does, for another
+    /// truth, and without a target.
+    pub right_s: Option<(f64, f64)>,
+    /// The smallest change of that time that makes it right, s.
+    pub change_s: Option<f64>,
     /// Why this piece must not be served, whatever the times.
     pub refused: Vec<Notice>,
 }
@@ -112,7 +121,9 @@ impl Sink for Series {
 pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
     let piece = Piece::new(&asked.piece).within("piece")?;
     let method = Method::find(&asked.method.kind).within("method")?;
-    let aim = piece.aim(&TargetAsked::Usual)?;
+    let aim = piece
+        .aim(asked.target.as_ref().unwrap_or(&TargetAsked::Usual))
+        .within("target")?;
     let cooking = Cooking::new(&piece, method, &asked.method.settings, &asked.kitchen, aim)?;
     let programme = &cooking.programme;
     check_times(programme, &asked.times).within("times")?;
@@ -143,6 +154,16 @@ pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
         .notices(guests(asked.eaters, &asked.kitchen), Heated::Undecided)
         .within("piece")?;
     refused.retain(Notice::refuses);
+    // The turns as they are, another time on the last side: what a plan of these times says.
+    let told = if asked.target.is_some() && asked.truth.is_none() {
+        let question = PlanAsked {
+            times: Some(asked.times.clone()),
+            ..PlanAsked::default()
+        };
+        Some(tell(&cooking, &question)?)
+    } else {
+        None
+    };
     let ledger = run.heat().ledger;
     let (heat_now, water_now) = run.stored();
     let accounted = ledger.heat_in_j_m2 - ledger.boiled_j_m2 - ledger.carried_j_m2;
@@ -151,6 +172,8 @@ pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
         core_at_off_c,
         probe_at_off_c,
         eat_by_s: timeline.eaten_s(),
+        right_s: told.as_ref().and_then(|plan| plan.right_s),
+        change_s: told.as_ref().and_then(Plan::change_s),
         outcome: tally.outcome(&aim),
         series: series.points,
         ledger,

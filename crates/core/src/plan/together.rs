@@ -29,7 +29,7 @@ pub struct BesideAsked {
     pub pieces: u32,
     /// Weight of one, g; as the first by thickness when not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[cfg_attr(feature = "schema", schema(minimum = 5, maximum = 20000))]
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 20000))]
     pub mass_g: Option<f64>,
     /// Key of another fish, which then goes to the level that is usual for it.
     #[serde(default, skip_serializing_if = "Option::is_none")]

@@ -72,6 +72,7 @@ proptest! {
         first in 20.0..900.0, second in 1.0..300.0, rest in 0.0..600.0,
     ) {
         let done = simulate(&SimulateAsked {
+            target: None,
             eaters: Eaters::Everyone,
             piece: piece(thickness, start),
             method: sear(pan, pan - 30.0),
@@ -99,6 +100,7 @@ proptest! {
         let (low, high) = (sear(215.0, oven + 60.0), sear(215.0, oven + 60.0 + more));
         prop_assert!(off_s(thickness, high.clone()) < 1.03 * off_s(thickness, low.clone()));
         let core = |method| simulate(&SimulateAsked {
+            target: None,
             eaters: Eaters::Everyone,
             piece: piece(thickness, 8.0), method, kitchen: Kitchen::SEA_LEVEL, times: TimesAsked { sides_s: vec![8.0 * thickness, 60.0], rest_s: 0.0 }, truth: None,
         }).unwrap().core_at_off_c;

@@ -192,6 +192,7 @@ fn law_even_media_cook_evenly() {
     for kind in ["steam", "deep_poach", "deep_fry_batter"] {
         let method = Method::find(kind).unwrap();
         let done = simulate(&SimulateAsked {
+            target: None,
             piece: piece(method, 22.0),
             method: MethodAsked {
                 kind: kind.into(),

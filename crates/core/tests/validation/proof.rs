@@ -207,6 +207,7 @@ fn law_table(out: &mut String) {
         let mut sides = vec![600.0];
         let done = loop {
             let asked = SimulateAsked {
+                target: None,
                 piece: PieceAsked {
                     fish: Some("cod".into()),
                     thickness_mm: Some(25.0),

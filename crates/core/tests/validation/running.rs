@@ -325,6 +325,7 @@ fn law_another_truth_at_these_times_is_what_simulating_it_says() {
         rest_s: planned.rest_s,
     };
     let Simulated { outcome, .. } = simulate(&SimulateAsked {
+        target: None,
         piece: hake(24.0, 1),
         method: asked("sear_both_sides", &[]).method,
         kitchen: Kitchen::SEA_LEVEL,

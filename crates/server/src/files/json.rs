@@ -15,6 +15,7 @@ const MOST: usize = 200;
 /// A book, or some of its cards.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(example = json!({ "cindo_cards": 1, "cards": [{ "title": "Hake, steam", "request": { "piece": { "fish": "hake", "thickness_mm": 28 }, "method": { "kind": "steam" } } }] }))]
 pub struct BookFile {
     /// Says what it is, and in which form: 1.
     pub cindo_cards: u32,

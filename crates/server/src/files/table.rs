@@ -11,6 +11,7 @@ pub(super) fn write(request: &PlanRequest, plan: &PlanAnswer) -> Result<String, 
         method: request.method.clone(),
         kitchen: request.kitchen.clone(),
         eaters: request.eaters,
+        target: None,
         times: TimesAsked {
             sides_s: plan.sides_s.clone(),
             rest_s: plan.rest_s,

@@ -130,6 +130,9 @@ pub struct PlanAnswer {
     pub off_heat_s: f64,
     /// From when to when it may leave the heat, the turns as they are, and end in the target, s; null out of reach.
     pub right_s: Option<[f64; 2]>,
+    /// The smallest change of when it leaves the heat that makes it end in the target, s: 0 where it does; null where
+    /// none does.
+    pub change_s: Option<f64>,
     /// The flesh is seen from the side while it cooks: no skin all round, no coat.
     pub side_seen: bool,
     /// How long each side takes as planned, s: what times are given for.
@@ -227,6 +230,7 @@ impl From<Plan> for PlanAnswer {
             to_plate_s: plan.to_plate_s(),
             right_s: plan.right_s.map(|(from, to)| [from, to]),
             hands_s: plan.hands_s(),
+            change_s: plan.change_s(),
             side_seen: plan.side_seen,
             sides_s: plan.sides_s,
             crisp_mm: plan.crisp_mm,

@@ -10,8 +10,12 @@ use utoipa::ToSchema;
 
 /// The plan whose schools are asked for.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
-#[serde(transparent)]
-pub struct SchoolsRequest(pub PlanRequest);
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({ "plan": { "piece": { "fish": "hake", "thickness_mm": 28 }, "method": { "kind": "sear_skin_first" } } }))]
+pub struct SchoolsRequest {
+    /// The plan.
+    pub plan: PlanRequest,
+}
 
 /// The questions of its way.
 #[derive(Debug, Clone, Serialize, ToSchema)]
@@ -87,7 +91,7 @@ impl SchoolsRequest {
     /// # Errors
     /// Whatever the core refuses.
     pub fn answer(&self) -> Result<SchoolsAnswer, RequestError> {
-        let told = schools(&self.0.asked()?)?;
+        let told = schools(&self.plan.asked()?)?;
         Ok(SchoolsAnswer {
             schools: told.into_iter().map(Into::into).collect(),
         })

@@ -1,6 +1,6 @@
 //! Settings and times in, temperatures out.
 
-use super::piece::{MethodWire, PieceWire};
+use super::piece::{MethodWire, PieceWire, TargetWire};
 use crate::error::RequestError;
 use cindo_core::Within;
 use cindo_core::fish::{Eaters, Notice};
@@ -25,6 +25,9 @@ pub struct SimulateRequest {
     /// Who eats.
     #[serde(default)]
     pub eaters: Eaters,
+    /// What it is to become, if it is to be said what would make the times right; `{}` is the usual level.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub target: Option<TargetWire>,
     /// The times.
     pub times: TimesAsked,
     /// Another piece or fire at these times.
@@ -53,6 +56,11 @@ pub struct SimulateAnswer {
     pub heat_imbalance_share: f64,
     /// Water the books do not account for, share of what was lost.
     pub water_imbalance_share: f64,
+    /// From when to when it may leave the heat and end in the target, the turns as they are, s; null where no time
+    /// does, for another truth, and without a target.
+    pub right_s: Option<[f64; 2]>,
+    /// The smallest change of that time that makes it right, s: 0 where it is.
+    pub change_s: Option<f64>,
     /// Why this piece must not be served, whatever the times.
     pub refused: Vec<Notice>,
     /// Evenly spaced from 0 to the end of the rest.
@@ -71,6 +79,8 @@ impl From<Simulated> for SimulateAnswer {
             weight_loss_share: done.outcome.weight_loss_share,
             heat_imbalance_share: done.heat_imbalance_share,
             water_imbalance_share: done.water_imbalance_share,
+            right_s: done.right_s.map(|(from, to)| [from, to]),
+            change_s: done.change_s,
             refused: done.refused,
             series: done.series,
         }
@@ -88,6 +98,7 @@ impl SimulateRequest {
             method: (&self.method).into(),
             kitchen: Kitchen::new(&self.kitchen).within("kitchen")?,
             eaters: self.eaters,
+            target: self.target.as_ref().map(TargetWire::asked).transpose()?,
             times: self.times.clone(),
             truth: self.truth,
         })?;

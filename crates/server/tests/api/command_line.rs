@@ -180,3 +180,63 @@ fn bad_input_exits_2_with_the_error_form() {
     assert_eq!(output.status.code(), Some(2));
     assert!(String::from_utf8_lossy(&output.stderr).contains("times.sides_s"));
 }
+
+/// What would make a recipe's times right is said in the same number as by a plan of those times, and it does.
+#[test]
+fn simulate_says_what_would_make_times_right() {
+    let mut asked = json!({ "piece": request()["piece"], "method": request()["method"],
+        "target": { "level": "just_set" }, "times": { "sides_s": [240, 60], "rest_s": 120 } });
+    let simulated = answer("simulate", &asked);
+    let mut plan = request();
+    plan["target"] = asked["target"].clone();
+    plan["times"] = asked["times"].clone();
+    let planned = answer("plan", &plan);
+    assert_eq!(simulated["change_s"], planned["change_s"]);
+    let by = simulated["change_s"].as_f64().unwrap();
+    assert!(by > 30.0, "{by}");
+    asked["times"]["sides_s"][1] = json!(60.0 + by);
+    let right = answer("simulate", &asked);
+    assert!(
+        right["change_s"].as_f64().unwrap().abs() < 1.0,
+        "{}",
+        right["change_s"]
+    );
+    let low = planned["target"]["low_c"].as_f64().unwrap();
+    assert!((right["core_peak_c"].as_f64().unwrap() - low).abs() < 0.5);
+    asked.as_object_mut().unwrap().remove("target");
+    assert!(answer("simulate", &asked)["change_s"].is_null());
+}
+
+#[test]
+fn schools_together_and_card_answer_as_the_service_does() {
+    let mut plan = request();
+    plan["range"] = json!(false);
+    let schools = answer("schools", &json!({ "plan": plan }));
+    let first = &schools["schools"][0];
+    assert_eq!(first["options"][0]["now"], json!(true), "{first}");
+    assert_eq!(
+        first["options"][0]["figures"]["off_heat_s"],
+        answer("plan", &plan)["off_heat_s"]
+    );
+    let together = answer(
+        "together",
+        &json!({ "plan": plan, "beside": [{ "thickness_mm": 15 }] }),
+    );
+    let [thick, thin] = together["pieces"].as_array().unwrap().as_slice() else {
+        panic!("two pieces");
+    };
+    assert!(thin["in_s"].as_f64().unwrap() > thick["in_s"].as_f64().unwrap());
+    let card = json!({ "title": "Cod", "request": plan, "as": "recipe" });
+    assert_eq!(answer("card", &card)["@type"], "Recipe");
+    let csv = cindo(
+        "card",
+        &json!({ "title": "Cod", "request": plan, "as": "csv" }).to_string(),
+    );
+    assert!(csv.stdout.starts_with(b"time_s,"));
+    let bad = cindo(
+        "card",
+        &json!({ "title": "Cod", "request": plan, "as": "calendar" }).to_string(),
+    );
+    assert_eq!(bad.status.code(), Some(2));
+    assert!(String::from_utf8_lossy(&bad.stderr).contains("in_at"));
+}

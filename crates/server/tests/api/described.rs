@@ -122,6 +122,12 @@ fn asked() -> Vec<(&'static str, &'static str, Value, &'static str)> {
             "/tonight",
         ),
         (
+            "BesideAsked",
+            "/api/together",
+            json!({ "plan": plan(), "beside": [{ "thickness_mm": 20 }] }),
+            "/beside/0",
+        ),
+        (
             "CoolRequest",
             "/api/cool",
             json!({ "piece": hake(), "from_c": 63, "how": "ice_water" }),

@@ -84,7 +84,7 @@ pub struct Person {
     server: Option<Process>,
     data: Option<std::path::PathBuf>,
     _driver: Process,
-    _profile: tempfile::TempDir,
+    profile: tempfile::TempDir,
 }
 
 impl Person {
@@ -109,7 +109,7 @@ impl Person {
             // A name that somebody outside points at this machine.
             "--host-resolver-rules=MAP rebound.example 127.0.0.1",
             format!("--user-data-dir={}", profile.path().display()),
-        ]});
+        ], "prefs": { "download.default_directory": profile.path().join("kept").display().to_string() } });
         let mut wanted = serde_json::Map::new();
         wanted.insert("goog:chromeOptions".into(), options);
         let client = ClientBuilder::new(HttpConnector::new())
@@ -137,7 +137,7 @@ impl Person {
             server: Some(server),
             data: data.map(Into::into),
             _driver: driver,
-            _profile: profile,
+            profile,
         }
     }
 
@@ -211,6 +211,19 @@ impl Person {
                if (still > 20) done(true); else requestAnimationFrame(look); }; \
              document.fonts.ready.then(look);";
         self.client.execute_async(script, vec![]).await.unwrap();
+    }
+
+    /// A file that the browser keeps, waited for.
+    pub async fn downloaded(&self, name: &str) -> Vec<u8> {
+        let path = self.profile.path().join("kept").join(name);
+        for _ in 0..100 {
+            // While it comes in it has another name.
+            if let Ok(bytes) = std::fs::read(&path) {
+                return bytes;
+            }
+            tokio::time::sleep(Duration::from_millis(100)).await;
+        }
+        panic!("waited in vain for the file {name}");
     }
 
     /// The server goes away in the middle of it all.

@@ -2,6 +2,7 @@
 #![allow(clippy::unwrap_used, missing_docs)]
 
 mod browser;
+mod carding;
 mod choosing;
 mod counter;
 mod journey;

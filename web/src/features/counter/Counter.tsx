@@ -148,7 +148,7 @@ export function Counter() {
               }}
             </Panel>
           </Tabs>
-          {fish && (
+          {fish && ABOUT_COOKING.has(tab) && (
             <Doneness
               levels={levels}
               usual={usual}
@@ -160,7 +160,7 @@ export function Counter() {
           )}
           {!problem && <Refusal notices={refused} />}
           <div
-            className="flex flex-wrap items-center gap-x-6 gap-y-2 hair-t pt-4"
+            className="flex flex-wrap items-center gap-x-6 gap-y-1 hair-t pt-4 max-md:sticky max-md:bottom-16 max-md:z-10 max-md:bg-base-100 max-md:py-2 max-md:-mx-4 max-md:px-4"
             hidden={!problem && refused.length > 0}
           >
             <Link
@@ -184,6 +184,9 @@ export function Counter() {
     </div>
   );
 }
+
+/** Where how done it is to be has a say. */
+const ABOUT_COOKING: ReadonlySet<TabKey> = new Set(["piece", "fresh", "portions", "thaw"]);
 
 function Panel({ tab, children }: { tab: TabKey; children: { [key in TabKey]: () => ReactNode } }) {
   return children[tab]();

@@ -15,7 +15,7 @@ function drawnLengthMm(massG: number, meanMm: number, widthMm: number): number {
   return Math.min(Math.max((massG * 1000) / 1.05 / (widthMm * meanMm), 40), 300);
 }
 
-export function DrawnPiece({ piece, change, height }: Props) {
+export function DrawnPiece({ piece, change, height: most }: Props) {
   const clip = useId();
   const [box, width] = useWidth<HTMLDivElement>();
   // What does not do yet is drawn as near as it can be; the typed number says what is wrong.
@@ -28,8 +28,10 @@ export function DrawnPiece({ piece, change, height }: Props) {
     Math.min(Math.max(piece.widthMm, 5), 400),
   );
   const roomX = Math.max(width - PAD.left - PAD.right, 100);
-  const roomY = height - PAD.top - PAD.bottom;
   const tallest = Math.max(40, thick * 1.15);
+  // On a narrow screen the length decides: no ruler stands up into nothing.
+  const roomY = Math.min(most - PAD.top - PAD.bottom, (roomX / lengthMm) * tallest);
+  const height = roomY + PAD.top + PAD.bottom;
   const perMm = Math.min(roomX / lengthMm, roomY / tallest);
   const left = PAD.left + (roomX - lengthMm * perMm) / 2;
   const floor = height - PAD.bottom;

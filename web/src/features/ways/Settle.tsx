@@ -50,8 +50,11 @@ function Curves({ planned, request, main, change }: Props & { main: Setting }) {
   });
   const [within, setWithin] = useState("");
   const settle = useMutation({
-    mutationFn: (asked: { most: Most; within_s?: number }) =>
-      api.settle({ plan: { ...rest, range: false }, ...asked }),
+    // What it is held against is the card as it stood when it was asked.
+    mutationFn: async (asked: { most: Most; within_s?: number }) => ({
+      from: figuresOf(planned),
+      ...(await api.settle({ plan: { ...rest, range: false }, ...asked })),
+    }),
     onSuccess: (settled) => change(main, settled.value),
   });
   if (curve.isError) return <Failure message={curve.error.message} />;
@@ -118,7 +121,7 @@ function Curves({ planned, request, main, change }: Props & { main: Setting }) {
               {settled.name} {withUnit(settled.value, QUANTITY.C ?? "celsius", units)}.
             </b>{" "}
             {settled.met
-              ? traded(figuresOf(planned), figuresOf(settled.plan), units)
+              ? traded(settled.from, figuresOf(settled.plan), units) || "It is there already."
               : "No heat here does all of that: this comes nearest."}
           </>
         )}

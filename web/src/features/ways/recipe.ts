@@ -32,15 +32,13 @@ export function change(plan: Plan, sides: number[]): string {
   if (plan.refused.length > 0) return plan.refused[0]?.message ?? "";
   if (plan.goal === "figure")
     return "A figure for safety is not promised by a recipe's times: cook by the card, and probe.";
-  if (!plan.right_s) return "No time on this fire makes it right.";
-  const [from = 0, to = 0] = plan.right_s;
-  const off = sides.reduce((a, b) => a + b, 0);
+  const by = plan.change_s;
+  if (by == null) return "No time on this fire makes it right.";
   const last = sides.length > 1 ? " on the last side" : "";
-  if (off < from - 1) return `${apart(from - off)} longer${last} makes it right.`;
-  if (off <= to + 1) return "That is right for this piece.";
-  const shorter = off - to;
+  if (by > 1) return `${apart(by)} longer${last} makes it right.`;
+  if (by > -1) return "That is right for this piece.";
   // What the sides before have done cannot be undone on the last.
-  return shorter < (sides.at(-1) ?? 0)
-    ? `${apart(shorter)} less${last} makes it right.`
-    : `Take it off at ${clock(to)}, before the last side: the first is too long.`;
+  return -by < (sides.at(-1) ?? 0)
+    ? `${apart(-by)} less${last} makes it right.`
+    : `Take it off at ${clock(plan.off_heat_s + by)}, before the last side: the first is too long.`;
 }
