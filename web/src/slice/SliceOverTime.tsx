@@ -22,7 +22,12 @@ type Props = {
   depthLabel: (mm: number) => string;
   atS: number;
   onPoint: (s: number) => void;
+  /** The hand takes it off at another time. */
+  onOff: (s: number) => void;
 };
+
+/** So near the line it is taken hold of, px. */
+const HOLD = 14;
 
 const ROOM = { left: 44, right: 12, top: 30, bottom: 46 };
 /** Narrower than this, names stand on two lines, px. */
@@ -72,7 +77,7 @@ export function SliceOverTime(props: Props) {
   const { field, height, offS, marks, names, clock, atS, onPoint, range } = props;
   const theme = useTheme();
   const [box, width] = useWidth<HTMLDivElement>();
-  const [dragging, setDragging] = useState(false);
+  const [dragging, setDragging] = useState<"moment" | "off" | null>(null);
   const narrow = width < NARROW;
   const PAD = { ...ROOM, top: ROOM.top + (narrow ? LINE : 0) };
   const inner = Math.max(width - PAD.left - PAD.right, 10);
@@ -112,13 +117,16 @@ export function SliceOverTime(props: Props) {
   const point = (clientX: number, element: Element) => {
     const { left } = element.getBoundingClientRect();
     const share = (clientX - left - PAD.left) / inner;
-    onPoint(Math.min(Math.max(share, 0), 1) * field.endS);
+    const s = Math.min(Math.max(share, 0), 1) * field.endS;
+    if (dragging === "off") props.onOff(s);
+    else onPoint(s);
   };
 
   return (
     <div
       ref={box}
       className="relative select-none touch-pan-y cursor-crosshair"
+      title="Drag the red grip to take it off sooner or later"
       style={{ height }}
       role="slider"
       tabIndex={0}
@@ -130,18 +138,27 @@ export function SliceOverTime(props: Props) {
       data-testid="slice-over-time"
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
-        setDragging(true);
+        const { left } = e.currentTarget.getBoundingClientRect();
+        if (Math.abs(e.clientX - left - x(offS)) < HOLD) {
+          setDragging("off");
+          return;
+        }
+        setDragging("moment");
         point(e.clientX, e.currentTarget);
       }}
       onPointerMove={(e) => {
         if (dragging || e.pointerType === "mouse") point(e.clientX, e.currentTarget);
       }}
-      onPointerUp={() => setDragging(false)}
-      onPointerCancel={() => setDragging(false)}
+      onPointerUp={() => setDragging(null)}
+      onPointerCancel={() => setDragging(null)}
       onKeyDown={(e) => {
         const by = { ArrowRight: 5, ArrowLeft: -5, PageUp: 30, PageDown: -30 }[e.key];
         if (by === undefined) return;
         e.preventDefault();
+        if (e.shiftKey) {
+          props.onOff(offS + by);
+          return;
+        }
         onPoint(Math.min(Math.max(atS + by, 0), field.endS));
       }}
     >
@@ -260,6 +277,16 @@ export function SliceOverTime(props: Props) {
           );
           return (
             <g key={mark.label}>
+              {mark.strong && (
+                <rect
+                  x={x(mark.atS) - 6}
+                  y={y(0) - 22}
+                  width={12}
+                  height={22}
+                  rx={2}
+                  fill="var(--color-primary)"
+                />
+              )}
               <line
                 x1={x(mark.atS)}
                 x2={x(mark.atS)}

@@ -37,18 +37,22 @@ function between(at: number, of: number): [number, number] {
   return [first, x - first];
 }
 
+/** Between four samples of one moment, the first of them at `at`. */
+function picture(state: Uint8Array, at: number, columns: number, fi: number, fj: number): number {
+  const [a, b] = [state[at] ?? 0, state[at + 1] ?? 0];
+  const [c, d] = [state[at + columns] ?? 0, state[at + columns + 1] ?? 0];
+  const low = a + fi * (b - a);
+  return low + fj * (c + fi * (d - c) - low);
+}
+
 /** State at a share of the time, of the width from the left and of the height from below: 0 raw to 6 crust. */
 export function stateAt(field: CutOpenField, time: number, across: number, up: number): number {
   const { columns, rows, moments } = field;
   const [t, ft] = between(time * (moments - 1), moments);
   const [i, fi] = between(across * columns - 0.5, columns);
   const [j, fj] = between(up * rows - 0.5, rows);
-  const picture = (k: number) => {
-    const at = (di: number, dj: number) => field.state[(k * rows + j + dj) * columns + i + di] ?? 0;
-    const low = at(0, 0) + fi * (at(1, 0) - at(0, 0));
-    const high = at(0, 1) + fi * (at(1, 1) - at(0, 1));
-    return low + fj * (high - low);
-  };
-  const now = picture(t);
-  return (ft > 0 ? now + ft * (picture(t + 1) - now) : now) / STATE_STEPS;
+  const now = picture(field.state, (t * rows + j) * columns + i, columns, fi, fj);
+  if (ft <= 0) return now / STATE_STEPS;
+  const next = picture(field.state, ((t + 1) * rows + j) * columns + i, columns, fi, fj);
+  return (now + ft * (next - now)) / STATE_STEPS;
 }

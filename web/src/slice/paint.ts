@@ -4,11 +4,12 @@ import { bandOf, colourOf, FROM, type Rgb, type Theme } from "./palette";
 export type Look = { theme: Theme; hatch: number; line: number };
 
 /** How dark the hatching of a state is at a pixel, 0 to 1: sparse past the target, dense when dry. */
+function stripe(period: number, width: number, along: number): number {
+  const phase = along % period;
+  return Math.max(0, Math.min(1, width + 0.5 - Math.abs(phase - period / 2)));
+}
+
 function hatch(band: number, x: number, y: number, size: number): number {
-  const stripe = (period: number, width: number, along: number) => {
-    const phase = ((along % period) + period) % period;
-    return Math.max(0, Math.min(1, width + 0.5 - Math.abs(phase - period / 2)));
-  };
   switch (band) {
     case 3:
       return 0.34 * stripe(7 * size, 0.5 * size, x + y);
@@ -33,10 +34,13 @@ export function paint(
   look: Look,
   fade: (x: number) => number = () => 1,
 ): void {
+  // Every pixel at every step of a dial: nothing is made in here that is thrown away again.
   const levels = new Float32Array(width * height);
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) levels[y * width + x] = level(x + 0.5, y + 0.5);
   const image = context.createImageData(width, height);
+  const { data } = image;
+  const fades = Float32Array.from({ length: width }, (_, x) => fade(x));
   const ink: Rgb = look.theme === "day" ? [24, 30, 44] : [8, 10, 16];
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
@@ -52,7 +56,8 @@ export function paint(
       // Distance to the nearest end of a state, in pixels, from the steepness of the level.
       let line = 0;
       if (right >= 0 && below >= 0 && left >= 0 && above >= 0) {
-        const steep = Math.hypot(right - left, below - above) / 2;
+        const [dx, dy] = [right - left, below - above];
+        const steep = 0.5 * Math.sqrt(dx * dx + dy * dy);
         const away = Math.min(
           here - (FROM[band] as number) + (band === 0 ? 9 : 0),
           (FROM[band + 1] ?? 99) - here,
@@ -60,9 +65,12 @@ export function paint(
         if (steep > 1e-5) line = Math.max(0, Math.min(1, look.line / 2 + 0.5 - away / steep));
       }
       const dark = Math.max(0.62 * line, hatch(band, x, y, look.hatch));
-      for (let k = 0; k < 3; k++)
-        image.data[4 * i + k] = (colour[k] as number) * (1 - dark) + (ink[k] as number) * dark;
-      image.data[4 * i + 3] = 255 * fade(x);
+      const light = 1 - dark;
+      const at = 4 * i;
+      data[at] = colour[0] * light + ink[0] * dark;
+      data[at + 1] = colour[1] * light + ink[1] * dark;
+      data[at + 2] = colour[2] * light + ink[2] * dark;
+      data[at + 3] = 255 * (fades[x] as number);
     }
   }
   context.putImageData(image, 0, 0);

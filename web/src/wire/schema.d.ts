@@ -2397,6 +2397,8 @@ export interface components {
              * @description The thin end then, mm; null when it is off.
              */
             thin_end_mm?: number | null;
+            /** @description Why it does not do: not for these guests, or out of reach. */
+            why_not?: string | null;
         };
         /** @description A question that cooks answer differently. */
         SchoolWire: {
@@ -3069,6 +3071,8 @@ export interface components {
             pieces: components["schemas"]["AmongWire"][];
             /** @description Why one of them must not be served. */
             refused: components["schemas"]["Notice"][];
+            /** @description What to know of any of them. */
+            warnings: components["schemas"]["Notice"][];
         };
         /**
          * @description Several pieces under one way, in one pan, bath or oven.

@@ -4,7 +4,7 @@ use super::asked::{MethodAsked, PlanAsked};
 use super::figures::Figures;
 use super::planner::plan;
 use crate::choice::{Fitted, fitted};
-use crate::fish::{Piece, Skin};
+use crate::fish::{Notice, Piece, Skin};
 use crate::methods::{Method, Value};
 use crate::target::TargetAsked;
 use crate::{InputError, Within};
@@ -117,6 +117,8 @@ pub struct SchoolOption {
     pub level: Option<&'static str>,
     /// What it gives.
     pub figures: Figures,
+    /// Why it does not do: not for these guests, or out of reach.
+    pub why_not: Option<String>,
 }
 
 /// What cooks disagree about for a piece under a way, each answer cooked.
@@ -162,14 +164,18 @@ pub fn schools(asked: &PlanAsked) -> Result<Vec<School>, InputError> {
                     .choose(&other.method.settings, kitchen)
                     .within("method")?;
                 let same_piece = other.piece == asked.piece && other.target == asked.target;
+                let plan = plan(&other)?;
+                let short = |w: &&Notice| w.code == "target_out_of_reach";
+                let wrong = plan.refused.first().or(plan.warnings.iter().find(short));
                 Ok(SchoolOption {
+                    why_not: wrong.map(|notice| notice.message.clone()),
                     says: &option.says,
                     now: same_piece && as_it == now,
                     settings,
                     scored: option.scored,
                     thin_end_mm: row.thin_end.then_some(other.piece.thin_end_mm),
                     level: option.level.as_deref(),
-                    figures: Figures::of(&plan(&other)?),
+                    figures: Figures::of(&plan),
                 })
             });
             Ok(School {

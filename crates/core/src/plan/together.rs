@@ -11,7 +11,7 @@ use crate::heat::Track;
 use crate::methods::Method;
 use crate::quantity::checked;
 use crate::run::{Bench, Fidelity, Outcome, Tally, Timeline, Truth, run_together};
-use crate::target::TargetAsked;
+use crate::target::{FOOD_SAFETY, TargetAsked};
 use crate::{InputError, Within};
 use serde::{Deserialize, Serialize};
 
@@ -93,6 +93,8 @@ pub struct Together {
     pub low_c: Option<f64>,
     /// Why one of them must not be served; then there are no times.
     pub refused: Vec<Notice>,
+    /// What to know of any of them.
+    pub warnings: Vec<Notice>,
 }
 
 /// Most kinds of pieces at once.
@@ -173,8 +175,10 @@ pub fn together(asked: &TogetherAsked) -> Result<Together, InputError> {
     }
     let mut cooks = vec![];
     for (i, piece) in pieces.iter().enumerate() {
+        // A figure for safety is for all; any other level is one of the first fish's.
         let another = i > 0 && asked.beside[i - 1].fish.is_some();
-        let target = if another {
+        let safe = matches!(&asked.plan.target, TargetAsked::Level(key) if key == FOOD_SAFETY);
+        let target = if another && !safe {
             &TargetAsked::Usual
         } else {
             &asked.plan.target
@@ -197,7 +201,14 @@ pub fn together(asked: &TogetherAsked) -> Result<Together, InputError> {
             pieces: vec![],
             low_c: None,
             refused,
+            warnings: vec![],
         });
+    }
+    let mut warnings: Vec<Notice> = vec![];
+    for notice in cooks.iter().flat_map(|cook| &cook.alone.warnings) {
+        if !warnings.iter().any(|said| said.code == notice.code) {
+            warnings.push(notice.clone());
+        }
     }
     let mut track = None;
     for _ in 0..ROUNDS {
@@ -231,6 +242,7 @@ pub fn together(asked: &TogetherAsked) -> Result<Together, InputError> {
         pieces: told.collect(),
         low_c,
         refused,
+        warnings,
     })
 }
 

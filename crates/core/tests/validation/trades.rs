@@ -410,6 +410,39 @@ fn law_company_in_a_pan_costs_time_and_in_steam_none() {
     assert!(low_c.unwrap() < 88.0);
 }
 
+/// For guests at risk nobody in the pan stays below the figure, and a school that would says why it does not do.
+#[test]
+fn guests_at_risk_are_told_in_company_too() {
+    let mut question = asked("sear_both_sides", piece("hake", "fillet", 25.0, 1));
+    question.eaters = cindo_core::fish::Eaters::OldOrIll;
+    let ask = |question: &PlanAsked| {
+        together(&TogetherAsked {
+            plan: question.clone(),
+            beside: vec![BesideAsked {
+                fish: Some("char".into()),
+                ..beside(18.0, 1)
+            }],
+            company: Company::OutAtOnce,
+        })
+        .unwrap()
+    };
+    let refused = ask(&question);
+    assert!(!refused.refused.is_empty() && refused.pieces.is_empty());
+    question.target = TargetAsked::Level("food_safety".into());
+    let safe = ask(&question);
+    assert!(safe.refused.is_empty() && safe.pieces.len() == 2);
+    for among in &safe.pieces {
+        assert!(
+            among.outcome.core_peak_c >= 63.0,
+            "{}",
+            among.outcome.core_peak_c
+        );
+    }
+    let told = schools(&question).unwrap();
+    let figure = told.iter().find(|s| s.options[0].level.is_some()).unwrap();
+    assert!(figure.options[0].why_not.is_some() && figure.options[1].why_not.is_none());
+}
+
 #[test]
 fn what_is_no_company_is_refused_by_its_place() {
     let ask = |beside: Vec<BesideAsked>| {

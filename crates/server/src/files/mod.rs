@@ -73,9 +73,10 @@ impl ExportRequest {
     /// Whatever the core refuses, what must not be served, and a calendar without a time.
     pub fn answer(&self) -> Result<File, RequestError> {
         let plan = planned(&self.request)?;
+        let title = &one_line(&self.title);
         let text = match self.kind {
-            FileKind::Json => json::write(&self.title, &self.request)?,
-            FileKind::Recipe => recipe::write(&self.title, &self.request, &plan)?,
+            FileKind::Json => json::write(title, &self.request)?,
+            FileKind::Recipe => recipe::write(title, &self.request, &plan)?,
             FileKind::Csv => table::write(&self.request, &plan)?,
             FileKind::Calendar => {
                 let in_at = self.in_at.ok_or_else(|| RequestError::Field {
@@ -83,12 +84,18 @@ impl ExportRequest {
                     field: "in_at",
                     message: "a calendar needs the time at which the fish goes in".into(),
                 })?;
-                calendar::write(&self.title, &plan, in_at)?
+                calendar::write(title, &plan, in_at)?
             }
         };
         let (mime, ending) = self.kind.of();
         Ok(File { mime, ending, text })
     }
+}
+
+/// A title cannot write lines of its own into a file.
+fn one_line(text: &str) -> String {
+    let plain = text.replace(char::is_control, " ");
+    plain.split_whitespace().collect::<Vec<_>>().join(" ")
 }
 
 /// The plan of a card; what must not be served is none to hand on.

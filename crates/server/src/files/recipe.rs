@@ -22,6 +22,19 @@ fn clock(s: f64) -> String {
     format!("{}:{:02}{before}", all / 60, all % 60)
 }
 
+/// What it is, where it lands, and what to know of it before anybody eats it.
+fn description(plan: &PlanAnswer) -> String {
+    let mut said = format!(
+        "{} Lands at {:.0} C in the middle.",
+        plan.summary, plan.core_peak_c
+    );
+    for notice in &plan.warnings {
+        said.push(' ');
+        said.push_str(&notice.message);
+    }
+    said
+}
+
 /// What stands under it and how it is set.
 fn kit(plan: &PlanAnswer) -> Vec<String> {
     let settings = plan.settings.iter();
@@ -69,7 +82,7 @@ pub(super) fn write(
         "@context": "https://schema.org",
         "@type": "Recipe",
         "name": title,
-        "description": format!("{} Lands at {:.0} C in the middle.", plan.summary, plan.core_peak_c),
+        "description": description(plan),
         "cookingMethod": plan.name,
         "recipeYield": format!("{} pieces", request.piece.pieces.unwrap_or(1)),
         "recipeIngredient": [piece_line(&request.piece)],

@@ -58,6 +58,9 @@ pub struct SchoolOptionWire {
     pub level: Option<&'static str>,
     /// What it gives.
     pub figures: Figures,
+    /// Why it does not do: not for these guests, or out of reach.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub why_not: Option<String>,
 }
 
 impl From<School> for SchoolWire {
@@ -75,6 +78,7 @@ impl From<School> for SchoolWire {
             thin_end_mm: option.thin_end_mm.flatten(),
             level: option.level,
             figures: option.figures,
+            why_not: option.why_not,
         });
         Self {
             question: school.question,

@@ -53,6 +53,8 @@ pub struct TogetherAnswer {
     pub low_c: Option<f64>,
     /// Why one of them must not be served.
     pub refused: Vec<Notice>,
+    /// What to know of any of them.
+    pub warnings: Vec<Notice>,
 }
 
 impl From<Among> for AmongWire {
@@ -86,6 +88,7 @@ impl TogetherRequest {
             pieces: told.pieces.into_iter().map(Into::into).collect(),
             low_c: told.low_c,
             refused: told.refused,
+            warnings: told.warnings,
         })
     }
 }

@@ -83,6 +83,14 @@ async fn a_recipe_is_schema_org_and_comes_back() {
     assert!((seconds("cookTime") - s("off_heat_s") - s("rest_s")).abs() <= 1.0);
     assert!((seconds("prepTime") - s("heat_up_s")).abs() <= 1.0);
     assert!((seconds("totalTime") - seconds("prepTime") - seconds("cookTime")).abs() <= 1.0);
+    // What to know before anybody eats it goes along.
+    let about = recipe["description"].as_str().unwrap();
+    for warning in plan["warnings"].as_array().unwrap() {
+        assert!(
+            about.contains(warning["message"].as_str().unwrap()),
+            "{about}"
+        );
+    }
     let steps = recipe["recipeInstructions"].as_array().unwrap();
     assert_eq!(steps.len(), plan["steps"].as_array().unwrap().len());
     assert!(steps.iter().all(|step| step["@type"] == "HowToStep"));
@@ -172,6 +180,21 @@ async fn the_calendar_has_every_step_at_its_time() {
     );
     without["in_at"] = json!("tomorrow");
     assert_eq!(kitchen.post("/api/export", &without).await.field(), "in_at");
+}
+
+/// A title cannot write lines of its own into a file.
+#[actix_web::test]
+async fn a_title_stays_a_title() {
+    let kitchen = Kitchen::new();
+    let title = "Cod\r\nEND:VEVENT\r\nBEGIN:VEVENT\r\nSUMMARY:gone; rm, \"x\"";
+    let asked = json!({ "title": title, "request": request(), "as": "calendar",
+        "in_at": "2026-11-25T19:30:00" });
+    let file = kitchen.post("/api/export", &asked).await;
+    let plain = written(&kitchen, "calendar").await;
+    let events = |text: &str| text.matches("BEGIN:VEVENT\r\n").count();
+    assert_eq!(events(&file.text), events(&plain.text), "{}", file.text);
+    let name = file.header("content-disposition");
+    assert!(!name.contains("..") && !name.contains('\n'), "{name}");
 }
 
 #[actix_web::test]

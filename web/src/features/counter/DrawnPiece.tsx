@@ -8,7 +8,7 @@ import { Ruler } from "./Ruler";
 
 type Props = { piece: Piece; change: (part: Partial<Piece>) => void; height: number };
 
-const PAD = { left: 64, right: 64, top: 18, bottom: 34 };
+const PAD = { left: 64, right: 64, top: 26, bottom: 34 };
 
 /** Length along the cut that is drawn, mm: a portion of the width and weight given. */
 function drawnLengthMm(massG: number, meanMm: number, widthMm: number): number {

@@ -4,7 +4,7 @@ import { Link, useParams } from "react-router";
 import { api, newId, type PlanRequest } from "../../api";
 import { FOOD_SAFETY, question, type RestOn } from "../../card";
 import { useFish, useKeys, usePiece, useViewList, useViewText } from "../../shell";
-import { Choice, Failure, Notices, Refusal, useUnits } from "../../ui";
+import { Choice, Dial, Failure, Notices, Refusal, useUnits } from "../../ui";
 import { withUnit } from "../../units";
 import { Company } from "./Company";
 import { FittedOrUsual } from "./FittedOrUsual";
@@ -41,6 +41,7 @@ export function Card() {
   const units = useUnits();
   const { method, change, setAll, undo, canUndo } = useSettings(kind);
   const [ifs, setIfs] = useViewList("if");
+  const [draggedText, setDragged] = useViewText("late");
   const [atS, setAtS] = useState<number | null>(null);
   const { fish } = useFish(piece);
   const name = piece.own?.name ?? fish?.name ?? "Fish";
@@ -56,9 +57,10 @@ export function Card() {
   // Another piece or fire at the times of this one, left sooner or later: one question for all of it.
   const happens = right.plan ? happening(ifs, piece, right.plan) : null;
   const forgets = happens !== null && Object.keys(happens.forgets).length > 0;
-  const whatIf =
-    happens !== null && (happens.late_s !== 0 || happens.truth !== undefined || forgets);
-  const lateS = happens?.late_s ?? 0;
+  // Dragged by hand on the picture, on top of what else happens.
+  const dragged = Number(draggedText) || 0;
+  const lateS = (happens?.late_s ?? 0) + dragged;
+  const whatIf = happens !== null && (lateS !== 0 || happens.truth !== undefined || forgets);
   const thickerMm = (happens?.truth?.thickness_mm ?? piece.thicknessMm) - piece.thicknessMm;
   const otherwise: PlanRequest = {
     ...request,
@@ -231,6 +233,8 @@ export function Card() {
               setAtS={setAtS}
               thickerMm={thickerMm}
               settled={settled && !whatIf}
+              setLate={(s) => setDragged(Math.abs(s) < 2 ? "" : String(Math.round(s)))}
+              lateS={dragged}
             />
           </div>
           {right.plan && (
@@ -240,7 +244,11 @@ export function Card() {
               came={whatIf && other.plan ? other.plan : null}
               chosen={ifs}
               pick={pick}
-              clear={() => setIfs([])}
+              clear={() => {
+                // One after another: each goes into the address.
+                setDragged("");
+                setIfs([]);
+              }}
             />
           )}
           <Steps plan={plan} piece={piece} />
@@ -284,6 +292,26 @@ export function Card() {
             asked={asNumbers}
             problem={problem}
             onChange={change}
+          />
+          <Dial
+            label={piece.thinEndMm === null ? "Thickness" : "Thick end"}
+            quantity="millimetre"
+            value={piece.thicknessMm}
+            min={Math.min(5, piece.thicknessMm)}
+            max={Math.max(60, piece.thicknessMm)}
+            step={1}
+            usual={piece.thicknessMm}
+            field="piece.thickness_mm"
+            problem={problem}
+            onChange={(thicknessMm) =>
+              changePiece({
+                thicknessMm,
+                // What is thinner at one end stays no thicker than the other.
+                ...(piece.thinEndMm !== null && piece.thinEndMm > thicknessMm
+                  ? { thinEndMm: thicknessMm }
+                  : {}),
+              })
+            }
           />
           <Choice
             label="Rests on, and is eaten off"

@@ -41,7 +41,7 @@ export function Headline({ plan, settled, late }: { plan: Plan; settled: boolean
         tone={over || under ? "text-error" : "text-success"}
         testId="peak"
       />
-      <p className="text-small quiet max-w-[30ch] print:max-w-none pb-1 ml-auto">
+      <p className="text-small quiet max-w-[30ch] print:max-w-none pb-1 md:ml-auto">
         {never ? (
           <>This fire does not bring it to the target. More heat, or a lower target.</>
         ) : plan.goal === "figure" ? (

@@ -19,10 +19,14 @@ type PictureProps = {
   setAtS: (s: number) => void;
   thickerMm: number;
   settled: boolean;
+  /** How much later than planned it is left by hand. */
+  lateS: number;
+  setLate: (s: number) => void;
 };
 
 /** The slice over time, with what the cook does in it. */
-export function Picture({ plan, atS, setAtS, thickerMm, settled }: PictureProps) {
+export function Picture(props: PictureProps) {
+  const { plan, atS, setAtS, thickerMm, settled, lateS, setLate } = props;
   const units = useUnits();
   const { piece } = usePiece();
   const { thick } = useFields(plan);
@@ -54,6 +58,7 @@ export function Picture({ plan, atS, setAtS, thickerMm, settled }: PictureProps)
       depthLabel={(mm) => figure(mm, scale("millimetre", units))}
       atS={Math.min(atS ?? plan.off_heat_s, thick.endS)}
       onPoint={setAtS}
+      onOff={(s) => setLate(lateS + s - plan.off_heat_s)}
     />
   );
 }

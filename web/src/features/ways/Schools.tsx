@@ -3,7 +3,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { api, type PlanRequest, type School, type SchoolOption } from "../../api";
 import type { Piece, SettingValue } from "../../card";
 import { Failure, useUnits } from "../../ui";
-import { clock, span } from "../../units";
+import { clock, span, type Units, withUnit } from "../../units";
 import { Opening } from "./Opening";
 import { crustOf, percentOf } from "./traded";
 
@@ -64,6 +64,11 @@ function Questions({ request, asked, setAll, changePiece }: Props) {
   );
 }
 
+/** Temperatures in a cook's words, in the unit that is read here. */
+function inUnits(text: string, units: Units): string {
+  return text.replaceAll(/(\d+) C\b/g, (_, c) => withUnit(Number(c), "celsius", units));
+}
+
 function Answers({
   school,
   take,
@@ -81,7 +86,8 @@ function Answers({
     <tbody className="hair-t">
       <tr>
         <th colSpan={5} scope="rowgroup" className="font-normal pt-2">
-          <b>{school.question}</b> <span className="text-small quiet">{school.why}</span>
+          <b>{inUnits(school.question, units)}</b>{" "}
+          <span className="text-small quiet">{school.why}</span>
         </th>
       </tr>
       {same ? (
@@ -101,7 +107,7 @@ function Answers({
                 data-testid={`school-${option.says.replaceAll(" ", "-")}`}
                 onClick={() => take(school, option)}
               >
-                {option.says}
+                {inUnits(option.says, units)}
                 {option === first && <span className="text-small quiet"> · ours</span>}
               </button>
             </td>
@@ -121,7 +127,7 @@ function Answers({
               </>
             ) : (
               <td colSpan={4} className="text-small text-right">
-                does not reach the target
+                {option.why_not ?? "does not reach the target"}
               </td>
             )}
           </tr>

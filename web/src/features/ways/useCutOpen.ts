@@ -6,6 +6,7 @@ import { type CutOpenField, decodeCutOpen } from "../../slice";
 
 const MOMENTS = 41;
 const COLUMNS = 96;
+const REST_MS = 90;
 
 type Cut = { field: CutOpenField | null; problem: string | null };
 
@@ -26,7 +27,10 @@ export function useCutOpen(request: PlanRequest | null): Cut {
   );
   useEffect(() => {
     const plan = JSON.parse(text) as PlanRequest | null;
-    if (plan) void ask(plan);
+    if (!plan) return;
+    // A whole section takes its time: not at every step of a dial.
+    const rest = setTimeout(() => void ask(plan), REST_MS);
+    return () => clearTimeout(rest);
   }, [text, ask]);
   return cut;
 }

@@ -1,5 +1,5 @@
 // The plan for what is set now: at once without its range, and with it when the hand has come to rest.
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { api, type Plan, type PlanRequest, Refused } from "../../api";
 import { newestOnly } from "../../api/newest";
 
@@ -16,6 +16,12 @@ const REST_MS = 220;
 
 /** Without a range, the one before stands while a new one is worked out. */
 function told(before: Answer, plan: Plan, range: boolean): Answer {
+  if (range && !plan.field && before.plan) {
+    // The picture hangs on no range: it stands as it was drawn.
+    const { field, thin_field } = before.plan;
+    const drawn = { ...plan, ...(field ? { field } : {}), ...(thin_field ? { thin_field } : {}) };
+    return { plan: drawn, settled: true, problem: null };
+  }
   if (range || !before.plan) return { plan, settled: range, problem: null };
   const { look_from_s, latest_s } = before.plan;
   return { plan: { ...plan, look_from_s, latest_s }, settled: false, problem: null };
@@ -27,10 +33,16 @@ export function usePlan(request: PlanRequest | null): Answer & { again: () => vo
   const text = JSON.stringify(request);
   const [round, setRound] = useState(0);
   const again = useCallback(() => setRound((r) => r + 1), []);
+  /** What the picture that stands was asked for. */
+  const drawn = useRef("");
   const [ask] = useState(() =>
     newestOnly<Asked>(async ({ request, range }, isNewest) => {
       try {
-        const plan = await api.plan({ ...request, range });
+        const { field, ...bare } = request;
+        const text = JSON.stringify(request);
+        const known = range && drawn.current === text;
+        const plan = await api.plan({ ...bare, range, ...(field && !known ? { field } : {}) });
+        drawn.current = text;
         // Times on the way to where the hand goes are worth a look; a range is not.
         if (!range || isNewest()) setAnswer((before) => told(before, plan, range));
       } catch (cause) {
