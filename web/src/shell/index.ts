@@ -7,5 +7,5 @@ export { useFish } from "./useFish";
 export { keysTaken, useKeys } from "./useKeys";
 export { useKitchen } from "./useKitchen";
 export { useStored } from "./useStored";
-export { useView, useViewFlag, useViewList, useViewText } from "./useView";
+export { useSetViews, useView, useViewFlag, useViewList, useViewText } from "./useView";
 export { VIEWS } from "./views";

@@ -88,3 +88,22 @@ export function useViewText(key: string): [string, (text: string) => void] {
   );
   return [text, set];
 }
+
+/** Several at once: one after another, the later would overwrite the earlier. An empty text is taken away. */
+export function useSetViews(): (texts: Record<string, string>) => void {
+  const [, setParams] = useSearchParams();
+  return useCallback(
+    (texts) =>
+      setParams(
+        (before) => {
+          for (const [key, text] of Object.entries(texts)) {
+            if (text === "") before.delete(VIEW_KEY + key);
+            else before.set(VIEW_KEY + key, text);
+          }
+          return before;
+        },
+        { replace: true },
+      ),
+    [setParams],
+  );
+}

@@ -150,9 +150,9 @@ pub async fn import(
         let cards = read_cards(&bytes)?.into_iter().enumerate();
         cards
             .map(|(i, card)| match imported(card) {
-                Err(RequestError::Input(input)) => Err(RequestError::Input(
-                    Err::<(), _>(input).at("cards", i).unwrap_err(),
-                )),
+                Err(RequestError::Input(input)) => {
+                    Err(input).at("cards", i).map_err(RequestError::Input)
+                }
                 other => other,
             })
             .collect::<Result<Vec<_>, _>>()

@@ -409,3 +409,72 @@ async fn the_open_card_and_the_kit_are_clean_at_every_size() {
     }
     assert!(found.is_empty(), "{found:#?}");
 }
+
+/// The moment it comes off is moved on the picture, by key or by hand, together with a what-if; one tap takes both back.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_moment_it_comes_off_is_moved_and_put_back() {
+    let person = Person::new(1280, 800, None).await;
+    person
+        .open(&format!("/ways/shallow_poach?{HAKE}&v.if=no_lid"))
+        .await;
+    person
+        .until("short of it", &says("what-if", "middle lands"))
+        .await;
+    let before = person.text("off").await;
+    let later = "const slice = document.querySelector('[data-testid=slice-over-time]'); slice.focus(); \
+        for (const key of ['ArrowRight', 'ArrowRight', 'PageUp']) setTimeout(() => slice.dispatchEvent( \
+          new KeyboardEvent('keydown', { key, shiftKey: true, bubbles: true })), key === 'PageUp' ? 900 : 0);";
+    person.js(later).await;
+    person.until("later", &address("v.late=")).await;
+    person
+        .until(
+            "another time",
+            &format!("return document.querySelector('[data-testid=off]').innerText !== '{before}'"),
+        )
+        .await;
+    person.settled().await;
+    let back = "[...document.querySelectorAll('[data-testid=what-if] button')][0].click()";
+    person.js(back).await;
+    person
+        .until(
+            "both put back",
+            "return !location.search.includes('v.late') && !location.search.includes('v.if')",
+        )
+        .await;
+    person
+        .until(
+            "as planned",
+            &format!("return document.querySelector('[data-testid=off]').innerText === '{before}'"),
+        )
+        .await;
+
+    // A recipe's heat beside its times: what is no heat gets a word and stays.
+    person
+        .open(&format!("/ways/slow_bake?{HAKE}&v.recipe=1200"))
+        .await;
+    person
+        .until("an answer", &says("recipe-says", "right"))
+        .await;
+    let at_card = person.text("recipe-says").await;
+    person.type_into("recipe-at", "999").await;
+    person
+        .until(
+            "too hot",
+            "return document.querySelector('[data-testid=recipe-at]').ariaInvalid === 'true'",
+        )
+        .await;
+    person.type_into("recipe-at", "95").await;
+    person
+        .until("in the address", &address("v.recipe-at=95"))
+        .await;
+    person
+        .until(
+            "another answer",
+            &format!(
+                "return document.querySelector('[data-testid=recipe-says]').innerText !== {}",
+                json!(at_card)
+            ),
+        )
+        .await;
+    person.leave().await;
+}

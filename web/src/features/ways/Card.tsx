@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import { api, newId, type PlanRequest } from "../../api";
 import { FOOD_SAFETY, question, type RestOn } from "../../card";
-import { useFish, useKeys, usePiece, useViewList, useViewText } from "../../shell";
+import { useFish, useKeys, usePiece, useSetViews, useViewList, useViewText } from "../../shell";
 import { Choice, Dial, Failure, Notices, Refusal, useUnits } from "../../ui";
 import { withUnit } from "../../units";
 import { Company } from "./Company";
@@ -42,6 +42,7 @@ export function Card() {
   const { method, change, setAll, undo, canUndo } = useSettings(kind);
   const [ifs, setIfs] = useViewList("if");
   const [draggedText, setDragged] = useViewText("late");
+  const setViews = useSetViews();
   const [atS, setAtS] = useState<number | null>(null);
   const { fish } = useFish(piece);
   const name = piece.own?.name ?? fish?.name ?? "Fish";
@@ -244,11 +245,7 @@ export function Card() {
               came={whatIf && other.plan ? other.plan : null}
               chosen={ifs}
               pick={pick}
-              clear={() => {
-                // One after another: each goes into the address.
-                setDragged("");
-                setIfs([]);
-              }}
+              clear={() => setViews({ late: "", if: "" })}
             />
           )}
           <Steps plan={plan} piece={piece} />

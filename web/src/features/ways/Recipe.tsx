@@ -1,10 +1,11 @@
 // From the cook's side: times of a recipe, run on this piece.
 import { useState } from "react";
 import type { Plan, PlanRequest } from "../../api";
-import { usePiece, useViewList } from "../../shell";
-import { Fold, useUnits } from "../../ui";
+import { usePiece, useSetViews, useViewList, useViewText } from "../../shell";
+import { Fold, NumberField, useUnits } from "../../ui";
 import { clock } from "../../units";
 import { change, seconds, tenAnInch } from "./recipe";
+import { QUANTITY } from "./Settings";
 import { usePlan } from "./usePlan";
 import { difference } from "./whatIf";
 
@@ -19,8 +20,20 @@ export function Recipe({ planned, request }: { planned: Plan; request: PlanReque
   const times = kept.map(Number);
   const whole = times.length === planned.sides_s.length && times.every((s) => Number.isFinite(s));
   const { field: _, ...asked } = request;
+  // "20 minutes at 150": the heat of the recipe, where it is not that of the card.
+  const [at, setAt] = useViewText("recipe-at");
+  const setViews = useSetViews();
+  const main = planned.settings.find((s) => s.main && s.control.takes === "number");
+  const own = at === "" ? Number.NaN : Number(at);
+  const heat = main && Number.isFinite(own) ? { [main.key]: own } : {};
   const { plan: came, problem } = usePlan(
-    whole ? { ...asked, times: { sides_s: times, rest_s: planned.rest_s } } : null,
+    whole
+      ? {
+          ...asked,
+          method: { ...asked.method, ...heat },
+          times: { sides_s: times, rest_s: planned.rest_s },
+        }
+      : null,
   );
   const sides = Array.from({ length: planned.sides_s.length }, (_, i) => i);
   return (
@@ -42,6 +55,23 @@ export function Recipe({ planned, request }: { planned: Plan; request: PlanReque
             }}
           />
         ))}
+        {main?.control.takes === "number" && (
+          <NumberField
+            label={`at, ${main.name.toLowerCase()}`}
+            quantity={QUANTITY[main.control.unit] ?? "plain"}
+            value={Number.isFinite(own) ? own : main.control.value}
+            field={`method.${main.key}`}
+            problem={problem}
+            testId="recipe-at"
+            onChange={(value) =>
+              setAt(
+                main.control.takes === "number" && value === main.control.value
+                  ? ""
+                  : String(value),
+              )
+            }
+          />
+        )}
         <button
           type="button"
           className="pick"
@@ -51,20 +81,24 @@ export function Recipe({ planned, request }: { planned: Plan; request: PlanReque
           ten minutes an inch
         </button>
         {whole && (
-          <button type="button" className="pick" onClick={() => keep([])}>
+          <button
+            type="button"
+            className="pick"
+            onClick={() => setViews({ "recipe-at": "", recipe: "" })}
+          >
             clear
           </button>
         )}
       </div>
       <div aria-live="polite" className="pt-2 pb-3 min-h-14" data-testid="recipe-says">
-        {whole && problem && <p className="text-error">{problem.message}</p>}
+        {whole && problem && !problem.field.startsWith("method.") && (
+          <p className="text-error">{problem.message}</p>
+        )}
         {whole && !problem && came && (
           <>
             <p className="font-bold">{change(came, times)}</p>
             {came.refused.length === 0 && (
-              <p className="quiet">
-                As it stands: {difference(planned, came, units)} The heat is as it is set here.
-              </p>
+              <p className="quiet">As it stands: {difference(planned, came, units)}</p>
             )}
           </>
         )}
