@@ -5,6 +5,7 @@ import { BrowserRouter, Link, Route, Routes, useLocation, useNavigate } from "re
 import "./app.css";
 import { Counter } from "./features/counter";
 import {
+  FirstVisit,
   Keys,
   Mishap,
   PieceProvider,
@@ -84,6 +85,7 @@ function House() {
       />
       <main className="pb-20 md:pb-0 md:pl-[84px] print:pl-0">
         <Mishap key={pathname.split("/")[1]}>
+          {(pathname === "/" || pathname === "/ways") && <FirstVisit />}
           <Suspense fallback={<p className="p-8 quiet">One moment</p>}>
             <Routes>
               <Route path="/" element={<Counter />} />

@@ -1,3 +1,4 @@
+export { FirstVisit } from "./FirstVisit";
 export { Keys } from "./Keys";
 export { Mishap } from "./Mishap";
 export { PieceProvider, usePiece } from "./PieceContext";

@@ -19,7 +19,7 @@ pub enum Most {
     /// The least past done.
     #[default]
     Tender,
-    /// The most crust, with at most [`CRUST_COSTS`] more past done than the least.
+    /// The most crust, with at most a tenth of the piece more past done than the least.
     Crisp,
     /// The most time to take it off in.
     Forgiving,

@@ -6,7 +6,6 @@ import { EATERS, FOOD_SAFETY, type Known, ownKey, question, type Rules, rulesOf 
 import { useFish, useKeys, useKitchen, usePiece, useView } from "../../shell";
 import { Choice, Failure, Refusal } from "../../ui";
 import { clock } from "../../units";
-import { FirstVisit } from "../kit";
 import { Buy } from "./Buy";
 import { Doneness } from "./Doneness";
 import { Facts } from "./Facts";
@@ -82,7 +81,6 @@ export function Counter() {
   return (
     <div className="max-w-[1196px] px-4 md:px-8 pt-5 pb-8">
       <h1 className="sr-only">Counter: the fish in hand</h1>
-      <FirstVisit />
       <div className="grid lg:grid-cols-[340px_1fr] gap-x-12 gap-y-6 items-start">
         <div className="grid gap-y-3">
           <FishFinder fish={all} value={fish} problem={problem} onChange={takeFish} />

@@ -1,2 +1,1 @@
-export { FirstVisit } from "./FirstVisit";
 export { Kit } from "./Kit";

@@ -1,9 +1,9 @@
 // One question on a first visit, answered by one tap or none.
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { api, type KitchenAsked } from "../../api";
-import { useKitchen } from "../../shell";
-import { Failure } from "../../ui";
+import { api, type KitchenAsked } from "../api";
+import { Failure } from "../ui";
+import { useKitchen } from "./useKitchen";
 
 export function FirstVisit() {
   const { kept, kitchen, say, problem } = useKitchen();
@@ -12,7 +12,7 @@ export function FirstVisit() {
   return (
     <section
       aria-label="Your kitchen"
-      className="no-print flex flex-wrap items-center gap-x-5 hair-b"
+      className="no-print flex flex-wrap items-center gap-x-5 hair-b mx-4 md:mx-8 max-w-[1132px] pt-2"
       data-testid="first-visit"
     >
       <span>
