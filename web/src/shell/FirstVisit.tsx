@@ -1,14 +1,12 @@
 // One question on a first visit, answered by one tap or none.
-import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { api, type KitchenAsked } from "../api";
 import { Failure } from "../ui";
+import { UsualKitchens } from "./UsualKitchens";
 import { useKitchen } from "./useKitchen";
 
 export function FirstVisit() {
   const { kept, kitchen, say, problem } = useKitchen();
-  const offered = useQuery({ queryKey: ["kit"], queryFn: api.kit, retry: false });
-  if (!kept || kept.revision > 0 || !offered.data) return null;
+  if (!kept || kept.revision > 0) return null;
   return (
     <section
       aria-label="Your kitchen"
@@ -18,17 +16,7 @@ export function FirstVisit() {
       <span>
         <b>What do you cook in?</b> <span className="quiet">Ways it cannot do are left out.</span>
       </span>
-      {offered.data.usual.map((usual) => (
-        <button
-          key={usual.key}
-          type="button"
-          className="pick underline underline-offset-4"
-          data-testid={`usual-${usual.key}`}
-          onClick={() => say({ ...kitchen, kit: usual.kit as NonNullable<KitchenAsked["kit"]> })}
-        >
-          {usual.name}
-        </button>
-      ))}
+      <UsualKitchens kitchen={kitchen} say={say} />
       <Link to="/kit" className="pick content-center">
         tick it off, thing by thing
       </Link>

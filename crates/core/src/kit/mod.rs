@@ -47,11 +47,20 @@ pub trait Listed: Row {
 }
 
 macro_rules! kit {
-    ($($(#[$doc:meta])* $list:ident : $row:ident as $shelf:ident called $words:literal;)*) => {
+    ($($(#[$doc:meta])* $list:ident : $row:ident as $shelf:ident called $words:literal one $one:literal;)*) => {
         /// Which list of the kit.
         #[derive(Debug, Clone, Copy, PartialEq, Eq)]
         pub enum Shelf {
             $($(#[$doc])* $shelf,)*
+        }
+
+        impl Shelf {
+            /// One thing of it, in words.
+            pub fn one(self) -> &'static str {
+                match self {
+                    $(Self::$shelf => $one,)*
+                }
+            }
         }
 
         /// The kit of one kitchen as asked for: what is not named is all there.
@@ -117,27 +126,27 @@ macro_rules! kit {
 
 kit! {
     /// Frying pans.
-    pans: Pan as Pans called "frying pans";
+    pans: Pan as Pans called "frying pans" one "frying pan";
     /// Hobs.
-    hobs: Hob as Hobs called "hob";
+    hobs: Hob as Hobs called "hob" one "hob";
     /// Ovens.
-    ovens: Oven as Ovens called "oven";
+    ovens: Oven as Ovens called "oven" one "oven";
     /// What fish lies on in an oven.
-    wares: Ware as Wares called "to lie on in the oven";
+    wares: Ware as Wares called "to lie on in the oven" one "tray or dish for the oven";
     /// Fryers.
-    fryers: Fryer as Fryers called "fryer";
+    fryers: Fryer as Fryers called "fryer" one "fryer";
     /// Pots and pans for liquid.
-    pots: Pot as Pots called "pots";
+    pots: Pot as Pots called "pots" one "pot";
     /// Grates over a bed.
-    grates: Grate as Grates called "grill";
+    grates: Grate as Grates called "grill" one "grill";
     /// Ridged pans.
-    ridges: Ridged as RidgedPans called "grill pan";
+    ridges: Ridged as RidgedPans called "grill pan" one "grill pan";
     /// Broilers.
-    broilers: Broiler as Broilers called "broiler";
+    broilers: Broiler as Broilers called "broiler" one "broiler";
     /// Steamers.
-    steamers: Steamer as Steamers called "steamer";
+    steamers: Steamer as Steamers called "steamer" one "steamer";
     /// Fats.
-    fats: Fat as Fats called "fats";
+    fats: Fat as Fats called "fats" one "fat";
 }
 
 /// The kit of one kitchen; everything that ships when it has said nothing.

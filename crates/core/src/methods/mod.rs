@@ -71,6 +71,8 @@ pub struct Method {
     pub from_frozen: FromFrozen,
     /// In water, steam or its own juice: fat that runs out stays with it.
     pub wet: bool,
+    /// Nobody sees it until it is done.
+    pub shut: bool,
     /// A crust is what it is for.
     pub browns: bool,
     /// Fierce from both sides: a rim over a raw middle can be had.
@@ -114,6 +116,7 @@ macro_rules! method {
         $(keeps_scales: $keeps_scales:literal,)?
         $(from_frozen: $from_frozen:ident,)?
         $(wet: $wet:literal,)?
+        $(shut: $shut:literal,)?
         $(browns: $browns:literal,)?
         $(sears: $sears:literal,)?
         $(contains: $contains:expr,)?
@@ -153,6 +156,7 @@ macro_rules! method {
                 $($crate::methods::FromFrozen::$from_frozen,)? $crate::methods::FromFrozen::Fine
             ),
             wet: false $(|| $wet)?,
+            shut: false $(|| $shut)?,
             browns: false $(|| $browns)?,
             sears: false $(|| $sears)?,
             keeps_scales: false $(|| $keeps_scales)?,
@@ -236,14 +240,14 @@ impl Method {
 
     /// Whether it suits a piece in a kitchen, and why.
     pub fn suits(&self, piece: &Piece, kitchen: &Kitchen) -> Suits {
-        let missing = self.settings.iter().find(|spec| match spec.takes {
-            Takes::Kit { shelf, .. } => kitchen.kit.names(shelf).is_empty(),
-            Takes::Number { .. } | Takes::Choice { .. } | Takes::Flag { .. } => false,
+        let missing = self.settings.iter().find_map(|spec| match spec.takes {
+            Takes::Kit { shelf, .. } => kitchen.kit.names(shelf).is_empty().then_some(shelf),
+            Takes::Number { .. } | Takes::Choice { .. } | Takes::Flag { .. } => None,
         });
         let mut said = (self.suits)(piece, kitchen);
-        if let Some(spec) = missing {
+        if let Some(shelf) = missing {
             said.suits = false;
-            let nothing = format!("This kitchen has none: {}.", spec.name.to_lowercase());
+            let nothing = format!("This kitchen has no {}.", shelf.one());
             said.reasons.push(Reason::bad("not_here", nothing));
         }
         said

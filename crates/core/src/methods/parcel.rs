@@ -18,6 +18,7 @@ method! {
     name: "Parcel",
     summary: "Shut in paper or foil with its own steam, in the oven.",
     wet: true,
+    shut: true,
     nature: Nature {
         hands_off: 0.95,
         little_smell: 0.9,

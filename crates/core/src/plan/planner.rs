@@ -214,7 +214,9 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         latest_s,
         window,
         right_s,
-        side_seen: !piece.cut.is_whole() && programme.coats.iter().all(Vec::is_empty),
+        side_seen: !cooking.method.shut
+            && !piece.cut.is_whole()
+            && programme.coats.iter().all(Vec::is_empty),
         has_thin_end: piece.thin_end.is_some(),
         sides_s: programme.sides_s(&planned),
         eat_by_s: timeline.eaten_s(),

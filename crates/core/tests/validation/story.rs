@@ -431,6 +431,25 @@ fn law_signs_to_look_for_are_there_when_it_comes_off() {
     assert!(look.unwrap().cues.contains(&done::TESTER), "{look:?}");
 }
 
+/// The side is drawn only where somebody can see it.
+#[test]
+fn a_side_is_seen_where_nothing_hides_it() {
+    for method in Method::all() {
+        let told = plan(&asked(method, &[], 0.0)).unwrap();
+        let hidden = [
+            "parcel",
+            "salt_crust",
+            "whole_roast",
+            "deep_fry_batter",
+            "deep_fry_dusted",
+        ];
+        let bare = !hidden.contains(&method.kind) && !method.keeps_scales;
+        // Flour is a coat as well.
+        let floured = method.kind == "floured_pan_fry";
+        assert_eq!(told.side_seen, bare && !floured, "{}", method.kind);
+    }
+}
+
 /// What is said of the cooked line at the turn is where the run has it then.
 #[test]
 fn law_the_cooked_line_is_said_as_high_as_it_stands() {

@@ -98,7 +98,10 @@ fn one_line(text: &str) -> String {
     plain.split_whitespace().collect::<Vec<_>>().join(" ")
 }
 
-/// The plan of a card; what must not be served is none to hand on.
+/// The plan of a card; what must not be served is none to keep, cook by or hand on.
+///
+/// # Errors
+/// Whatever the core refuses, and what must not be served.
 pub fn planned(request: &PlanRequest) -> Result<PlanAnswer, RequestError> {
     let mut request = request.clone();
     request.field = None;

@@ -125,15 +125,7 @@ pub fn answered(new: &CardNew, saved_at: String) -> Result<NewCard, RequestError
     let mut request = new.request.clone();
     request.field = None;
     request.range = true;
-    let plan = request.answer()?;
-    // What must not be served is no card to cook by.
-    if let Some(refused) = plan.refused.first() {
-        return Err(RequestError::Field {
-            code: "refused",
-            field: "request",
-            message: format!("{} ({})", refused.message, refused.rule),
-        });
-    }
+    let plan = crate::files::planned(&request)?;
     let snapshot = taken(&request, plan).map_err(RequestError::ours)?;
     Ok(NewCard {
         id,

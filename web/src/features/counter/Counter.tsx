@@ -1,9 +1,8 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import { api, type Fish, Refused } from "../../api";
-import { EATERS, FOOD_SAFETY, type Known, ownKey, question, type Rules, rulesOf } from "../../card";
-import { useFish, useKeys, useKitchen, usePiece, useView } from "../../shell";
+import { type Fish, Refused } from "../../api";
+import { EATERS, FOOD_SAFETY, type Known, ownKey, type Rules, rulesOf } from "../../card";
+import { useFish, useKeys, useKitchen, usePiece, useTimes, useView } from "../../shell";
 import { Choice, Failure, Refusal } from "../../ui";
 import { clock } from "../../units";
 import { Buy } from "./Buy";
@@ -31,13 +30,7 @@ export function Counter() {
   const shelf = useShelf();
   const kitchen = useKitchen();
   const { list, fish } = useFish(piece);
-  const asked = question(piece);
-  const ways = useQuery({
-    queryKey: ["times", asked],
-    queryFn: ({ signal }) => api.rank(asked, signal),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+  const ways = useTimes(piece);
   const turning = "the questions of the counter, one after another";
   useKeys({
     "[": { does: () => setTab(tabFrom(tab, -1)), says: turning },

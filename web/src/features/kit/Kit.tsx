@@ -1,8 +1,7 @@
 // The kitchen: what is here, how high it lies, whose rules it keeps. Everything that is computed goes by it.
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { api, type KitchenAsked, type ShelfOffered } from "../../api";
-import { question, type Rules } from "../../card";
-import { UnitSwitch, useKitchen, usePiece } from "../../shell";
+import type { KitchenAsked, ShelfOffered } from "../../api";
+import type { Rules } from "../../card";
+import { UnitSwitch, UsualKitchens, useKit, useKitchen, usePiece, useTimes } from "../../shell";
 import { Choice, Failure, NumberField, useUnits } from "../../ui";
 import { type Units, withUnit } from "../../units";
 import { entryOf, keyOf, listsOf, sized, toggled } from "./kit";
@@ -17,7 +16,7 @@ type Props = { setUnits: (units: Units) => void };
 export function Kit({ setUnits }: Props) {
   const units = useUnits();
   const { kitchen, kept, say, problem } = useKitchen();
-  const offered = useQuery({ queryKey: ["kit"], queryFn: api.kit, retry: false });
+  const offered = useKit();
   if (offered.isError)
     return (
       <div className="p-8">
@@ -36,19 +35,7 @@ export function Kit({ setUnits }: Props) {
         </p>
         <p className="flex flex-wrap items-center gap-x-5">
           <span className="text-small quiet">Start from</span>
-          {offered.data.usual.map((usual) => (
-            <button
-              key={usual.key}
-              type="button"
-              className="pick underline underline-offset-4"
-              data-testid={`usual-${usual.key}`}
-              onClick={() =>
-                say({ ...kitchen, kit: usual.kit as NonNullable<KitchenAsked["kit"]> })
-              }
-            >
-              {usual.name}
-            </button>
-          ))}
+          <UsualKitchens kitchen={kitchen} say={say} />
         </p>
         {stray && <Failure message={problem.message} />}
         {kept.unreadable && (
@@ -207,13 +194,7 @@ function PanDrawn({ acrossMm }: { acrossMm: number }) {
 /** What that leaves for the piece in hand. */
 function Leaves() {
   const { piece } = usePiece();
-  const asked = question(piece);
-  const ways = useQuery({
-    queryKey: ["times", asked],
-    queryFn: ({ signal }) => api.rank(asked, signal),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+  const ways = useTimes(piece);
   if (!ways.data) return null;
   const out = ways.data.ways.flatMap((way) => {
     const why = way.suits ? null : way.reasons.find((reason) => reason.code === "not_here");

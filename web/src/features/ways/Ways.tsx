@@ -75,7 +75,7 @@ export function Ways() {
             · from {withUnit(piece.startC, "celsius", units)} · {piece.pieces} ×{" "}
             {withUnit(piece.massG, "gram", units)} ·{" "}
             <Link to={{ pathname: "/", search: query }} className="underline underline-offset-4">
-              change the piece
+              change it
             </Link>
             {" · "}
             {elsewhere ? <Elsewhere /> : <KitchenLink />}
