@@ -43,6 +43,14 @@ async fn screenshots() {
             "counter-thaw",
             "/?fish=tuna&cut=loin&mm=45&g=600&n=1&skin=off&state=frozen&at=-18",
         ),
+        (
+            "card-trades",
+            "/ways/sear_skin_first?fish=hake&cut=fillet&mm=25&thin=14&g=170&n=2&skin=on&at=8&v.settle=yes&v.company=yes&v.with=18x1,32x1",
+        ),
+        (
+            "kit",
+            "/kit?fish=hake&cut=fillet&mm=25&thin=14&g=170&n=3&skin=on&at=8",
+        ),
         ("knows", "/knows"),
         (
             "refused",
@@ -60,6 +68,7 @@ async fn screenshots() {
     ] {
         let person = Person::new(size.0, size.1, None).await;
         person.open("/").await;
+        person.click("skip-kitchen").await;
         if night {
             person.click("night").await;
         }
@@ -95,6 +104,11 @@ async fn screenshots() {
                 }
             }
             person.settled().await;
+            if name == "card-trades" {
+                person
+                    .js("document.querySelector('[data-testid=open-settle]').scrollIntoView()")
+                    .await;
+            }
             let png = person.client.screenshot().await.unwrap();
             std::fs::write(root.join(format!("{name}{suffix}.png")), png).unwrap();
         }
