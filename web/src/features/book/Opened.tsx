@@ -101,7 +101,7 @@ export function Opened({ card, seen, remove }: Props) {
         />
         <Standing of="note" draft={note} />
       </div>
-      <div className="flex items-center justify-between">
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
         {card.request ? (
           <>
             <Link
@@ -127,7 +127,7 @@ export function Opened({ card, seen, remove }: Props) {
         ) : (
           <span />
         )}
-        <button type="button" className="pick" onClick={remove}>
+        <button type="button" className="pick -ml-0.5" onClick={remove}>
           Take out of the book
         </button>
       </div>
