@@ -30,6 +30,7 @@ export {
   type Piece,
   question,
   type RestOn,
+  RULES,
   type Rules,
   rulesOf,
   type State,

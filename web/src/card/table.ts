@@ -71,6 +71,12 @@ export const EATERS: { key: Eaters; name: string }[] = [
   { key: "pregnant_or_small_child", name: "pregnant or a child" },
 ];
 
+/** Whose rules a kitchen may keep, in words. */
+export const RULES: { key: Rules; name: string }[] = [
+  { key: "us", name: "US" },
+  { key: "eu_uk", name: "EU and UK" },
+];
+
 /** The piece in hand, what it is to become, where, and what matters. */
 export type Piece = {
   fish: string;

@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { type Fish, Refused } from "../../api";
-import { EATERS, FOOD_SAFETY, type Known, ownKey, type Rules, rulesOf } from "../../card";
+import { EATERS, FOOD_SAFETY, type Known, ownKey, RULES, rulesOf } from "../../card";
 import { useFish, useKeys, useKitchen, usePiece, useTimes, useView } from "../../shell";
 import { Choice, Failure, Refusal } from "../../ui";
 import { clock } from "../../units";
@@ -18,11 +18,6 @@ import { Portions } from "./Portions";
 import { TAB_KEYS, type TabKey, Tabs, tabFrom } from "./Tabs";
 import { Thaw } from "./Thaw";
 import { fishOf, useShelf } from "./useShelf";
-
-const RULES: { key: Rules; name: string }[] = [
-  { key: "us", name: "US" },
-  { key: "eu_uk", name: "EU and UK" },
-];
 
 export function Counter() {
   const { piece, change, query } = usePiece();

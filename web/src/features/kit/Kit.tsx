@@ -1,15 +1,10 @@
 // The kitchen: what is here, how high it lies, whose rules it keeps. Everything that is computed goes by it.
 import type { KitchenAsked, ShelfOffered } from "../../api";
-import type { Rules } from "../../card";
+import { RULES } from "../../card";
 import { UnitSwitch, UsualKitchens, useKit, useKitchen, usePiece, useTimes } from "../../shell";
 import { Choice, Failure, NumberField, useUnits } from "../../ui";
 import { type Units, withUnit } from "../../units";
 import { entryOf, keyOf, listsOf, sized, toggled } from "./kit";
-
-const RULES: { key: Rules; name: string }[] = [
-  { key: "us", name: "US" },
-  { key: "eu_uk", name: "EU and UK" },
-];
 
 type Props = { setUnits: (units: Units) => void };
 
