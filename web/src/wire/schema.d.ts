@@ -1968,6 +1968,8 @@ export interface components {
             /** @description Fats for the hottest they meet, the safest first; empty where nothing is fried. */
             fats: components["schemas"]["FatMargin"][];
             field?: components["schemas"]["SliceFieldWire"] | null;
+            /** @description What it is held against another plan by. */
+            figures: components["schemas"]["Figures"];
             /** @description What a good cook sets for this thickness where that is not the usual, whatever is set now. */
             fitted: components["schemas"]["FittedWire"][];
             /** @description What is looked for. */

@@ -10,7 +10,8 @@ use cindo_core::heat::Body;
 use cindo_core::kit::{Allergen, FatMargin, Kitchen, KitchenAsked};
 use cindo_core::methods::Step;
 use cindo_core::plan::{
-    Batch, CurvePoint, Most, Plan, PlanAsked, Probe, SettleAsked, TurnBy, Window, plan, settle,
+    Batch, CurvePoint, Figures, Most, Plan, PlanAsked, Probe, SettleAsked, TurnBy, Window, plan,
+    settle,
 };
 use cindo_core::run::{FieldAsked, Heating, TimesAsked, TruthAsked};
 use cindo_core::target::{Band, Goal, Safety};
@@ -133,6 +134,8 @@ pub struct PlanAnswer {
     /// The smallest change of when it leaves the heat that makes it end in the target, s: 0 where it does; null where
     /// none does.
     pub change_s: Option<f64>,
+    /// What it is held against another plan by.
+    pub figures: Figures,
     /// The flesh is seen from the side while it cooks: no skin all round, no coat.
     pub side_seen: bool,
     /// How long each side takes as planned, s: what times are given for.
@@ -230,6 +233,7 @@ impl From<Plan> for PlanAnswer {
             to_plate_s: plan.to_plate_s(),
             right_s: plan.right_s.map(|(from, to)| [from, to]),
             hands_s: plan.hands_s(),
+            figures: Figures::of(&plan),
             change_s: plan.change_s(),
             side_seen: plan.side_seen,
             sides_s: plan.sides_s,

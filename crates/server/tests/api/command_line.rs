@@ -215,8 +215,8 @@ fn schools_together_and_card_answer_as_the_service_does() {
     let first = &schools["schools"][0];
     assert_eq!(first["options"][0]["now"], json!(true), "{first}");
     assert_eq!(
-        first["options"][0]["figures"]["off_heat_s"],
-        answer("plan", &plan)["off_heat_s"]
+        first["options"][0]["figures"],
+        answer("plan", &plan)["figures"]
     );
     let together = answer(
         "together",

@@ -18,7 +18,7 @@ import { Settings } from "./Settings";
 import { Settle } from "./Settle";
 import { Steps } from "./Steps";
 import { TakeAlong } from "./TakeAlong";
-import { figuresOf, traded } from "./traded";
+import { traded } from "./traded";
 import { useChanged } from "./useChanged";
 import { usePlan } from "./usePlan";
 import { useSettings } from "./useSettings";
@@ -79,7 +79,7 @@ export function Card() {
   const { plan, settled, problem, again } = shown;
   const before = useChanged(JSON.stringify(request), right.plan, right.settled);
   const changed =
-    before && right.plan && !whatIf ? traded(figuresOf(before), figuresOf(right.plan), units) : "";
+    before && right.plan && !whatIf ? traded(before.figures, right.plan.figures, units) : "";
 
   const queries = useQueryClient();
   // Made here, so that a save that has to be sent again makes one card.

@@ -7,7 +7,7 @@ import { figure, scale, span, type Units, withUnit } from "../../units";
 import { Opening } from "./Opening";
 import { seconds } from "./recipe";
 import { QUANTITY } from "./Settings";
-import { crustOf, figuresOf, percentOf, traded } from "./traded";
+import { crustOf, percentOf, traded } from "./traded";
 
 type Props = {
   planned: Plan;
@@ -52,7 +52,7 @@ function Curves({ planned, request, main, change }: Props & { main: Setting }) {
   const settle = useMutation({
     // What it is held against is the card as it stood when it was asked.
     mutationFn: async (asked: { most: Most; within_s?: number }) => ({
-      from: figuresOf(planned),
+      from: planned.figures,
       ...(await api.settle({ plan: { ...rest, range: false }, ...asked })),
     }),
     onSuccess: (settled) => change(main, settled.value),
@@ -121,12 +121,12 @@ function Curves({ planned, request, main, change }: Props & { main: Setting }) {
               {settled.name} {withUnit(settled.value, QUANTITY.C ?? "celsius", units)}.
             </b>{" "}
             {settled.met
-              ? traded(settled.from, figuresOf(settled.plan), units) || "It is there already."
+              ? traded(settled.from, settled.plan.figures, units) || "It is there already."
               : "No heat here does all of that: this comes nearest."}
           </>
         )}
       </p>
-      <Strips points={points} value={value} now={figuresOf(planned)} set={(c) => change(main, c)} />
+      <Strips points={points} value={value} now={planned.figures} set={(c) => change(main, c)} />
     </div>
   );
 }

@@ -5,8 +5,6 @@ import { clock, figure, scale, span, type Units } from "../../units";
 /** Nobody counts seconds before the fish is in: whole minutes. */
 export const about = (s: number) => `${Math.max(1, Math.round(s / 60))} min`;
 
-export const windowS = (plan: Plan) => plan.window.early_s + plan.window.late_s;
-
 export type Compared = {
   key: string;
   /** In front of the figure. */
@@ -59,9 +57,9 @@ export const COMPARED: readonly Compared[] = [
   {
     key: "forgives",
     label: "leeway",
-    value: windowS,
+    value: (p) => p.figures.leeway_s,
     more: true,
-    text: (p) => span(windowS(p)),
+    text: (p) => span(p.figures.leeway_s),
   },
 ];
 

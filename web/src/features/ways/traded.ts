@@ -1,19 +1,6 @@
 // What is had and what is paid for it, when a card is set otherwise.
-import type { Figures, Plan } from "../../api";
+import type { Figures } from "../../api";
 import { figure, scale, span, type Units } from "../../units";
-
-/** The figures of a plan that are traded against each other. */
-export function figuresOf(plan: Plan): Figures {
-  return {
-    reached: !plan.warnings.some((w) => w.code === "target_out_of_reach"),
-    off_heat_s: plan.off_heat_s,
-    to_plate_s: plan.to_plate_s,
-    overcooked_share: plan.overcooked_share,
-    crisp_mm: plan.crisp_mm,
-    leeway_s: plan.window.early_s + plan.window.late_s,
-    weight_loss_share: plan.weight_loss_share,
-  };
-}
 
 export const percentOf = (share: number) => `${Math.round(100 * share)} %`;
 
