@@ -12,7 +12,8 @@
 //! - [`run`] programme, timeline, truth, and the one run of them; what is seen and felt;
 //! - [`methods`] one file for each way to cook: its settings, its stages, its words;
 //! - [`belief`] what is not known, as factors and weighted members;
-//! - [`plan`] questions to the run: when, how forgiving, in which order.
+//! - [`plan`] questions to the run: when, how forgiving, in which order;
+//! - [`cook`] a cook under way: what has happened, folded into what is so and what comes next.
 //!
 //! Sources are named by key in the docs and listed in `docs/SOURCES.md`.
 #![forbid(unsafe_code)]
@@ -20,6 +21,7 @@
 
 pub mod belief;
 pub mod choice;
+pub mod cook;
 pub mod fish;
 pub mod heat;
 pub mod kit;

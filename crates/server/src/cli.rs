@@ -5,8 +5,8 @@ use crate::error::{RequestError, StartError};
 use crate::files::ExportRequest;
 use crate::guard::Guard;
 use crate::wire::{
-    self, CoolRequest, HeatRequest, PlanRequest, RankRequest, SchoolsRequest, SettleRequest,
-    SimulateRequest, ThawRequest, TogetherRequest,
+    self, CookRequest, CoolRequest, HeatRequest, PlanRequest, RankRequest, SchoolsRequest,
+    SettleRequest, SimulateRequest, ThawRequest, TogetherRequest,
 };
 use crate::{demo, routes, store};
 use actix_web::HttpServer;
@@ -75,6 +75,11 @@ enum Command {
         /// A JSON file, or - for standard input.
         file: PathBuf,
     },
+    /// A cook under way: plan, events and the time in, what is so and what comes next out.
+    Cook {
+        /// A JSON file, or - for standard input.
+        file: PathBuf,
+    },
     /// The bare solver with constant properties.
     Heat {
         /// A JSON file, or - for standard input.
@@ -128,6 +133,7 @@ pub fn run(cli: Cli) -> ExitCode {
         Command::Schools { file } => answer(&file, |r: SchoolsRequest| r.answer()),
         Command::Together { file } => answer(&file, |r: TogetherRequest| r.answer()),
         Command::Simulate { file } => answer(&file, |r: SimulateRequest| r.answer()),
+        Command::Cook { file } => answer(&file, |r: CookRequest| r.answer()),
         Command::Heat { file } => answer(&file, |r: HeatRequest| r.answer()),
         Command::Thaw { file } => answer(&file, |r: ThawRequest| r.answer()),
         Command::Cool { file } => answer(&file, |r: CoolRequest| r.answer()),

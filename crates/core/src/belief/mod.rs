@@ -1,10 +1,16 @@
 //! What is not known: a piece and a fire differ from what was asked for. Each way in which they do
 //! is a factor that says what it touches (`data/belief.toml`); a fixed set of members, each a whole
 //! truth with a weight, stands for all of them. What a cook sees at the stove changes weights, never
-//! members.
+//! members; between members figures go straight (see [`Tried`]), so that a sharp word leaves enough of them.
 //!
 //! The set is an Owen-scrambled Sobol sequence (crate `sobol_burley`): each factor by itself is
 //! spread evenly, and no two of ten go together.
+
+mod cue;
+mod weighed;
+
+pub use cue::{Cue, Cues, Had, LineCue, ProbeCue, Slip, Word, density, word_share};
+pub use weighed::{Belief, Evidence, Fits, Goes, Tried};
 
 use crate::fish::{Measured, Piece};
 use crate::run::{Fire, Programme, Truth};
@@ -62,6 +68,10 @@ pub struct Factor {
     pub key: String,
     /// In words.
     pub name: String,
+    /// What is said where it is believed to be more than asked.
+    pub higher: String,
+    /// And less.
+    pub lower: String,
     /// What it touches, in words.
     pub touches: String,
     /// One standard deviation.

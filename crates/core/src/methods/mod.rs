@@ -37,6 +37,7 @@ mod whole_roast;
 
 pub use advice::done;
 pub use advice::{Caution, Reason, Step, StepKind, Story, Suits};
+pub(crate) use media::under_lid;
 pub use settings::{Choice, Chosen, Purpose, Spec, Takes, Unit, Value};
 pub use suiting::crisp_skin;
 

@@ -5,7 +5,7 @@ use crate::fish::Notice;
 use crate::heat::Body;
 use crate::kit::{Allergen, FatMargin};
 use crate::methods::{Chosen, Method, Step};
-use crate::run::{Heating, Outcome, Signs, SliceField};
+use crate::run::{Heating, Outcome, Signs, SliceField, Timeline};
 use crate::target::Aim;
 use serde::Serialize;
 
@@ -71,6 +71,8 @@ pub struct Plan {
     pub fitted: Vec<Fitted>,
     /// What it aims at.
     pub aim: Aim,
+    /// When everything happens.
+    pub timeline: Timeline,
     /// When the piece leaves the heat, s.
     pub off_heat_s: f64,
     /// When it is turned, s.

@@ -76,7 +76,7 @@ impl Default for PlanAsked {
 
 /// A piece, a way to cook it and what it is to become: checked, read once.
 #[derive(Debug)]
-pub(super) struct Cooking<'a> {
+pub(crate) struct Cooking<'a> {
     pub piece: &'a Piece,
     pub method: &'static Method,
     pub chosen: Chosen,

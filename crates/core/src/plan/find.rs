@@ -14,7 +14,7 @@ const NEAR_K: f64 = 0.02;
 
 /// What a search goes by.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub(super) enum Measure {
+pub(crate) enum Measure {
     /// Highest temperature of the coldest point, C.
     Coldest,
     /// Depth of the seared rim, tenths of a millimetre: near in it is as near as in kelvins.
@@ -22,14 +22,14 @@ pub(super) enum Measure {
 }
 
 impl Measure {
-    fn of(self, peaks: &PeakSink, column: &Column) -> f64 {
+    pub(crate) fn of(self, peaks: &PeakSink, column: &Column) -> f64 {
         match self {
             Self::Coldest => peaks.coldest_c(),
             Self::Rim => 10.0 * peaks.rim_mm(column),
         }
     }
 
-    fn at_start(self, bench: &Bench) -> f64 {
+    pub(crate) fn at_start(self, bench: &Bench) -> f64 {
         match self {
             Self::Coldest => bench.start_c(),
             Self::Rim => 0.0,
@@ -39,7 +39,7 @@ impl Measure {
 
 /// A target as a search knows it: where a plan ends, and from where to where it is still right.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub(super) struct Sought {
+pub(crate) struct Sought {
     pub measure: Measure,
     pub low: f64,
     pub aim: f64,
@@ -92,7 +92,7 @@ const RIM_GIVES_MM: f64 = 1.0;
 
 /// What a search found.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub(super) enum Stop {
+pub(crate) enum Stop {
     /// The time at which the aim is met.
     Reached(f64),
     /// The aim is above what can be had; the best found.
@@ -316,7 +316,7 @@ fn secant(aim: f64, guess_s: f64, slope: f64, mut f: impl FnMut(f64) -> f64) -> 
 }
 
 /// Finds where a rising function of time meets `aim`. `at_zero` is its value at 0.
-fn search(aim: f64, at_zero: f64, guess_s: f64, mut f: impl FnMut(f64) -> f64) -> Stop {
+pub(crate) fn search(aim: f64, at_zero: f64, guess_s: f64, mut f: impl FnMut(f64) -> f64) -> Stop {
     if at_zero >= aim {
         return Stop::Reached(0.0);
     }
@@ -348,7 +348,12 @@ fn search(aim: f64, at_zero: f64, guess_s: f64, mut f: impl FnMut(f64) -> f64) -
 
 /// Between a time too short and one long enough: inverse quadratic steps where the curve lets
 /// them, halving where it does not (Chandrupatla 1997).
-fn bracketed(aim: f64, low: (f64, f64), high: (f64, f64), mut f: impl FnMut(f64) -> f64) -> Stop {
+pub(crate) fn bracketed(
+    aim: f64,
+    low: (f64, f64),
+    high: (f64, f64),
+    mut f: impl FnMut(f64) -> f64,
+) -> Stop {
     // `a` is the newest, `b` the other end of the bracket; below, `c` the one before.
     let (mut a, mut b) = ((high.0, high.1 - aim), (low.0, low.1 - aim));
     // The first step along the chord.

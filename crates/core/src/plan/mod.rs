@@ -18,6 +18,12 @@ mod together;
 mod warn;
 mod when;
 
+pub(crate) use asked::Cooking;
+pub(crate) use find::{Measure, Sought, Stop, bracketed, search};
+pub(crate) use planner::{prepared, say_probe, say_what_it_is, tell};
+pub(crate) use range::SLOW;
+pub(crate) use when::{HOLDS_K, LONGER, TIMES_LONGER, holds};
+
 pub use crate::choice::{Tonight, Wishes};
 pub use answer::{Batch, Plan, Probe, Window};
 pub use asked::{MethodAsked, PlanAsked, TurnBy};

@@ -39,7 +39,7 @@ pub fn plan(asked: &PlanAsked) -> Result<Plan, InputError> {
 }
 
 /// What a plan asks for, read and checked.
-pub(super) fn prepared<T>(
+pub(crate) fn prepared<T>(
     asked: &PlanAsked,
     then: impl FnOnce(&Cooking<'_>) -> Result<T, InputError>,
 ) -> Result<T, InputError> {
@@ -74,7 +74,7 @@ pub(super) fn cooked_as(
 }
 
 /// One plan of one piece, told once: the same timeline for the run, the words and the warnings.
-pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, InputError> {
+pub(crate) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, InputError> {
     let (piece, programme, aim) = (cooking.piece, &cooking.programme, &cooking.aim);
     if let Some(field) = asked.field {
         field.check(FieldAsked::MOST).within("field")?;
@@ -207,6 +207,7 @@ pub(super) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         chosen: cooking.chosen.clone(),
         fitted: choice::fitted(cooking.method, piece, cooking.kitchen),
         aim: *aim,
+        timeline: timeline.clone(),
         off_heat_s: timeline.off_s,
         turns_s: timeline.turns_s(),
         rest_s: timeline.rest_s,
@@ -286,7 +287,7 @@ fn out_of_reach(aim: &Aim, short: f64) -> Notice {
 
 /// A probe from when an ordinary piece is there, for whoever has one in hand all the time; and the one
 /// that everything ends with.
-fn say_probe(piece: &Piece, timeline: &Timeline, probe: Probe, steps: &mut Vec<Step>) {
+pub(crate) fn say_probe(piece: &Piece, timeline: &Timeline, probe: Probe, steps: &mut Vec<Step>) {
     let place = probe_where(piece);
     if probe.from_s < timeline.off_s {
         let early = Step::probe_early(probe.from_s, place, probe.shows_c);
@@ -312,7 +313,7 @@ fn probe_where(piece: &Piece) -> &'static str {
 }
 
 /// What a bone and scores mean to the cook, on the steps where they show.
-fn say_what_it_is(piece: &Piece, signs: &Signs, steps: &mut [Step]) {
+pub(crate) fn say_what_it_is(piece: &Piece, signs: &Signs, steps: &mut [Step]) {
     for step in steps {
         match step.kind {
             StepKind::Start if piece.scored => step.cues.push(done::SCORED),

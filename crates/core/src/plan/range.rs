@@ -3,7 +3,7 @@
 
 use super::asked::{Cooking, TurnBy};
 use super::find::{Leaving, Measure, Sought, time_for};
-use crate::belief::{Factor, members, quantile};
+use crate::belief::{Belief, Factor, Tried};
 use crate::run::{Bench, Fidelity, Timeline, Truth};
 
 /// Early and late tenth of the times at which the members are done, s.
@@ -23,21 +23,23 @@ pub(super) fn early_and_late_s(
         };
         found.time_s()
     };
+    let ln_s = |truth: &Truth| done_s(truth).max(1.0).ln();
+    let tried = Tried::new(Factor::of(cooking.piece, programme));
+    let truths = tried.truths(cooking.piece);
+    let members: Vec<f64> = truths.iter().map(ln_s).collect();
     // The rough bench is off by as much for all of them; the plan knows by how much.
-    let off_by_s = planned_s - done_s(&Truth::asked(cooking.piece));
-    let times: Vec<(f64, f64)> = members(cooking.piece, programme)
-        .iter()
-        .map(|member| ((done_s(&member.truth) + off_by_s).max(0.0), member.weight))
-        .collect();
+    let asked = ln_s(&Truth::asked(cooking.piece));
+    let goes = tried.goes(&members, asked, planned_s.max(1.0).ln());
+    let belief = Belief::new(tried.factors().len());
     (
-        quantile(&times, 0.1).min(planned_s),
-        quantile(&times, 0.9).max(planned_s),
+        belief.quantile(&goes, 0.1).exp().min(planned_s),
+        belief.quantile(&goes, 0.9).exp().max(planned_s),
     )
 }
 
 /// How slow the slow piece is, standard deviations of the time: one piece in forty is slower as the
 /// factors stand, one in eighteen when they are a quarter wider, which nobody knows.
-const SLOW: f64 = 2.0;
+pub(crate) const SLOW: f64 = 2.0;
 
 /// The piece and fire that are as slow as [`SLOW`] says, in the likeliest way: each factor as far off
 /// as its share of the spread of the time to `aim_c` (the design point of a first-order reliability

@@ -138,9 +138,9 @@ fn crusted_s(bench: &Bench, aim: &Aim, planned_s: f64) -> f64 {
 
 /// The slow piece peaks so much above the figure that it holds it for a while, K; when it does not
 /// yet, a little longer, so many times.
-const HOLDS_K: f64 = 0.3;
-const LONGER: f64 = 1.01;
-const TIMES_LONGER: usize = 12;
+pub(crate) const HOLDS_K: f64 = 0.3;
+pub(crate) const LONGER: f64 = 1.01;
+pub(crate) const TIMES_LONGER: usize = 12;
 
 /// Whether a slow piece holds the figure along a timeline.
 pub(super) fn slow_holds(cooking: &Cooking<'_>, figure_c: f64, timeline: &Timeline) -> bool {
@@ -151,7 +151,7 @@ pub(super) fn slow_holds(cooking: &Cooking<'_>, figure_c: f64, timeline: &Timeli
     holds(&tally, &cooking.aim, figure_c)
 }
 
-fn holds(tally: &Tally<'_>, aim: &Aim, figure_c: f64) -> bool {
+pub(crate) fn holds(tally: &Tally<'_>, aim: &Aim, figure_c: f64) -> bool {
     let outcome = tally.outcome(aim);
     outcome.safety.food_code_63c_15s && outcome.served_peak_c >= figure_c
 }

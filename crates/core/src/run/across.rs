@@ -29,6 +29,50 @@ pub struct CutOpen {
     pub middle_c: f64,
 }
 
+/// Points of an upright.
+const UPRIGHT_POINTS: usize = 48;
+
+/// What stands on the upright through the middle of a section, evenly from the skin side to the flesh side.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Upright {
+    t_c: Vec<f64>,
+    peaks_c: Vec<f64>,
+    ln_setting: Vec<f64>,
+}
+
+impl Upright {
+    fn sample(of: &[f64], share: f64) -> f64 {
+        let x = (share * of.len() as f64 - 0.5).clamp(0.0, of.len() as f64 - 1.0);
+        let i = (x as usize).min(of.len().saturating_sub(2));
+        of[i] + (x - i as f64) * (of[i + 1] - of[i])
+    }
+
+    /// Temperature at a share of the thickness from the skin side, C.
+    pub fn at_c(&self, share: f64) -> f64 {
+        Self::sample(&self.t_c, share)
+    }
+
+    /// By how much the flesh there is above where it looks set, K.
+    pub fn line_k(&self, share: f64) -> f64 {
+        super::felt::set_k(Self::sample(&self.ln_setting, share).exp())
+    }
+
+    /// The same where it is least.
+    pub fn least_line_k(&self) -> f64 {
+        let least = self
+            .ln_setting
+            .iter()
+            .copied()
+            .fold(f64::INFINITY, f64::min);
+        super::felt::set_k(least.exp())
+    }
+
+    /// Highest temperature of the coldest point, C.
+    pub fn coldest_peak_c(&self) -> f64 {
+        self.peaks_c.iter().copied().fold(f64::INFINITY, f64::min)
+    }
+}
+
 /// A piece cut across at its thickest, moment after moment.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Opened {
@@ -90,7 +134,12 @@ impl Bench {
 
 impl Across<'_> {
     /// Cooks along a timeline until it is eaten, handing over each step's length, s.
-    fn run(&self, timeline: &Timeline, mut each: impl FnMut(&Cooked<'_>, f64)) {
+    fn run(&self, timeline: &Timeline, each: impl FnMut(&Cooked<'_>, f64)) {
+        self.run_until(timeline, timeline.eaten_s(), each);
+    }
+
+    /// The same to a time, s.
+    fn run_until(&self, timeline: &Timeline, until_s: f64, mut each: impl FnMut(&Cooked<'_>, f64)) {
         let mut track = Track::default();
         self.bench.run(timeline, &mut track);
         let reservoir = self.bench.programme.reservoir.map(|_| &track);
@@ -104,7 +153,7 @@ impl Across<'_> {
         let bath = self.bench.programme.bath();
         each(&cooked, 0.0);
         for stretch in self.bench.programme.stretches(timeline) {
-            let to_s = stretch.to_s.min(timeline.eaten_s());
+            let to_s = stretch.to_s.min(until_s);
             if to_s - cooked.t_s() <= 1e-9 {
                 continue;
             }
@@ -138,6 +187,37 @@ impl Across<'_> {
                 .iter()
                 .fold(f64::INFINITY, |least, c| least.min(peaks[*c]))
         })
+    }
+
+    /// The upright through the middle, that which a column is, at some rising times, s; none where its middle is an
+    /// empty belly.
+    pub fn uprights(&self, timeline: &Timeline, at_s: &[f64]) -> Option<Vec<Upright>> {
+        let (base, high) = (self.outline.base_m(), self.outline.thickness_m());
+        let mut wanted = at_s.iter().copied().peekable();
+        let mut found = Vec::with_capacity(at_s.len());
+        let mut readings: Option<Vec<Reading>> = None;
+        let mut sums = Sums::default();
+        let last_s = at_s.last().copied().unwrap_or(0.0);
+        self.run_until(timeline, last_s, |cooked, dt_s| {
+            sums.step(cooked, dt_s);
+            let at = readings.get_or_insert_with(|| {
+                let share = |i: usize| (i as f64 + 0.5) / UPRIGHT_POINTS as f64;
+                let x_m = self.outline.upright_m();
+                let points = (0..UPRIGHT_POINTS).map(|i| [x_m, base + high * share(i)]);
+                points.filter_map(|at| cooked.reading(at)).collect()
+            });
+            while wanted.next_if(|at| *at <= cooked.t_s() + 1e-6).is_some() {
+                let of = |cells: &[f64]| at.iter().map(|at| at.of(cells)).collect();
+                let ln: Vec<f64> = sums.setting.iter().map(|s| s.max(1e-9).ln()).collect();
+                found.push(Upright {
+                    t_c: of(cooked.t_c()),
+                    peaks_c: of(&sums.peaks_c),
+                    ln_setting: of(&ln),
+                });
+            }
+        });
+        let whole = found.iter().all(|one| one.t_c.len() == UPRIGHT_POINTS);
+        (whole && found.len() == at_s.len()).then_some(found)
     }
 
     /// What it looks like at some moments, in order, so many samples across; moments past the plate are left out.

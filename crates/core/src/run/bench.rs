@@ -189,6 +189,20 @@ impl Bench {
         })
     }
 
+    /// What a run is at some rising times, s.
+    pub fn states(&self, timeline: &Timeline, at_s: &[f64]) -> Vec<State> {
+        let mut run = self.begin();
+        let mut tally = Tally::new(&self.column, timeline);
+        let at = at_s.iter().map(|at_s| {
+            run.to(timeline, *at_s, &mut tally);
+            State {
+                heat: run.marcher.state().clone(),
+                past: tally.past().clone(),
+            }
+        });
+        at.collect()
+    }
+
     /// What can be seen and felt in a state.
     ///
     /// # Errors

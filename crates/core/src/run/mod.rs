@@ -5,6 +5,7 @@
 
 mod across;
 mod bench;
+mod felt;
 mod field;
 mod kinetics;
 mod past;
@@ -15,8 +16,9 @@ mod timeline;
 mod truth;
 mod witness;
 
-pub use across::{Across, CutOpen, Opened};
+pub use across::{Across, CutOpen, Opened, Upright};
 pub use bench::{Bench, Fidelity, Run, State, run_together};
+pub use felt::{Felt, Sign};
 pub use field::{FieldAsked, FieldSink, SliceField};
 pub use kinetics::{lethality_listeria, setting_rate_1_s};
 pub use past::{Outcome, Past, PeakSink, RIM_C, Tally, juice_share};

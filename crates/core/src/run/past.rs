@@ -172,8 +172,8 @@ pub struct Past {
 }
 
 /// White protein beads: outer layer above this, C, that deep, m.
-const BEADS_C: f64 = 60.0;
-const BEADS_M: f64 = 3e-3;
+pub(super) const BEADS_C: f64 = 60.0;
+pub(super) const BEADS_M: f64 = 3e-3;
 /// Time over which steam is smoothed, s.
 pub const STEAM_OVER_S: f64 = 40.0;
 /// Browning is counted against this temperature, C.
@@ -353,10 +353,18 @@ pub(super) fn crust_mm(column: &Column, water_kg_m3: &[f64], side: usize) -> f64
 
 /// Height of the cooked line from the skin side, share of the thickness.
 pub(super) fn cooked_line_share(column: &Column, past: &Past) -> f64 {
+    line_share(column, past, false)
+}
+
+/// The same from either side.
+pub(super) fn line_share(column: &Column, past: &Past, from_high: bool) -> f64 {
     let grid = &column.grid;
-    let cells = grid.width_m[grid.flesh.clone()].iter().enumerate();
-    let set = cells.take_while(|(i, _)| past.opaque_share(*i) >= SET_SHARE);
-    set.map(|(_, width)| width).sum::<f64>() / grid.flesh_m()
+    let width = &grid.width_m[grid.flesh.clone()];
+    let n = width.len();
+    let cell = |k: usize| if from_high { n - 1 - k } else { k };
+    let cells = (0..n).map(cell);
+    let set = cells.take_while(|i| past.opaque_share(*i) >= SET_SHARE);
+    set.map(|i| width[i]).sum::<f64>() / grid.flesh_m()
 }
 
 /// Time above a line within a step that goes straight from `a` to `b`, and whether it ends

@@ -4,36 +4,37 @@
 //! tester slides where the flesh has softened, about 49 C; bone lets go at about 55 C; white beads
 //! come from outer layers long above 60 C.
 
+pub(super) use super::past::BEADS_C;
 use super::past::{Past, cooked_line_share, crust_mm};
 use crate::heat::{Column, MIDDLE, Moment};
 use serde::Serialize;
 
 /// Dry crust that lets go of pan or grate, mm.
-const RELEASE_MM: f64 = 0.2;
+pub(super) const RELEASE_MM: f64 = 0.2;
 /// Flesh between flakes has softened, C.
-const SOFT_C: f64 = 49.0;
+pub(super) const SOFT_C: f64 = 49.0;
 /// Softened share of the way at which a tester grips, and slides.
-const GRIPS_SHARE: f64 = 0.6;
-const SLIDES_SHARE: f64 = 0.98;
+pub(super) const GRIPS_SHARE: f64 = 0.6;
+pub(super) const SLIDES_SHARE: f64 = 0.98;
 /// Bone lets go, C.
-const BONE_C: f64 = 55.0;
+pub(super) const BONE_C: f64 = 55.0;
 /// Few beads after so long above their temperature, many after so much longer, s.
-const FEW_BEADS_S: f64 = 60.0;
-const MANY_BEADS_S: f64 = 240.0;
+pub(super) const FEW_BEADS_S: f64 = 60.0;
+pub(super) const MANY_BEADS_S: f64 = 240.0;
 /// The lip: just warm from here, warm, hot, C. Cooks say cold under 35, just warm 38 to 45, warm 46
 /// to 52, hot above 55: the ends lie between.
-const JUST_WARM_C: f64 = 36.5;
-const WARM_C: f64 = 45.5;
-const HOT_C: f64 = 53.5;
+pub(super) const JUST_WARM_C: f64 = 36.5;
+pub(super) const WARM_C: f64 = 45.5;
+pub(super) const HOT_C: f64 = 53.5;
 /// A finger: gives from here, the dent stays, falls apart, C. common practice, no source.
-const GIVES_C: f64 = 44.0;
-const DENT_C: f64 = 50.0;
-const APART_C: f64 = 67.0;
+pub(super) const GIVES_C: f64 = 44.0;
+pub(super) const DENT_C: f64 = 50.0;
+pub(super) const APART_C: f64 = 67.0;
 /// Water leaving by face area, kg/(m2 s), from which a fryer or pan roars, bubbles, dies down. common
 /// practice, no source for the words; the figures are those of the engine's own frying.
-const ROARS_KG_M2S: f64 = 4.5e-3;
-const BUBBLES_KG_M2S: f64 = 3e-3;
-const DIES_DOWN_KG_M2S: f64 = 5e-4;
+pub(super) const ROARS_KG_M2S: f64 = 4.5e-3;
+pub(super) const BUBBLES_KG_M2S: f64 = 3e-3;
+pub(super) const DIES_DOWN_KG_M2S: f64 = 5e-4;
 
 /// What a thin metal tester meets, pushed through the thickest part.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize)]

@@ -1,6 +1,7 @@
 //! One stage of a cooking: what both faces see, how long, and what the cook does when it begins.
 
 use crate::heat::{Face, Spell};
+use serde::Serialize;
 
 /// How long a stage takes.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -15,7 +16,9 @@ pub enum Span {
 
 /// What the cook does when a stage begins. Whatever says when, in words, in a picture or by a sound,
 /// asks the timeline for the time of a mark.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum Mark {
     /// Onto the heat.
     In,

@@ -23,6 +23,7 @@ mod running;
 mod safety;
 mod section;
 mod story;
+mod stove;
 mod tonight;
 mod trades;
 mod words;

@@ -1,6 +1,7 @@
 //! What goes over HTTP and the command line. Names are fixed; unknown fields are refused.
 
 mod cards;
+mod cook;
 mod counter;
 mod fish;
 mod heat;
@@ -21,6 +22,7 @@ pub use cards::{
     CardChange, CardList, CardNew, CardSummary, CardWire, PlannedWire, ResultChange, ResultWire,
     TallyWire,
 };
+pub use cook::{BesideCookWire, CookAnswer, CookRequest, HappensWire, SeenWire};
 pub use counter::{
     FreshnessRequest, NoticesAnswer, NoticesRequest, PortionsRequest, ShoppingRequest, WhichFish,
     WholeRequest,

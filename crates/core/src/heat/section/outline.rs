@@ -318,7 +318,7 @@ impl Outline {
     }
 
     /// The upright through the thickest part, m: of a taper a little in from its end.
-    pub(super) fn upright_m(&self) -> f64 {
+    pub fn upright_m(&self) -> f64 {
         match self {
             Self::Ellipse { .. } | Self::Fillet { .. } => 0.0,
             Self::Taper { .. } => 0.15 * self.across_m(),

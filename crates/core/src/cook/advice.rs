@@ -1,0 +1,265 @@
+//! What is best done now when something went otherwise: each thing that could be done is run to its end, and the one
+//! that lands best is said first.
+
+use super::course::{Course, Phase};
+use super::event::{Event, Kind};
+use super::standing::Fold;
+use crate::plan::{Measure, Stop};
+use crate::run::{Bench, Fidelity, Outcome, Tally, Truth};
+use serde::Serialize;
+
+/// One thing that could be done now, run to its end.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Could {
+    /// Stable name.
+    pub code: &'static str,
+    /// What to do, in words.
+    pub act: &'static str,
+    /// The event that says it was done.
+    pub done: Kind,
+    /// Off the heat then, s.
+    pub off_s: f64,
+    /// Rested so long, s.
+    pub rest_s: f64,
+    /// Coldest point at its highest, C.
+    pub core_peak_c: f64,
+    /// Share overcooked.
+    pub overcooked_share: f64,
+    /// It ends in the band.
+    pub in_band: bool,
+}
+
+/// What is said.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Advice {
+    /// Why something is said at all, stable.
+    pub code: &'static str,
+    /// What it did to the fish, in words.
+    pub message: &'static str,
+    /// Of the middle, against the plan, K.
+    pub middle_k: f64,
+    /// Of what is overcooked, against the plan, share of the thickness.
+    pub overcooked_more: f64,
+    /// What could be done, the best first.
+    pub options: Vec<Could>,
+}
+
+/// Overcooked by so much more than planned is worth a word, share; so is a middle so far out of its band, K.
+const MORE_OVERCOOKED: f64 = 0.05;
+const OUT_K: f64 = 0.5;
+/// Later than this is late, s.
+const LATE_S: f64 = 5.0;
+/// A short rest, s: onto the plate and out.
+const SHORT_REST_S: f64 = 20.0;
+/// Less time left than this, and turning the heat down changes nothing, s.
+const WORTH_TURNING_S: f64 = 45.0;
+/// A point of overcooked flesh weighs as much as so many kelvins out of the band.
+const K_BY_SHARE: f64 = 20.0;
+
+/// What went otherwise, and what is best now; empty while all goes as planned.
+pub(super) fn advise(
+    fold: &Fold<'_>,
+    likely: &Truth,
+    off_s: f64,
+    outcome: &Outcome,
+) -> Vec<Advice> {
+    let planned = &fold.told.outcome;
+    let band = fold.cooking.aim.band;
+    if fold.sought.measure == Measure::Rim {
+        return rim(fold, off_s, outcome);
+    }
+    let middle_k = outcome.core_peak_c - planned.core_peak_c;
+    let overcooked_more = outcome.overcooked_share - planned.overcooked_share;
+    let resting = fold.course.phase == Phase::Resting;
+    let over = outcome.core_peak_c > band.high_c + OUT_K;
+    let under = outcome.core_peak_c < band.low_c - OUT_K;
+    let late = !resting && fold.now_s > off_s + LATE_S;
+    let (code, message) = match () {
+        () if resting && under => (
+            "too_early",
+            "Off too early: the middle will not get there as it rests.",
+        ),
+        () if over && (late || resting) => (
+            "too_late",
+            "Too late: the middle goes past what you wanted.",
+        ),
+        () if over => (
+            "goes_past",
+            "Even off now the middle goes past what you wanted.",
+        ),
+        () if late => ("late", "It should be off by now."),
+        () if overcooked_more > MORE_OVERCOOKED => {
+            ("edge_dry", "More of the outside is past done than planned.")
+        }
+        () => return vec![],
+    };
+    let mut options = if resting {
+        resting_options(fold, likely, under)
+    } else {
+        on_heat(fold, likely, off_s)
+    };
+    let cost = |o: &Could| {
+        let out = (band.low_c - o.core_peak_c)
+            .max(o.core_peak_c - band.high_c)
+            .max(0.0);
+        out + K_BY_SHARE * o.overcooked_share
+    };
+    options.sort_by(|a, b| {
+        cost(a)
+            .total_cmp(&cost(b))
+            .then(a.off_s.total_cmp(&b.off_s))
+    });
+    options.truncate(3);
+    vec![Advice {
+        code,
+        message,
+        middle_k,
+        overcooked_more,
+        options,
+    }]
+}
+
+/// A rim that goes too deep is only taken off.
+fn rim(fold: &Fold<'_>, off_s: f64, outcome: &Outcome) -> Vec<Advice> {
+    if fold.course.phase != Phase::OnHeat || fold.now_s <= off_s + LATE_S {
+        return vec![];
+    }
+    vec![Advice {
+        code: "late",
+        message: "It should be off by now: the rim goes deeper.",
+        middle_k: outcome.core_peak_c - fold.told.outcome.core_peak_c,
+        overcooked_more: 0.0,
+        options: vec![],
+    }]
+}
+
+/// Runs a course to its end.
+fn came(fold: &Fold<'_>, course: &Course, likely: &Truth, off_s: f64) -> (Outcome, f64) {
+    let bench = fold.bench_on(course, likely, Fidelity::FINE);
+    let timeline = course.timeline(off_s, fold.now_s);
+    let mut tally = Tally::new(&bench.column, &timeline);
+    bench.run(&timeline, &mut tally);
+    (tally.outcome(&fold.cooking.aim), timeline.off_s)
+}
+
+fn option(
+    fold: &Fold<'_>,
+    course: &Course,
+    likely: &Truth,
+    off_s: f64,
+    (code, act, done): (&'static str, &'static str, Kind),
+) -> Could {
+    let (outcome, off_s) = came(fold, course, likely, off_s);
+    let band = fold.cooking.aim.band;
+    Could {
+        code,
+        act,
+        done,
+        off_s,
+        rest_s: course.rest_s(),
+        core_peak_c: outcome.core_peak_c,
+        overcooked_share: outcome.overcooked_share,
+        in_band: outcome.core_peak_c >= band.low_c && outcome.core_peak_c <= band.high_c,
+    }
+}
+
+fn on_heat(fold: &Fold<'_>, likely: &Truth, off_s: f64) -> Vec<Could> {
+    let now_s = fold.now_s;
+    let mut all = vec![option(
+        fold,
+        &fold.course,
+        likely,
+        now_s,
+        ("off_now", "Off now, and let it rest", Kind::Off),
+    )];
+    if fold.course.rest_s() > SHORT_REST_S {
+        let short = fold.course.clone().resting(SHORT_REST_S);
+        all.push(option(
+            fold,
+            &short,
+            likely,
+            now_s,
+            (
+                "off_now_serve",
+                "Off now and serve at once: less heat goes on to the middle",
+                Kind::Off,
+            ),
+        ));
+    }
+    if off_s - now_s >= WORTH_TURNING_S {
+        let lower = Event {
+            says: Some("lower".into()),
+            ..Event::new("lower", now_s, Kind::Heat)
+        };
+        let lid = Event {
+            on: Some(true),
+            ..Event::new("lid", now_s, Kind::Lid)
+        };
+        for (event, words) in [
+            (
+                lower,
+                ("lower", "Heat down a notch, and leave it on", Kind::Heat),
+            ),
+            (lid, ("lid", "Lid on", Kind::Lid)),
+        ] {
+            let Some(course) = fold.course.with(&fold.planned(), &event) else {
+                continue;
+            };
+            let bench: Bench = fold.bench_on(&course, likely, Fidelity::FINE);
+            let done = fold.seek(&bench, now_s, fold.sought.aim, &|s| {
+                course.timeline(s, now_s)
+            });
+            if let Stop::Reached(s) = done {
+                all.push(option(fold, &course, likely, s.max(now_s), words));
+            }
+        }
+        all.push(option(
+            fold,
+            &fold.course,
+            likely,
+            off_s,
+            ("go_on", "Go on as it is", Kind::Off),
+        ));
+    }
+    all
+}
+
+fn resting_options(fold: &Fold<'_>, likely: &Truth, under: bool) -> Vec<Could> {
+    let now_s = fold.now_s;
+    let mut all = vec![];
+    if under {
+        let back = Event::new("back", now_s, Kind::Back);
+        if let Some(course) = fold.course.with(&fold.planned(), &back) {
+            let bench = fold.bench_on(&course, likely, Fidelity::FINE);
+            let done = fold.seek(&bench, now_s, fold.sought.aim, &|s| {
+                course.timeline(s, now_s)
+            });
+            if let Stop::Reached(s) = done {
+                all.push(option(
+                    fold,
+                    &course,
+                    likely,
+                    s.max(now_s),
+                    ("back", "Back on the heat", Kind::Back),
+                ));
+            }
+        }
+    } else {
+        let rested_s = fold.course.off_s.map_or(0.0, |off| (now_s - off).max(0.0));
+        let now = fold.course.clone().resting(rested_s);
+        all.push(option(
+            fold,
+            &now,
+            likely,
+            now_s,
+            (
+                "serve_now",
+                "Serve now: less heat goes on to the middle",
+                Kind::Served,
+            ),
+        ));
+    }
+    all
+}

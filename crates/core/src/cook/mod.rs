@@ -1,0 +1,26 @@
+//! A cook under way: a plan, what has happened since, and the time, folded into what is so now, what comes next and
+//! what is best done about it.
+//!
+//! Everything is a pure function of those three. Events ([`Event`]) make the course (what the faces saw, stage after
+//! stage); the one run goes along it, for the piece as asked and for the members of the belief; what was seen
+//! weighs the belief ([`crate::belief::Belief`]); the likeliest piece is run finely, and says when to turn, when it is
+//! off and what will have become of it. Early and late are the tenths of the belief.
+//!
+//! Limits: a cue shifts times by what is usual for such a piece and fire, not by what never happens; a food-safety
+//! figure is never brought forward by what is seen or felt, only by a probe.
+
+mod advice;
+mod ask;
+mod course;
+mod event;
+mod probe;
+mod say;
+mod standing;
+
+pub use advice::{Advice, Could};
+pub use ask::Askable;
+pub use course::{LeftOut, Phase};
+pub use event::{CameOut, CueKey, Event, Kind, Middle, Moist, SkinOut, Stuck};
+pub use probe::{Hidden, HiddenAsked};
+pub use say::{Because, Blame};
+pub use standing::{BesideCook, CookAsked, Learned, Next, Spread, Standing, TracePoint, cook};

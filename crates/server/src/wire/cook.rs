@@ -1,0 +1,251 @@
+//! A cook under way.
+
+use super::plan::{PlanAnswer, PlanRequest};
+use super::seen::SliceFieldWire;
+use crate::error::RequestError;
+use cindo_core::cook::{
+    Advice, Askable, Because, BesideCook, CookAsked, Event, Learned, LeftOut, Next, Phase, Spread,
+    Standing, TracePoint, cook,
+};
+use cindo_core::fish::Notice;
+use cindo_core::methods::Step;
+use cindo_core::run::{Beads, Bubbling, FieldAsked, Lip, Mark, Press, Seen, Tester};
+use cindo_core::target::{Band, Safety};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// Another cook in the same pan or bath.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BesideCookWire {
+    /// Its plan.
+    pub plan: PlanRequest,
+    /// What has happened to it.
+    #[serde(default)]
+    pub events: Vec<Event>,
+    /// When it went in, s after this one; before below 0.
+    #[schema(minimum = -86400, maximum = 86400)]
+    pub in_s: f64,
+}
+
+/// A plan, what has happened since and the time in.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({ "plan": { "piece": { "fish": "hake", "thickness_mm": 28 }, "method": { "kind": "sear_skin_first" } }, "events": [{ "id": "a1", "at_s": 0, "kind": "in" }, { "id": "a2", "at_s": 240, "kind": "cue", "cue": "cooked_line", "height_share": 0.25 }], "now_s": 250 }))]
+pub struct CookRequest {
+    /// The plan that is cooked.
+    pub plan: PlanRequest,
+    /// What has happened, in any order; each id counts once.
+    #[serde(default)]
+    pub events: Vec<Event>,
+    /// Now, s after the fish met the heat; negative before.
+    #[schema(minimum = -86400, maximum = 86400)]
+    pub now_s: f64,
+    /// Sample the slice over time, as it is believed to be and to become.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub field: Option<FieldAsked>,
+    /// Others in the same pan or bath.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 7)]
+    pub beside: Vec<BesideCookWire>,
+}
+
+/// What a piece looks and feels like.
+#[derive(Debug, Clone, Copy, Serialize, ToSchema)]
+pub struct SeenWire {
+    /// A thin tester pushed through.
+    pub tester: Tester,
+    /// The tester to the lip.
+    pub lip: Lip,
+    /// A finger.
+    pub press: Press,
+    /// White beads.
+    pub beads: Beads,
+    /// How water leaves.
+    pub bubbling: Bubbling,
+    /// The side that lies down lets go.
+    pub lets_go: bool,
+    /// Bone lets go all through.
+    pub bone_free: bool,
+    /// Coldest point, C.
+    pub core_c: f64,
+    /// Mid-thickness, C.
+    pub probe_c: f64,
+}
+
+impl SeenWire {
+    fn new(seen: Seen, down: usize) -> Self {
+        Self {
+            tester: seen.tester,
+            lip: seen.lip,
+            press: seen.press,
+            beads: seen.beads,
+            bubbling: seen.bubbling,
+            lets_go: seen.releases[down],
+            bone_free: seen.bone_free,
+            core_c: seen.core_c,
+            probe_c: seen.probe_c,
+        }
+    }
+}
+
+/// One thing that has happened or will.
+#[derive(Debug, Clone, Copy, Serialize, ToSchema)]
+pub struct HappensWire {
+    /// What.
+    pub mark: Mark,
+    /// When, s.
+    pub at_s: f64,
+}
+
+/// How a cook stands.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct CookAnswer {
+    /// Where it stands.
+    pub phase: Phase,
+    /// When it leaves the heat, or left it, s after the fish met it.
+    pub off_heat_s: f64,
+    /// From when it is worth looking, s.
+    pub look_from_s: f64,
+    /// Nine in ten are done by then, s.
+    pub latest_s: f64,
+    /// When the rest is over, s.
+    pub serve_s: f64,
+    /// Everything that was and will be done to it.
+    pub happens: Vec<HappensWire>,
+    /// Coldest point now, C.
+    pub core_now_c: Spread,
+    /// Coldest point at its highest, leaving as said here, C.
+    pub lands_c: Spread,
+    /// What it is to become.
+    pub target: Band,
+    /// How likely it is to end in it.
+    pub in_band_share: f64,
+    /// What comes next; null when it is over.
+    pub next: Option<Next>,
+    /// By how much the next act is late, s.
+    pub late_s: f64,
+    /// All the steps, timed anew.
+    pub steps: Vec<Step>,
+    /// What the likeliest piece looks and feels like now; null before it is in.
+    pub seen: Option<SeenWire>,
+    /// Height of the cooked line now, share of the thickness, from the face that was down first and from the other.
+    pub lines_share: [f64; 2],
+    /// The face that was down first is the flesh side.
+    pub from_flesh: bool,
+    /// The side that lies down now is the flesh side.
+    pub flesh_down: bool,
+    /// Share that will be overcooked.
+    pub overcooked_share: f64,
+    /// Crust on the skin side and the flesh side in the end, mm.
+    pub crust_mm: [f64; 2],
+    /// Safety figures.
+    pub safety: Safety,
+    /// Why times are other than planned.
+    pub reasons: Vec<Because>,
+    /// What is best done now, when something went otherwise.
+    pub advice: Vec<Advice>,
+    /// What can be said to be seen now.
+    pub asks: Vec<Askable>,
+    /// What is believed of piece and fire.
+    pub learned: Vec<Learned>,
+    /// The probe against what was expected.
+    pub trace: Vec<TracePoint>,
+    /// How far off the middle the probe seems to be, mm; null while that cannot be told.
+    pub probe_off_mm: Option<f64>,
+    /// Events that were left out, and why.
+    pub left_out: Vec<LeftOut>,
+    /// Why it must not be served; then nothing comes next.
+    pub refused: Vec<Notice>,
+    /// Slice over time, as believed.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub field: Option<SliceFieldWire>,
+    /// The plan as it was made.
+    pub planned: PlanAnswer,
+}
+
+impl From<Standing> for CookAnswer {
+    fn from(standing: Standing) -> Self {
+        let down = usize::from(standing.flesh_down);
+        let marks = standing.timeline.begins.iter();
+        let mut happens: Vec<HappensWire> = marks
+            .filter_map(|begin| {
+                let mark = begin.mark?;
+                Some(HappensWire {
+                    mark,
+                    at_s: begin.at_s,
+                })
+            })
+            .collect();
+        happens.push(HappensWire {
+            mark: Mark::Off,
+            at_s: standing.timeline.off_s,
+        });
+        Self {
+            phase: standing.phase,
+            off_heat_s: standing.off_heat_s,
+            look_from_s: standing.look_from_s,
+            latest_s: standing.latest_s,
+            serve_s: standing.serve_s,
+            happens,
+            core_now_c: standing.core_now_c,
+            lands_c: standing.lands_c,
+            target: standing.plan.aim.band,
+            in_band_share: standing.in_band_share,
+            next: standing.next,
+            late_s: standing.late_s,
+            steps: standing.steps,
+            seen: standing.seen.map(|seen| SeenWire::new(seen, down)),
+            lines_share: standing.lines_share,
+            from_flesh: standing.from_flesh,
+            flesh_down: standing.flesh_down,
+            overcooked_share: standing.outcome.overcooked_share,
+            crust_mm: standing.outcome.crust_mm,
+            safety: standing.outcome.safety,
+            reasons: standing.reasons,
+            advice: standing.advice,
+            asks: standing.asks,
+            learned: standing.learned,
+            trace: standing.trace,
+            probe_off_mm: standing.probe_off_mm,
+            left_out: standing.left_out,
+            refused: standing.refused,
+            field: standing.field.map(Into::into),
+            planned: standing.plan.into(),
+        }
+    }
+}
+
+impl CookRequest {
+    /// What is asked of the core.
+    ///
+    /// # Errors
+    /// Whatever it refuses.
+    pub fn asked(&self) -> Result<CookAsked, RequestError> {
+        Ok(CookAsked {
+            plan: self.plan.asked()?,
+            events: self.events.clone(),
+            now_s: self.now_s,
+            field: self.field,
+            beside: self
+                .beside
+                .iter()
+                .map(|other| {
+                    Ok(BesideCook {
+                        plan: other.plan.asked()?,
+                        events: other.events.clone(),
+                        in_s: other.in_s,
+                    })
+                })
+                .collect::<Result<_, RequestError>>()?,
+        })
+    }
+
+    /// Folds it.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<CookAnswer, RequestError> {
+        Ok(cook(&self.asked()?)?.into())
+    }
+}
