@@ -4,6 +4,7 @@ use crate::config::Config;
 use crate::error::{RequestError, StartError};
 use crate::files::ExportRequest;
 use crate::guard::Guard;
+use crate::live::Live;
 use crate::wire::{
     self, CookRequest, CoolRequest, HeatRequest, PlanRequest, RankRequest, SchoolsRequest,
     SettleRequest, SimulateRequest, ThawRequest, TogetherRequest,
@@ -237,25 +238,27 @@ pub fn serve(config: &Config) -> Result<(), StartError> {
     }
     actix_web::rt::System::new().block_on(async {
         let guard = Guard::new(&config.listen, &config.hosts);
+        let live = Live::default();
         if Guard::listens_beyond(&config.listen) {
             complain(
                 "Cindo can be reached from other machines, and there is no passcode yet: anyone \
                  there can read and change what is kept.",
             );
         }
-        let server = HttpServer::new(move || routes::app(store.clone(), guard.clone()))
-            // Small answers go out at once, not when the last is acknowledged.
-            .on_connect(|connection, _| {
-                if let Some(stream) = connection.downcast_ref::<TcpStream>()
-                    && let Err(cause) = stream.set_nodelay(true)
-                {
-                    tracing::warn!(%cause, "answers may be late");
-                }
-            })
-            .workers(2)
-            .shutdown_timeout(1)
-            .bind(&config.listen)
-            .map_err(io(config.listen.clone()))?;
+        let server =
+            HttpServer::new(move || routes::app(store.clone(), guard.clone(), live.clone()))
+                // Small answers go out at once, not when the last is acknowledged.
+                .on_connect(|connection, _| {
+                    if let Some(stream) = connection.downcast_ref::<TcpStream>()
+                        && let Err(cause) = stream.set_nodelay(true)
+                    {
+                        tracing::warn!(%cause, "answers may be late");
+                    }
+                })
+                .workers(2)
+                .shutdown_timeout(1)
+                .bind(&config.listen)
+                .map_err(io(config.listen.clone()))?;
         for address in server.addrs() {
             tracing::info!(%address, "listening");
             let ready = writeln!(std::io::stdout(), "Cindo is ready at http://{address}");

@@ -105,7 +105,7 @@ pub(super) struct Planned<'a> {
 }
 
 /// Events in their order, each once, without those undone.
-fn in_order(events: &[Event]) -> Vec<&Event> {
+pub(super) fn in_order(events: &[Event]) -> Vec<&Event> {
     let mut all: Vec<&Event> = events.iter().collect();
     all.sort_by(|a, b| a.at_s.total_cmp(&b.at_s).then_with(|| a.id.cmp(&b.id)));
     let mut seen = BTreeSet::new();

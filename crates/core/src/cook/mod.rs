@@ -11,6 +11,7 @@
 
 mod advice;
 mod ask;
+mod clock;
 mod course;
 mod event;
 mod probe;
@@ -19,6 +20,7 @@ mod standing;
 
 pub use advice::{Advice, Could};
 pub use ask::Askable;
+pub use clock::{from_in, has_ended};
 pub use course::{LeftOut, Phase};
 pub use event::{CameOut, CueKey, Event, Kind, Middle, Moist, SkinOut, Stuck};
 pub use probe::{Hidden, HiddenAsked};

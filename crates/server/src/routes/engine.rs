@@ -3,10 +3,10 @@
 use super::{Body, compute, read};
 use crate::error::ErrorBody;
 use crate::wire::{
-    CoolRequest, CutOpenAnswer, CutOpenRequest, FishList, HeatAnswer, HeatRequest, Knowledge,
-    PlanAnswer, PlanRequest, RankAnswer, RankRequest, SchoolsAnswer, SchoolsRequest, SettleAnswer,
-    SettleRequest, SimulateAnswer, SimulateRequest, ThawAnswer, ThawRequest, TogetherAnswer,
-    TogetherRequest, fish_list, knowledge,
+    CookAnswer, CookRequest, CoolRequest, CutOpenAnswer, CutOpenRequest, FishList, HeatAnswer,
+    HeatRequest, Knowledge, PlanAnswer, PlanRequest, RankAnswer, RankRequest, SchoolsAnswer,
+    SchoolsRequest, SettleAnswer, SettleRequest, SimulateAnswer, SimulateRequest, ThawAnswer,
+    ThawRequest, TogetherAnswer, TogetherRequest, fish_list, knowledge,
 };
 use actix_web::{get, post, web};
 use cindo_core::plan::Cooled;
@@ -52,6 +52,10 @@ answers!(
 answers!(
     /// Settings and times in, temperatures out.
     simulate, "/api/simulate", SimulateRequest, SimulateAnswer
+);
+answers!(
+    /// A cook under way: plan, events and the time in, what is so and what comes next out.
+    cook, "/api/cook", CookRequest, CookAnswer
 );
 answers!(
     /// The bare solver with constant properties.

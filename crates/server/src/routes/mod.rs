@@ -23,6 +23,7 @@ macro_rules! answers {
 
 mod assets;
 mod cards;
+mod cooks;
 mod counter;
 mod engine;
 mod files;
@@ -34,6 +35,7 @@ mod server;
 use crate::config::MOST_BODY_KIB;
 use crate::error::RequestError;
 use crate::guard::{Guard, only_from_here};
+use crate::live::Live;
 use crate::store::Store;
 use actix_web::body::MessageBody;
 use actix_web::dev::{ServiceFactory, ServiceRequest, ServiceResponse};
@@ -47,6 +49,7 @@ use tracing_actix_web::TracingLogger;
 use utoipa::OpenApi;
 
 pub use cards::answered as card_answered;
+pub use cooks::{keep as keep_events, row as cook_row};
 pub use counter::row as shelf_row;
 
 /// The endpoints, once: described and registered from the same list.
@@ -80,6 +83,7 @@ endpoints!(
     engine::schools,
     engine::together,
     engine::simulate,
+    engine::cook,
     engine::heat,
     engine::thaw,
     engine::cool,
@@ -106,6 +110,14 @@ endpoints!(
     cards::change,
     cards::remove,
     cards::restore,
+    cooks::cook_list,
+    cooks::cook_gone,
+    cooks::cook_begin,
+    cooks::cook_one,
+    cooks::cook_events,
+    cooks::cook_remove,
+    cooks::clock,
+    cooks::watch,
     server::health,
     server::description,
 );
@@ -140,6 +152,7 @@ async fn no_such_route(request: HttpRequest) -> Result<HttpResponse, Refusal> {
 pub fn app(
     store: Store,
     guard: Guard,
+    live: Live,
 ) -> App<
     impl ServiceFactory<
         ServiceRequest,
@@ -152,6 +165,7 @@ pub fn app(
     App::new()
         .app_data(web::Data::new(store))
         .app_data(web::Data::new(guard))
+        .app_data(web::Data::new(live))
         .app_data(web::PayloadConfig::new(MOST_BODY_KIB * 1024))
         .wrap(from_fn(only_from_here))
         .wrap(headers())

@@ -1,6 +1,7 @@
 //! What is kept: SQLite through Diesel. No HTTP, no physics.
 
 pub mod cards;
+pub mod cooks;
 pub mod kitchen;
 mod schema;
 pub mod shelf;

@@ -36,3 +36,29 @@ diesel::table! {
         revision -> Integer,
     }
 }
+
+diesel::table! {
+    cooks (id) {
+        id -> Text,
+        title -> Text,
+        form -> Integer,
+        snapshot -> Text,
+        pan -> Nullable<Text>,
+        made_ms -> BigInt,
+        ended -> Bool,
+    }
+}
+
+diesel::table! {
+    cook_events (seq) {
+        seq -> BigInt,
+        cook -> Text,
+        id -> Text,
+        form -> Integer,
+        body -> Text,
+        kept_ms -> BigInt,
+    }
+}
+
+diesel::joinable!(cook_events -> cooks (cook));
+diesel::allow_tables_to_appear_in_same_query!(cooks, cook_events);

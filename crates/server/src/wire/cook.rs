@@ -249,3 +249,83 @@ impl CookRequest {
         Ok(cook(&self.asked()?)?.into())
     }
 }
+
+/// A cook to begin.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({ "id": "c1", "title": "Hake, skin first", "plan": { "piece": { "fish": "hake", "thickness_mm": 28 }, "method": { "kind": "sear_skin_first" } } }))]
+pub struct CookNew {
+    /// Made by the device, so that the same cook sent twice is one; else made here.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(min_length = 1, max_length = 64)]
+    pub id: Option<String>,
+    /// What it is called.
+    #[schema(min_length = 1, max_length = 120)]
+    pub title: String,
+    /// What is cooked, and how.
+    pub plan: PlanRequest,
+    /// Pieces in the same pan share a name of it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(min_length = 1, max_length = 60)]
+    pub pan: Option<String>,
+}
+
+/// Events to keep.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({ "sent_s": 312.5, "events": [{ "id": "a1", "at_s": 310, "kind": "in" }] }))]
+pub struct EventsNew {
+    /// What the device takes for now, s since the cook was begun: a clock that is off is put right by it.
+    #[schema(minimum = -100000000, maximum = 100000000)]
+    pub sent_s: f64,
+    /// What happened; times on the same clock.
+    #[schema(max_items = 500)]
+    pub events: Vec<Event>,
+}
+
+/// A cook as kept, and how it stands.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct CookKept {
+    /// Its name.
+    pub id: String,
+    /// What it is called.
+    pub title: String,
+    /// Pieces in the same pan share a name of it.
+    pub pan: Option<String>,
+    /// When it was begun, ms since 1970.
+    pub made_ms: i64,
+    /// Now, s since then, by the clock of the server.
+    pub now_s: f64,
+    /// When the fish met the heat, s since then; before it has, when the fold was made: its times count from here.
+    pub zero_s: f64,
+    /// When it was folded, s since it was begun.
+    pub folded_s: f64,
+    /// Its newest event.
+    pub seq: i64,
+    /// It is over.
+    pub ended: bool,
+    /// What is cooked; null when this version does not read it.
+    pub plan: Option<PlanRequest>,
+    /// What happened, in the order it was kept; times in s since it was begun.
+    pub events: Vec<Event>,
+    /// How it stands; null when it cannot be told.
+    pub standing: Option<CookAnswer>,
+    /// Why it cannot.
+    pub unreadable: Option<String>,
+}
+
+/// Cooks.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct CookList {
+    /// The clock of the server, ms since 1970.
+    pub now_ms: i64,
+    /// The cooks.
+    pub cooks: Vec<CookKept>,
+}
+
+/// The clock of the server.
+#[derive(Debug, Clone, Copy, Serialize, ToSchema)]
+pub struct ClockWire {
+    /// Now, ms since 1970.
+    pub now_ms: i64,
+}

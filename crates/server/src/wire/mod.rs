@@ -22,7 +22,10 @@ pub use cards::{
     CardChange, CardList, CardNew, CardSummary, CardWire, PlannedWire, ResultChange, ResultWire,
     TallyWire,
 };
-pub use cook::{BesideCookWire, CookAnswer, CookRequest, HappensWire, SeenWire};
+pub use cook::{
+    BesideCookWire, ClockWire, CookAnswer, CookKept, CookList, CookNew, CookRequest, EventsNew,
+    HappensWire, SeenWire,
+};
 pub use counter::{
     FreshnessRequest, NoticesAnswer, NoticesRequest, PortionsRequest, ShoppingRequest, WhichFish,
     WholeRequest,

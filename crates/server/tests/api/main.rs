@@ -18,6 +18,7 @@ use actix_web::http::header::HeaderMap;
 use actix_web::http::{Method, StatusCode};
 use actix_web::test;
 use cindo_server::guard::Guard;
+use cindo_server::live::Live;
 use cindo_server::{routes, store};
 use serde_json::{Value, json};
 
@@ -76,7 +77,7 @@ impl Kitchen {
         headers: &[(&str, &str)],
     ) -> Answer {
         let store = store::open(self.folder.path()).unwrap();
-        let app = test::init_service(routes::app(store, Guard::default())).await;
+        let app = test::init_service(routes::app(store, Guard::default(), Live::default())).await;
         let body = body.into();
         let mut request = test::TestRequest::with_uri(path)
             .method(method)

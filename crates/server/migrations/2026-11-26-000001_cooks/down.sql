@@ -1,0 +1,2 @@
+DROP TABLE cook_events;
+DROP TABLE cooks;

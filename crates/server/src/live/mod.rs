@@ -1,0 +1,97 @@
+//! Devices that watch: what changed is told to all of them, and how a cook stands is folded once for all of them.
+
+use crate::wire::CookAnswer;
+use std::collections::HashMap;
+use std::sync::{Arc, Mutex, PoisonError};
+use tokio::sync::broadcast;
+
+/// A cook that changed.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Changed {
+    /// Which.
+    pub cook: String,
+    /// Its newest event.
+    pub seq: i64,
+}
+
+/// How a cook stood when it was folded last.
+#[derive(Debug, Clone)]
+struct Folded {
+    /// Newest events of it and of those in its pan.
+    seqs: i64,
+    now_s: f64,
+    answer: Arc<CookAnswer>,
+}
+
+/// Who watches, and what they see.
+#[derive(Debug, Clone)]
+pub struct Live {
+    tell: broadcast::Sender<Changed>,
+    folded: Arc<Mutex<HashMap<String, Folded>>>,
+}
+
+/// A device that is behind by more than this starts anew.
+const BEHIND: usize = 256;
+/// A fold is good for so long while nothing happens, s: clocks run on by themselves meanwhile.
+const GOOD_FOR_S: f64 = 4.0;
+/// So many are remembered.
+const REMEMBERED: usize = 256;
+
+impl Default for Live {
+    fn default() -> Self {
+        Self {
+            tell: broadcast::channel(BEHIND).0,
+            folded: Arc::default(),
+        }
+    }
+}
+
+impl Live {
+    /// Tells all who watch. That nobody does is no error.
+    pub fn changed(&self, cook: &str, seq: i64) {
+        let cook = cook.to_owned();
+        let _ = self.tell.send(Changed { cook, seq });
+    }
+
+    /// Watches.
+    pub fn watch(&self) -> broadcast::Receiver<Changed> {
+        self.tell.subscribe()
+    }
+
+    /// How a cook stands: as folded a moment ago, or folded now. Answers when that was, on the clock of the cook.
+    ///
+    /// # Errors
+    /// Whatever the fold says.
+    pub fn fold<E>(
+        &self,
+        cook: &str,
+        seqs: i64,
+        now_s: f64,
+        fold: impl FnOnce() -> Result<CookAnswer, E>,
+    ) -> Result<(f64, Arc<CookAnswer>), E> {
+        let kept = {
+            let folded = self.folded.lock().unwrap_or_else(PoisonError::into_inner);
+            folded.get(cook).cloned()
+        };
+        if let Some(kept) = kept
+            && kept.seqs == seqs
+            && (0.0..GOOD_FOR_S).contains(&(now_s - kept.now_s))
+        {
+            return Ok((kept.now_s, kept.answer));
+        }
+        let answer = Arc::new(fold()?);
+        let mut folded = self.folded.lock().unwrap_or_else(PoisonError::into_inner);
+        if folded.len() >= REMEMBERED {
+            folded.clear();
+        }
+        folded.insert(
+            cook.to_owned(),
+            Folded {
+                seqs,
+                now_s,
+                answer: Arc::clone(&answer),
+            },
+        );
+        Ok((now_s, answer))
+    }
+}

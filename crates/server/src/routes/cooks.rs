@@ -1,0 +1,478 @@
+//! Cooks under way over HTTP: begun, added to by any device, folded, watched.
+
+use super::lists::missing;
+use super::refusal::Refusal;
+use super::{Body, read, with_store};
+use crate::error::{ErrorBody, RequestError};
+use crate::live::Live;
+use crate::store::Store;
+use crate::store::cooks::{self, CookRow, EventRow, NewEvent};
+use crate::wire::{
+    BesideCookWire, ClockWire, CookAnswer, CookKept, CookList, CookNew, CookRequest, EventsNew,
+    PlanRequest,
+};
+use actix_web::http::header;
+use actix_web::{HttpResponse, Responder, delete, get, post, web};
+use actix_web_lab::sse;
+use cindo_core::Within;
+use cindo_core::cook::{Event, from_in};
+use cindo_core::quantity::checked;
+use cindo_core::run::FieldAsked;
+use diesel::sqlite::SqliteConnection;
+use std::time::Duration;
+use tokio::sync::broadcast::error::RecvError;
+
+const WHAT: &str = "cook";
+/// The slice over time of a cook: as many columns and rows as a strip shows.
+const FIELD: FieldAsked = FieldAsked {
+    times: 120,
+    depths: 36,
+};
+/// No more are listed of those gone by, and sent at once.
+const MOST_GONE: i64 = 200;
+const MOST_EVENTS: f64 = 500.0;
+/// How often a silent connection is tried.
+const KEEP_ALIVE: Duration = Duration::from_secs(15);
+/// Nobody ended it for so long: it is over, and rings no more, ms.
+const FORGOTTEN_MS: i64 = 12 * 3600 * 1000;
+
+fn now_ms() -> i64 {
+    jiff::Timestamp::now().as_millisecond()
+}
+
+/// Seconds on the clock of a cook.
+fn on_clock(made_ms: i64, at_ms: i64) -> f64 {
+    (at_ms - made_ms) as f64 / 1000.0
+}
+
+fn happened(rows: &[EventRow]) -> Vec<Event> {
+    let read = rows.iter().filter(|row| row.form == cooks::FORM);
+    // What a newer version wrote is kept and left out.
+    read.filter_map(|row| serde_json::from_str(&row.body).ok())
+        .collect()
+}
+
+fn plan_of(row: &CookRow) -> Result<PlanRequest, String> {
+    if row.form != cooks::FORM {
+        return Err(format!("a newer Cindo wrote it (form {})", row.form));
+    }
+    crate::wire::read(row.snapshot.as_bytes()).map_err(|cause| cause.to_string())
+}
+
+/// On the plate or given up.
+fn has_ended(rows: &[EventRow]) -> bool {
+    cindo_core::cook::has_ended(&happened(rows))
+}
+
+/// A cook with those in its pan, read in one go.
+struct Found {
+    row: CookRow,
+    events: Vec<EventRow>,
+    beside: Vec<(CookRow, Vec<EventRow>)>,
+}
+
+fn with_pan(
+    c: &mut SqliteConnection,
+    row: CookRow,
+    all: &[CookRow],
+) -> Result<Found, RequestError> {
+    let events = cooks::events(c, &row.id).map_err(RequestError::ours)?;
+    let shares =
+        |other: &&CookRow| other.pan.is_some() && other.pan == row.pan && other.id != row.id;
+    let mut beside = vec![];
+    for other in all.iter().filter(shares) {
+        let events = cooks::events(c, &other.id).map_err(RequestError::ours)?;
+        beside.push((other.clone(), events));
+    }
+    Ok(Found {
+        row,
+        events,
+        beside,
+    })
+}
+
+impl Found {
+    fn seqs(&self) -> i64 {
+        let newest = |rows: &[EventRow]| rows.last().map_or(0, |row| row.seq);
+        let others: i64 = self.beside.iter().map(|(_, rows)| newest(rows)).sum();
+        newest(&self.events) + others + self.beside.len() as i64
+    }
+
+    /// Folds it as of now, or takes what was folded a moment ago.
+    fn kept(self, live: &Live, now_ms: i64) -> CookKept {
+        let now_s = on_clock(self.row.made_ms, now_ms);
+        let plan = plan_of(&self.row);
+        let events = happened(&self.events);
+        let mut zero_s = now_s;
+        let folded = plan.clone().and_then(|plan| {
+            let told = live.fold(&self.row.id, self.seqs(), now_s, || {
+                self.fold(&plan, &events, now_s)
+            });
+            told.map_err(|cause| cause.to_string())
+        });
+        let (folded_s, standing, unreadable) = match folded {
+            Ok((at_s, answer)) => {
+                zero_s = from_in(&events, at_s).2;
+                (at_s, Some((*answer).clone()), None)
+            }
+            Err(why) => (now_s, None, Some(why)),
+        };
+        CookKept {
+            seq: self.events.last().map_or(0, |row| row.seq),
+            id: self.row.id,
+            title: self.row.title,
+            pan: self.row.pan,
+            made_ms: self.row.made_ms,
+            now_s,
+            zero_s,
+            folded_s,
+            ended: self.row.ended,
+            plan: plan.ok(),
+            events,
+            standing,
+            unreadable,
+        }
+    }
+
+    fn fold(
+        &self,
+        plan: &PlanRequest,
+        events: &[Event],
+        now_s: f64,
+    ) -> Result<CookAnswer, RequestError> {
+        let (events, now_s, zero_s) = from_in(events, now_s);
+        let beside = self.beside.iter().filter_map(|(row, rows)| {
+            let plan = plan_of(row).ok()?;
+            let theirs = on_clock(row.made_ms, self.row.made_ms) + now_s + zero_s;
+            let (events, their_now_s, their_zero_s) = from_in(&happened(rows), theirs);
+            // Not in yet.
+            (their_now_s > 0.0).then(|| BesideCookWire {
+                plan,
+                events,
+                in_s: on_clock(self.row.made_ms, row.made_ms) + their_zero_s - zero_s,
+            })
+        });
+        CookRequest {
+            plan: plan.clone(),
+            events,
+            now_s,
+            field: Some(FIELD),
+            beside: beside.take(7).collect(),
+        }
+        .answer()
+    }
+}
+
+/// Begins a cook: what the demo and HTTP both go by.
+///
+/// # Errors
+/// Whatever is wrong with its name or its plan.
+pub fn row(new: &CookNew, made_ms: i64) -> Result<CookRow, RequestError> {
+    let title = super::cards::title(&new.title)?;
+    let id = new
+        .id
+        .clone()
+        .unwrap_or_else(|| uuid::Uuid::now_v7().to_string());
+    checked("id", id.chars().count() as f64, (1.0, 64.0), "letters")?;
+    if let Some(pan) = &new.pan {
+        checked("pan", pan.chars().count() as f64, (1.0, 60.0), "letters")?;
+    }
+    // What cannot be planned is not begun.
+    new.plan.answer().map_err(|error| match error {
+        RequestError::Input(input) => RequestError::Input(input.within("plan")),
+        other => other,
+    })?;
+    Ok(CookRow {
+        id,
+        title,
+        form: cooks::FORM,
+        snapshot: serde_json::to_string(&new.plan).map_err(RequestError::ours)?,
+        pan: new.pan.clone(),
+        made_ms,
+        ended: false,
+    })
+}
+
+/// Keeps events of a cook.
+///
+/// # Errors
+/// An event that does not say what its kind takes, and whatever the store says.
+pub fn keep(
+    c: &mut SqliteConnection,
+    row: &CookRow,
+    new: &EventsNew,
+    now_ms: i64,
+) -> Result<Vec<EventRow>, RequestError> {
+    checked(
+        "events",
+        new.events.len() as f64,
+        (0.0, MOST_EVENTS),
+        "events",
+    )?;
+    let now_s = on_clock(row.made_ms, now_ms);
+    // A clock that is off is off by the same for all that it timed.
+    let off_s = now_s - checked("sent_s", new.sent_s, (-1e8, 1e8), "s")?;
+    let mut rows = Vec::with_capacity(new.events.len());
+    for (i, event) in new.events.iter().enumerate() {
+        let moved = Event {
+            at_s: (event.at_s + off_s).min(now_s),
+            ..event.clone()
+        };
+        moved.check().at("events", i)?;
+        rows.push(NewEvent {
+            cook: row.id.clone(),
+            id: moved.id.clone(),
+            form: cooks::FORM,
+            body: serde_json::to_string(&moved).map_err(RequestError::ours)?,
+            kept_ms: now_ms,
+        });
+    }
+    cooks::keep(c, &row.id, &rows, has_ended).map_err(RequestError::ours)
+}
+
+/// Cooks under way, each as it stands; those that nobody ended in half a day are over.
+#[utoipa::path(
+    operation_id = "cooks_under_way",
+    responses((status = 200, description = "Cooks under way", body = CookList))
+)]
+#[get("/api/cooks")]
+pub async fn cook_list(
+    store: web::Data<Store>,
+    live: web::Data<Live>,
+) -> Result<web::Json<CookList>, Refusal> {
+    let live = live.get_ref().clone();
+    let list = with_store(store, move |c| {
+        let now_ms = now_ms();
+        let all = cooks::under_way(c).map_err(RequestError::ours)?;
+        let mut kept = vec![];
+        for row in &all {
+            if now_ms - row.made_ms > FORGOTTEN_MS {
+                continue;
+            }
+            kept.push(with_pan(c, row.clone(), &all)?.kept(&live, now_ms));
+        }
+        Ok(CookList {
+            now_ms,
+            cooks: kept,
+        })
+    })
+    .await?;
+    Ok(web::Json(list))
+}
+
+/// Cooks gone by, and those that nobody ended, the newest first.
+#[utoipa::path(
+    operation_id = "cooks_gone_by",
+    responses((status = 200, description = "At most 200", body = CookList))
+)]
+#[get("/api/cooks/gone")]
+pub async fn cook_gone(store: web::Data<Store>) -> Result<web::Json<CookList>, Refusal> {
+    let list = with_store(store, move |c| {
+        let now_ms = now_ms();
+        let mut rows = cooks::under_way(c).map_err(RequestError::ours)?;
+        rows.retain(|row| now_ms - row.made_ms > FORGOTTEN_MS);
+        rows.reverse();
+        rows.extend(cooks::gone_by(c, MOST_GONE).map_err(RequestError::ours)?);
+        let mut kept = vec![];
+        for row in rows {
+            let events = cooks::events(c, &row.id).map_err(RequestError::ours)?;
+            kept.push(plain(row, &events, now_ms));
+        }
+        Ok(CookList {
+            now_ms,
+            cooks: kept,
+        })
+    })
+    .await?;
+    Ok(web::Json(list))
+}
+
+/// A cook without how it stands.
+fn plain(row: CookRow, events: &[EventRow], now_ms: i64) -> CookKept {
+    let plan = plan_of(&row);
+    let now_s = on_clock(row.made_ms, now_ms);
+    let happened = happened(events);
+    CookKept {
+        seq: events.last().map_or(0, |row| row.seq),
+        now_s,
+        zero_s: from_in(&happened, now_s).2,
+        folded_s: now_s,
+        events: happened,
+        unreadable: plan.as_ref().err().cloned(),
+        plan: plan.ok(),
+        standing: None,
+        id: row.id,
+        title: row.title,
+        pan: row.pan,
+        made_ms: row.made_ms,
+        ended: row.ended,
+    }
+}
+
+/// Begins a cook.
+#[utoipa::path(
+    operation_id = "begin_cook",
+    request_body = CookNew,
+    responses(
+        (status = 201, description = "The cook", body = CookKept),
+        (status = 400, description = "Not of the described shape", body = ErrorBody),
+        (status = 422, description = "A number or name that does not do", body = ErrorBody)
+    )
+)]
+#[post("/api/cooks")]
+pub async fn cook_begin(
+    store: web::Data<Store>,
+    live: web::Data<Live>,
+    body: Body,
+) -> Result<HttpResponse, Refusal> {
+    let new: CookNew = read(body)?;
+    let told = live.get_ref().clone();
+    let kept = with_store(store, move |c| {
+        let now_ms = now_ms();
+        let row = cooks::begin(c, &row(&new, now_ms)?).map_err(RequestError::ours)?;
+        let all = cooks::under_way(c).map_err(RequestError::ours)?;
+        Ok(with_pan(c, row, &all)?.kept(&told, now_ms))
+    })
+    .await?;
+    live.changed(&kept.id, kept.seq);
+    Ok(HttpResponse::Created().json(kept))
+}
+
+/// One cook, under way or gone by, as it stands.
+#[utoipa::path(
+    operation_id = "one_cook",
+    params(("id" = String, Path, description = "Its name")),
+    responses(
+        (status = 200, description = "The cook", body = CookKept),
+        (status = 404, description = "There is none", body = ErrorBody)
+    )
+)]
+#[get("/api/cooks/{id}")]
+pub async fn cook_one(
+    store: web::Data<Store>,
+    live: web::Data<Live>,
+    path: web::Path<String>,
+) -> Result<web::Json<CookKept>, Refusal> {
+    let id = path.into_inner();
+    let live = live.get_ref().clone();
+    let kept = with_store(store, move |c| {
+        let row = cooks::one(c, &id).map_err(RequestError::ours)?;
+        let row = row.ok_or_else(|| missing(WHAT, &id))?;
+        let all = cooks::under_way(c).map_err(RequestError::ours)?;
+        Ok(with_pan(c, row, &all)?.kept(&live, now_ms()))
+    })
+    .await?;
+    Ok(web::Json(kept))
+}
+
+/// Keeps what happened to a cook: each event once, however often it is sent.
+#[utoipa::path(
+    operation_id = "keep_events",
+    params(("id" = String, Path, description = "Name of the cook")),
+    request_body = EventsNew,
+    responses(
+        (status = 200, description = "The cook as it stands by them", body = CookKept),
+        (status = 400, description = "Not of the described shape", body = ErrorBody),
+        (status = 404, description = "There is no such cook", body = ErrorBody),
+        (status = 422, description = "A number or name that does not do", body = ErrorBody)
+    )
+)]
+#[post("/api/cooks/{id}/events")]
+pub async fn cook_events(
+    store: web::Data<Store>,
+    live: web::Data<Live>,
+    path: web::Path<String>,
+    body: Body,
+) -> Result<web::Json<CookKept>, Refusal> {
+    let new: EventsNew = read(body)?;
+    let id = path.into_inner();
+    let told = live.get_ref().clone();
+    let kept = with_store(store, move |c| {
+        let row = cooks::one(c, &id).map_err(RequestError::ours)?;
+        let row = row.ok_or_else(|| missing(WHAT, &id))?;
+        let now_ms = now_ms();
+        let events = keep(c, &row, &new, now_ms)?;
+        // Kept: whoever watches may look already, while this is folded.
+        told.changed(&row.id, events.last().map_or(0, |row| row.seq));
+        let row = cooks::one(c, &id).map_err(RequestError::ours)?;
+        let row = row.ok_or_else(|| missing(WHAT, &id))?;
+        let all = cooks::under_way(c).map_err(RequestError::ours)?;
+        Ok(with_pan(c, row, &all)?.kept(&told, now_ms))
+    })
+    .await?;
+    Ok(web::Json(kept))
+}
+
+/// Takes a cook out, with all that happened.
+#[utoipa::path(
+    operation_id = "remove_cook",
+    params(("id" = String, Path, description = "Its name")),
+    responses(
+        (status = 204, description = "It is gone"),
+        (status = 404, description = "There is none", body = ErrorBody)
+    )
+)]
+#[delete("/api/cooks/{id}")]
+pub async fn cook_remove(
+    store: web::Data<Store>,
+    live: web::Data<Live>,
+    path: web::Path<String>,
+) -> Result<HttpResponse, Refusal> {
+    let id = path.into_inner();
+    let wanted = id.clone();
+    let gone = with_store(store, move |c| {
+        cooks::remove(c, &wanted).map_err(RequestError::ours)
+    })
+    .await?;
+    if !gone {
+        return Err(missing(WHAT, &id).into());
+    }
+    live.changed(&id, 0);
+    Ok(HttpResponse::NoContent().finish())
+}
+
+/// The clock of the server, by which all times go.
+#[utoipa::path(responses((status = 200, description = "Now", body = ClockWire)))]
+#[get("/api/clock")]
+pub async fn clock() -> web::Json<ClockWire> {
+    web::Json(ClockWire { now_ms: now_ms() })
+}
+
+/// What changes, as it does (server-sent events): `hello` with the clock, then `changed` with the name of a cook and
+/// its newest event; `anew` when a device was too far behind to be told all.
+#[utoipa::path(
+    responses((status = 200, description = "An endless stream", content_type = "text/event-stream", body = String))
+)]
+#[get("/api/live")]
+pub async fn watch(live: web::Data<Live>) -> impl Responder {
+    let mut changes = live.watch();
+    let (tell, told) = tokio::sync::mpsc::channel(16);
+    actix_web::rt::spawn(async move {
+        let hello = sse::Data::new(format!("{{\"now_ms\":{}}}", now_ms())).event("hello");
+        if tell.send(sse::Event::Data(hello)).await.is_err() {
+            return;
+        }
+        loop {
+            let event = tokio::select! {
+                () = tell.closed() => return,
+                change = changes.recv() => match change {
+                    Ok(change) => {
+                        let said = serde_json::json!({ "cook": change.cook, "seq": change.seq });
+                        sse::Data::new(said.to_string()).event("changed").id(change.seq.to_string())
+                    }
+                    Err(RecvError::Lagged(_)) => sse::Data::new("{}").event("anew"),
+                    Err(RecvError::Closed) => return,
+                },
+            };
+            if tell.send(sse::Event::Data(event)).await.is_err() {
+                return;
+            }
+        }
+    });
+    // Not packed: a packed stream would wait for more.
+    sse::Sse::from_infallible_receiver(told)
+        .with_keep_alive(KEEP_ALIVE)
+        .customize()
+        .insert_header((header::CONTENT_ENCODING, "identity"))
+        .insert_header((header::CACHE_CONTROL, "no-cache"))
+}
