@@ -6,6 +6,7 @@ import { dirname, join, relative, resolve } from "node:path";
 const root = resolve(dirname(new URL(import.meta.url).pathname), "src");
 const rooms = { api: ["wire"], units: [], card: ["api", "units"], slice: ["api", "units"] };
 rooms.ui = ["units"];
+rooms.fire = ["api", "units"];
 const problems = [];
 
 for (const entry of readdirSync(root, { recursive: true, withFileTypes: true })) {

@@ -5,6 +5,8 @@ import { BrowserRouter, Link, Route, Routes, useLocation, useNavigate } from "re
 import "./app.css";
 import { Counter } from "./features/counter";
 import {
+  FireProvider,
+  FireStrip,
   FirstVisit,
   Keys,
   Mishap,
@@ -22,6 +24,7 @@ import { METRIC, type Units } from "./units";
 
 const Ways = lazy(() => import("./features/ways").then((m) => ({ default: m.Ways })));
 const Card = lazy(() => import("./features/ways").then((m) => ({ default: m.Card })));
+const Fire = lazy(() => import("./features/fire").then((m) => ({ default: m.Fire })));
 const Book = lazy(() => import("./features/book").then((m) => ({ default: m.Book })));
 
 const Kit = lazy(() => import("./features/kit").then((m) => ({ default: m.Kit })));
@@ -84,6 +87,7 @@ function House() {
         showKeys={() => setKeys(true)}
       />
       <main className="pb-20 md:pb-0 md:pl-[84px] print:pl-0">
+        {pathname !== "/fire" && <FireStrip />}
         <Mishap key={pathname.split("/")[1]}>
           {(pathname === "/" || pathname === "/ways") && <FirstVisit />}
           <Suspense fallback={<p className="p-8 quiet">One moment</p>}>
@@ -91,6 +95,7 @@ function House() {
               <Route path="/" element={<Counter />} />
               <Route path="/ways" element={<Ways />} />
               <Route path="/ways/:kind" element={<Card />} />
+              <Route path="/fire" element={<Fire />} />
               <Route path="/book" element={<Book />} />
               <Route path="/book/:id" element={<Book />} />
               <Route path="/kit" element={<Kit setUnits={setUnits} />} />
@@ -118,7 +123,9 @@ if (root)
       <QueryClientProvider client={queries}>
         <BrowserRouter>
           <PieceProvider>
-            <House />
+            <FireProvider>
+              <House />
+            </FireProvider>
           </PieceProvider>
         </BrowserRouter>
       </QueryClientProvider>

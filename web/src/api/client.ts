@@ -59,6 +59,17 @@ export type Among = Schemas["AmongWire"];
 export type KitchenAsked = Schemas["KitchenAsked"];
 export type KitchenKept = Schemas["KitchenKept"];
 export type ShelfOffered = Schemas["ShelfOffered"];
+export type CookRequest = Schemas["CookRequest"];
+export type Standing = Schemas["CookAnswer"];
+export type CookKept = Schemas["CookKept"];
+export type CookNew = Schemas["CookNew"];
+export type CookEvent = Schemas["Event"];
+export type EventKind = Schemas["Kind"];
+export type CueKey = Schemas["CueKey"];
+export type Askable = Schemas["Askable"];
+export type CameOut = Schemas["CameOut"];
+export type Next = Schemas["Next"];
+export type Advice = Schemas["Advice"];
 
 /** What the server refused, with the field it is about. */
 export class Refused extends Error {
@@ -165,6 +176,19 @@ export const api = {
   kitchen: () => take(client.GET("/api/kitchen")),
   sayKitchen: (revision: number, body: KitchenAsked) =>
     take(client.PUT("/api/kitchen", { params: { header: ifMatch(revision) }, body })),
+  cook: (body: CookRequest) => take(client.POST("/api/cook", { body })),
+  cooks: () => take(client.GET("/api/cooks")),
+  cooksGone: () => take(client.GET("/api/cooks/gone")),
+  cookOne: (id: string) => take(client.GET("/api/cooks/{id}", { params: { path: { id } } })),
+  beginCook: (body: CookNew) => take(client.POST("/api/cooks", { body })),
+  happened: (id: string, sentS: number, events: CookEvent[]) =>
+    take(
+      client.POST("/api/cooks/{id}/events", {
+        params: { path: { id } },
+        body: { sent_s: sentS, events },
+      }),
+    ),
+  removeCook: (id: string) => take(client.DELETE("/api/cooks/{id}", { params: { path: { id } } })),
   cards: (page: number, removed: boolean, find: string) =>
     take(
       client.GET("/api/cards", {

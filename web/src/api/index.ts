@@ -1,6 +1,7 @@
 // The door: what the server is asked, and what has not reached it yet.
 export * from "./client";
 export { exportBook, exportCard, importCards, keepFile } from "./files";
+export { type Watching, watch } from "./live";
 export {
   type Draft,
   draftOf,

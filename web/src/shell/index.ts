@@ -1,3 +1,5 @@
+export { FireProvider, useFire, useTick } from "./FireProvider";
+export { FireStrip } from "./FireStrip";
 export { FirstVisit } from "./FirstVisit";
 export { Keys } from "./Keys";
 export { Mishap } from "./Mishap";

@@ -29,23 +29,32 @@ export const VIEWS: readonly View[] = [
     withPiece: true,
   },
   {
+    path: "/fire",
+    name: "Fire",
+    key: "3",
+    mark: (
+      <path d="M12 21c-4 0-6.5-2.6-6.5-6 0-4 3.5-5.5 4-11 3 1.5 4.5 4 4.3 7 1-.6 1.6-1.6 1.8-3 2 2 3 4.3 3 7 0 3.4-2.6 6-6.6 6z" />
+    ),
+    withPiece: false,
+  },
+  {
     path: "/book",
     name: "Book",
-    key: "3",
+    key: "4",
     mark: <path d="M5 3h12l2 2v16H5zM9 8h6M9 12h6M9 16h3" />,
     withPiece: false,
   },
   {
     path: "/kit",
     name: "Kit",
-    key: "4",
+    key: "5",
     mark: <path d="M3 9h12v3a5 5 0 0 1-5 5H8a5 5 0 0 1-5-5zM15 10h7M5 20h8" />,
     withPiece: true,
   },
   {
     path: "/knows",
     name: "Knows",
-    key: "5",
+    key: "6",
     mark: <path d="M12 4a8 8 0 1 0 0 16 8 8 0 0 0 0-16zM12 11v5M12 7.5v1" />,
     withPiece: false,
   },

@@ -78,6 +78,110 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The clock of the server, by which all times go. */
+        get: operations["clock"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A cook under way: plan, events and the time in, what is so and what comes next out. */
+        post: operations["cook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Cooks under way, each as it stands; those that nobody ended in half a day are over. */
+        get: operations["cooks_under_way"];
+        put?: never;
+        /** Begins a cook. */
+        post: operations["begin_cook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/gone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Cooks gone by, and those that nobody ended, the newest first. */
+        get: operations["cooks_gone_by"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One cook, under way or gone by, as it stands. */
+        get: operations["one_cook"];
+        put?: never;
+        post?: never;
+        /** Takes a cook out, with all that happened. */
+        delete: operations["remove_cook"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keeps what happened to a cook: each event once, however often it is sent. */
+        post: operations["keep_events"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cool": {
         parameters: {
             query?: never;
@@ -261,6 +365,26 @@ export interface paths {
         };
         /** What Cindo knows and does not: rules with their sections, limits of the model, what it is not for. */
         get: operations["knows"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What changes, as it does (server-sent events): `hello` with the clock, then `changed` with the name of a cook and
+         *     its newest event; `anew` when a device was too far behind to be told all.
+         */
+        get: operations["watch"];
         put?: never;
         post?: never;
         delete?: never;
@@ -547,6 +671,25 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description What is said. */
+        Advice: {
+            /** @description Why something is said at all, stable. */
+            code: string;
+            /** @description What it did to the fish, in words. */
+            message: string;
+            /**
+             * Format: double
+             * @description Of the middle, against the plan, K.
+             */
+            middle_k: number;
+            /** @description What could be done, the best first. */
+            options: components["schemas"]["Could"][];
+            /**
+             * Format: double
+             * @description Of what is overcooked, against the plan, share of the thickness.
+             */
+            overcooked_more: number;
+        };
         /**
          * @description Something that some eaters must avoid.
          * @enum {string}
@@ -609,6 +752,17 @@ export interface components {
             /** @description In words. */
             words: string;
         };
+        /** @description Something that can be seen or felt now. */
+        Askable: {
+            /** @description What the cook does for it. */
+            ask: string;
+            /** @description Which. */
+            cue: components["schemas"]["CueKey"];
+            /** @description In words. */
+            name: string;
+            /** @description Its words from raw to past; none for the cooked line, which is set where it stands. */
+            says: components["schemas"]["Word"][];
+        };
         /** @description A band of core temperatures after the rest. */
         Band: {
             /**
@@ -661,6 +815,21 @@ export interface components {
          * @enum {string}
          */
         Beads: "none" | "few" | "many";
+        /** @description Why times are other than planned. Sentences carry no numbers: those stand beside them. */
+        Because: {
+            /** @description Stable name. */
+            code: string;
+            /** @description The event it is about. */
+            event?: string | null;
+            likely?: components["schemas"]["Blame"] | null;
+            /**
+             * Format: double
+             * @description So much longer on the heat by this, s; shorter below 0.
+             */
+            longer_s: number;
+            /** @description One sentence. */
+            message: string;
+        };
         /** @description Another piece beside the first: of the same fish and cut unless it says so. */
         BesideAsked: {
             /** @description Key of another fish, which then goes to the level that is usual for it. */
@@ -680,6 +849,28 @@ export interface components {
              * @description Thickness, mm.
              */
             thickness_mm: number;
+        };
+        /** @description Another cook in the same pan or bath. */
+        BesideCookWire: {
+            /** @description What has happened to it. */
+            events?: components["schemas"]["Event"][];
+            /**
+             * Format: double
+             * @description When it went in, s after this one; before below 0.
+             */
+            in_s: number;
+            /** @description Its plan. */
+            plan: components["schemas"]["PlanRequest"];
+        };
+        /** @description What is believed to be other than asked, most of all. */
+        Blame: {
+            /**
+             * Format: double
+             * @description By how much, standard deviations of what it commonly is.
+             */
+            deviations: number;
+            /** @description Which factor. */
+            key: string;
         };
         /**
          * @description A book, or some of its cards.
@@ -725,6 +916,14 @@ export interface components {
             sold: components["schemas"]["Sold"];
             /** @description Heads and frames that are left for stock, g, low and high. */
             stock_g: number[];
+        };
+        /** @description How it came out, in the cook's words; what is not said was not looked at. */
+        CameOut: {
+            middle?: components["schemas"]["Middle"] | null;
+            moist?: components["schemas"]["Moist"] | null;
+            skin?: components["schemas"]["SkinOut"] | null;
+            stuck?: components["schemas"]["Stuck"] | null;
+            thin_end?: components["schemas"]["Middle"] | null;
         };
         /** @description What can be changed on a card. Leave out what stays. */
         CardChange: {
@@ -828,6 +1027,14 @@ export interface components {
          * @enum {string}
          */
         Cavity: "emptied" | "stuffed";
+        /** @description The clock of the server. */
+        ClockWire: {
+            /**
+             * Format: int64
+             * @description Now, ms since 1970.
+             */
+            now_ms: number;
+        };
         /**
          * @description How they keep each other company.
          * @enum {string}
@@ -855,6 +1062,211 @@ export interface components {
              * @description Water.
              */
             water_share: number;
+        };
+        /** @description How a cook stands. */
+        CookAnswer: {
+            /** @description What is best done now, when something went otherwise. */
+            advice: components["schemas"]["Advice"][];
+            /** @description What can be said to be seen now. */
+            asks: components["schemas"]["Askable"][];
+            /** @description Coldest point now, C. */
+            core_now_c: components["schemas"]["Spread"];
+            /** @description Crust on the skin side and the flesh side in the end, mm. */
+            crust_mm: number[];
+            field?: components["schemas"]["SliceFieldWire"] | null;
+            /** @description The side that lies down now is the flesh side. */
+            flesh_down: boolean;
+            /** @description The face that was down first is the flesh side. */
+            from_flesh: boolean;
+            /** @description Everything that was and will be done to it. */
+            happens: components["schemas"]["HappensWire"][];
+            /**
+             * Format: double
+             * @description How likely it is to end in it.
+             */
+            in_band_share: number;
+            /** @description Coldest point at its highest, leaving as said here, C. */
+            lands_c: components["schemas"]["Spread"];
+            /**
+             * Format: double
+             * @description By how much the next act is late, s.
+             */
+            late_s: number;
+            /**
+             * Format: double
+             * @description Nine in ten are done by then, s.
+             */
+            latest_s: number;
+            /** @description What is believed of piece and fire. */
+            learned: components["schemas"]["Learned"][];
+            /** @description Events that were left out, and why. */
+            left_out: components["schemas"]["LeftOut"][];
+            /** @description Height of the cooked line now, share of the thickness, from the face that was down first and from the other. */
+            lines_share: number[];
+            /**
+             * Format: double
+             * @description From when it is worth looking, s.
+             */
+            look_from_s: number;
+            next?: components["schemas"]["Next"] | null;
+            /**
+             * Format: double
+             * @description When it leaves the heat, or left it, s after the fish met it.
+             */
+            off_heat_s: number;
+            /**
+             * Format: double
+             * @description Share that will be overcooked.
+             */
+            overcooked_share: number;
+            /** @description Where it stands. */
+            phase: components["schemas"]["Phase"];
+            /** @description The plan as it was made. */
+            planned: components["schemas"]["PlanAnswer"];
+            /**
+             * Format: double
+             * @description How far off the middle the probe seems to be, mm; null while that cannot be told.
+             */
+            probe_off_mm?: number | null;
+            /** @description Why times are other than planned. */
+            reasons: components["schemas"]["Because"][];
+            /** @description Why it must not be served; then nothing comes next. */
+            refused: components["schemas"]["Notice"][];
+            /** @description Safety figures. */
+            safety: components["schemas"]["Safety"];
+            seen?: components["schemas"]["SeenWire"] | null;
+            /**
+             * Format: double
+             * @description When the rest is over, s.
+             */
+            serve_s: number;
+            /** @description All the steps, timed anew. */
+            steps: components["schemas"]["Step"][];
+            /** @description What it is to become. */
+            target: components["schemas"]["Band"];
+            /** @description The probe against what was expected. */
+            trace: components["schemas"]["TracePoint"][];
+        };
+        /** @description A cook as kept, and how it stands. */
+        CookKept: {
+            /** @description It is over. */
+            ended: boolean;
+            /** @description What happened, in the order it was kept; times in s since it was begun. */
+            events: components["schemas"]["Event"][];
+            /**
+             * Format: double
+             * @description When it was folded, s since it was begun.
+             */
+            folded_s: number;
+            /** @description Its name. */
+            id: string;
+            /**
+             * Format: int64
+             * @description When it was begun, ms since 1970.
+             */
+            made_ms: number;
+            /**
+             * Format: double
+             * @description Now, s since then, by the clock of the server.
+             */
+            now_s: number;
+            /** @description Pieces in the same pan share a name of it. */
+            pan?: string | null;
+            plan?: components["schemas"]["PlanRequest"] | null;
+            /**
+             * Format: int64
+             * @description Its newest event.
+             */
+            seq: number;
+            standing?: components["schemas"]["CookAnswer"] | null;
+            /** @description What it is called. */
+            title: string;
+            /** @description Why it cannot. */
+            unreadable?: string | null;
+            /**
+             * Format: double
+             * @description When the fish met the heat, s since then; before it has, when the fold was made: its times count from here.
+             */
+            zero_s: number;
+        };
+        /** @description Cooks. */
+        CookList: {
+            /** @description The cooks. */
+            cooks: components["schemas"]["CookKept"][];
+            /**
+             * Format: int64
+             * @description The clock of the server, ms since 1970.
+             */
+            now_ms: number;
+        };
+        /**
+         * @description A cook to begin.
+         * @example {
+         *       "id": "c1",
+         *       "plan": {
+         *         "method": {
+         *           "kind": "sear_skin_first"
+         *         },
+         *         "piece": {
+         *           "fish": "hake",
+         *           "thickness_mm": 28
+         *         }
+         *       },
+         *       "title": "Hake, skin first"
+         *     }
+         */
+        CookNew: {
+            /** @description Made by the device, so that the same cook sent twice is one; else made here. */
+            id?: string | null;
+            /** @description Pieces in the same pan share a name of it. */
+            pan?: string | null;
+            /** @description What is cooked, and how. */
+            plan: components["schemas"]["PlanRequest"];
+            /** @description What it is called. */
+            title: string;
+        };
+        /**
+         * @description A plan, what has happened since and the time in.
+         * @example {
+         *       "events": [
+         *         {
+         *           "at_s": 0,
+         *           "id": "a1",
+         *           "kind": "in"
+         *         },
+         *         {
+         *           "at_s": 240,
+         *           "cue": "cooked_line",
+         *           "height_share": 0.25,
+         *           "id": "a2",
+         *           "kind": "cue"
+         *         }
+         *       ],
+         *       "now_s": 250,
+         *       "plan": {
+         *         "method": {
+         *           "kind": "sear_skin_first"
+         *         },
+         *         "piece": {
+         *           "fish": "hake",
+         *           "thickness_mm": 28
+         *         }
+         *       }
+         *     }
+         */
+        CookRequest: {
+            /** @description Others in the same pan or bath. */
+            beside?: components["schemas"]["BesideCookWire"][];
+            /** @description What has happened, in any order; each id counts once. */
+            events?: components["schemas"]["Event"][];
+            field?: components["schemas"]["FieldAsked"] | null;
+            /**
+             * Format: double
+             * @description Now, s after the fish met the heat; negative before.
+             */
+            now_s: number;
+            /** @description The plan that is cooked. */
+            plan: components["schemas"]["PlanRequest"];
         };
         /** @description The cooked line at one time. */
         CookedLineWire: {
@@ -917,6 +1329,42 @@ export interface components {
          * @enum {string}
          */
         CoolingWire: "fridge" | "ice_water";
+        /** @description One thing that could be done now, run to its end. */
+        Could: {
+            /** @description What to do, in words. */
+            act: string;
+            /** @description Stable name. */
+            code: string;
+            /**
+             * Format: double
+             * @description Coldest point at its highest, C.
+             */
+            core_peak_c: number;
+            /** @description The event that says it was done. */
+            done: components["schemas"]["Kind"];
+            /** @description It ends in the band. */
+            in_band: boolean;
+            /**
+             * Format: double
+             * @description Off the heat then, s.
+             */
+            off_s: number;
+            /**
+             * Format: double
+             * @description Share overcooked.
+             */
+            overcooked_share: number;
+            /**
+             * Format: double
+             * @description Rested so long, s.
+             */
+            rest_s: number;
+        };
+        /**
+         * @description What can be seen or felt.
+         * @enum {string}
+         */
+        CueKey: "cooked_line" | "tester" | "lip" | "press" | "releases" | "beads" | "bone" | "bubbling" | "colour";
         /** @description One setting and what it gives. */
         CurvePoint: components["schemas"]["Figures"] & {
             /**
@@ -1028,6 +1476,84 @@ export interface components {
             field: string;
             /** @description One sentence for a person. */
             message: string;
+        };
+        /**
+         * @description One event.
+         * @example {
+         *       "at_s": 240,
+         *       "cue": "cooked_line",
+         *       "height_share": 0.4,
+         *       "id": "a1",
+         *       "kind": "cue"
+         *     }
+         */
+        Event: {
+            /**
+             * Format: double
+             * @description When, s after the fish met the heat; negative before.
+             */
+            at_s: number;
+            /**
+             * Format: double
+             * @description Of `probe`: what it shows, C.
+             */
+            c?: number | null;
+            came_out?: components["schemas"]["CameOut"] | null;
+            cue?: components["schemas"]["CueKey"] | null;
+            /**
+             * Format: double
+             * @description Of `probe`: how deep, share of the thickness from the face that was down first; the middle when not said.
+             */
+            depth_share?: number | null;
+            /**
+             * Format: double
+             * @description Of `hold`: how long, s.
+             */
+            for_s?: number | null;
+            /**
+             * Format: double
+             * @description Of the cooked line: how high it stands, share of the thickness from the face that was down first.
+             */
+            height_share?: number | null;
+            /** @description Made by the device: the same event sent twice counts once. */
+            id: string;
+            /** @description What. */
+            kind: components["schemas"]["Kind"];
+            /** @description Of `undone`: which event did not happen. */
+            of?: string | null;
+            /** @description Of `lid`: on, when not said. */
+            on?: boolean | null;
+            /** @description Of any other cue, its word; of `heat` lower, higher or off. */
+            says?: string | null;
+            /** @description Of `note`. */
+            text?: string | null;
+            /**
+             * Format: double
+             * @description Of `heat`: to so many C.
+             */
+            to_c?: number | null;
+        };
+        /**
+         * @description Events to keep.
+         * @example {
+         *       "events": [
+         *         {
+         *           "at_s": 310,
+         *           "id": "a1",
+         *           "kind": "in"
+         *         }
+         *       ],
+         *       "sent_s": 312.5
+         *     }
+         */
+        EventsNew: {
+            /** @description What happened; times on the same clock. */
+            events: components["schemas"]["Event"][];
+            /**
+             * Format: double
+             * @description What the device takes for now, s since the cook was begun: a clock that is off is put right by it.
+             */
+            sent_s: number;
         };
         /**
          * @description A card to write as a file.
@@ -1322,6 +1848,16 @@ export interface components {
          * @enum {string}
          */
         GoalWire: "middle" | "rim" | "figure";
+        /** @description One thing that has happened or will. */
+        HappensWire: {
+            /**
+             * Format: double
+             * @description When, s.
+             */
+            at_s: number;
+            /** @description What. */
+            mark: components["schemas"]["Mark"];
+        };
         /**
          * @description What a fish can have.
          * @enum {string}
@@ -1506,6 +2042,11 @@ export interface components {
             /** @description The target. */
             target?: components["schemas"]["TargetWire"];
         };
+        /**
+         * @description What happened.
+         * @enum {string}
+         */
+        Kind: "heating" | "in" | "turned" | "into_oven" | "halfway" | "fire_low" | "lid" | "basted" | "heat" | "cue" | "probe" | "hold" | "off" | "back" | "resting" | "served" | "came_out" | "note" | "closed" | "undone";
         /** @description What a kitchen may have. */
         KitOffered: {
             /** @description List by list. */
@@ -1556,6 +2097,32 @@ export interface components {
             limits: components["schemas"]["Limit"][];
             /** @description The gravest first. */
             rules: components["schemas"]["RuleWire"][];
+        };
+        /** @description What is believed of one factor. */
+        Learned: {
+            /** @description Which. */
+            key: string;
+            /**
+             * Format: double
+             * @description Mean, standard deviations of what it commonly is.
+             */
+            mean: number;
+            /** @description In words. */
+            name: string;
+            /**
+             * Format: double
+             * @description One standard deviation now; it was 1.
+             */
+            sd: number;
+        };
+        /** @description An event that was left out. */
+        LeftOut: {
+            /** @description Why, stable. */
+            code: string;
+            /** @description Which. */
+            id: string;
+            /** @description Why, in words. */
+            message: string;
         };
         /** @description One level of a family. */
         Level: {
@@ -1678,6 +2245,12 @@ export interface components {
             warm_h?: number | null;
         };
         /**
+         * @description What the cook does when a stage begins. Whatever says when, in words, in a picture or by a sound,
+         *     asks the timeline for the time of a mark.
+         * @enum {string}
+         */
+        Mark: "in" | "turned" | "into_oven" | "lid_on" | "fire_low" | "halfway" | "off";
+        /**
          * @description How the thickness is known.
          * @enum {string}
          */
@@ -1698,6 +2271,16 @@ export interface components {
             [key: string]: components["schemas"]["ValueWire"];
         };
         /**
+         * @description How flesh came out against what was wanted.
+         * @enum {string}
+         */
+        Middle: "raw" | "under" | "right" | "over";
+        /**
+         * @description How moist it was.
+         * @enum {string}
+         */
+        Moist: "dry" | "moist" | "wet";
+        /**
          * @description What is to be had most of.
          * @enum {string}
          */
@@ -1708,6 +2291,34 @@ export interface components {
             key: string;
             /** @description In words. */
             name: string;
+        };
+        /** @description What comes next. */
+        Next: {
+            /** @description What to do. */
+            act: string;
+            /**
+             * Format: double
+             * @description Temperature that belongs to it, C.
+             */
+            at_c?: number | null;
+            /**
+             * Format: double
+             * @description When, s after the fish met the heat.
+             */
+            at_s: number;
+            /** @description What to mind. */
+            cautions: string[];
+            /** @description What it looks and feels like then. */
+            cues: string[];
+            /** @description The event that says it is done. */
+            done: components["schemas"]["Kind"];
+            /**
+             * Format: double
+             * @description It waits until then because the cook said so, s.
+             */
+            held_until_s?: number | null;
+            /** @description What kind of step. */
+            kind: components["schemas"]["StepKind"];
         };
         /** @description A word about a danger. */
         Notice: {
@@ -1845,6 +2456,11 @@ export interface components {
             /** @description Where it lives. */
             waters?: components["schemas"]["Waters"];
         };
+        /**
+         * @description Where a cook stands.
+         * @enum {string}
+         */
+        Phase: "heating" | "on_heat" | "resting" | "served" | "closed";
         /** @description The piece in hand. */
         PieceWire: {
             /** @description The bone is in. */
@@ -2436,6 +3052,33 @@ export interface components {
             /** @description The plan. */
             plan: components["schemas"]["PlanRequest"];
         };
+        /** @description What a piece looks and feels like. */
+        SeenWire: {
+            /** @description White beads. */
+            beads: components["schemas"]["Beads"];
+            /** @description Bone lets go all through. */
+            bone_free: boolean;
+            /** @description How water leaves. */
+            bubbling: components["schemas"]["Bubbling"];
+            /**
+             * Format: double
+             * @description Coldest point, C.
+             */
+            core_c: number;
+            /** @description The side that lies down lets go. */
+            lets_go: boolean;
+            /** @description The tester to the lip. */
+            lip: components["schemas"]["Lip"];
+            /** @description A finger. */
+            press: components["schemas"]["Press"];
+            /**
+             * Format: double
+             * @description Mid-thickness, C.
+             */
+            probe_c: number;
+            /** @description A thin tester pushed through. */
+            tester: components["schemas"]["Tester"];
+        };
         /** @description Temperatures at one time. */
         SeriesPoint: {
             /**
@@ -2843,6 +3486,11 @@ export interface components {
          * @enum {string}
          */
         SkinEats: "crisps" | "tough" | "not_eaten";
+        /**
+         * @description How skin came out.
+         * @enum {string}
+         */
+        SkinOut: "soft" | "crisp" | "burnt";
         /** @description The slice over time: `times` columns of `depths` bytes each, low face (skin) first. */
         SliceFieldWire: {
             /** @description Rows. */
@@ -2880,6 +3528,24 @@ export interface components {
              */
             hours: number;
         };
+        /** @description Three values of one figure: nine in ten are above the first, half the second, one in ten the third. */
+        Spread: {
+            /**
+             * Format: double
+             * @description The high tenth.
+             */
+            high: number;
+            /**
+             * Format: double
+             * @description The low tenth.
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description The middle.
+             */
+            mid: number;
+        };
         /**
          * @description Fresh, thawed or frozen.
          * @enum {string}
@@ -2911,6 +3577,11 @@ export interface components {
          * @enum {string}
          */
         StepKind: "prepare" | "start" | "adjust" | "turn" | "look" | "off" | "probe" | "serve";
+        /**
+         * @description Whether it stuck.
+         * @enum {string}
+         */
+        Stuck: "no" | "a_little" | "tore";
         /**
          * @description What is done to it first.
          * @enum {string}
@@ -3123,6 +3794,31 @@ export interface components {
              */
             without: components["schemas"]["Allergen"][];
         };
+        /** @description One reading of a probe against what was to be expected. */
+        TracePoint: {
+            /**
+             * Format: double
+             * @description When, s.
+             */
+            at_s: number;
+            /**
+             * Format: double
+             * @description What it was in all likelihood, C.
+             */
+            believed_c: number;
+            /**
+             * Format: double
+             * @description What it showed, C.
+             */
+            c: number;
+            /** @description It was believed: no jump, no nonsense. */
+            counted: boolean;
+            /**
+             * Format: double
+             * @description What was to be expected there, before anything was seen, C.
+             */
+            expected_c: number;
+        };
         /** @description What differs from what was asked for; what is not said is as asked. */
         TruthAsked: {
             /**
@@ -3325,6 +4021,13 @@ export interface components {
              * @default false
              */
             tender: boolean;
+        };
+        /** @description One word for a sign. */
+        Word: {
+            /** @description Name on the wire. */
+            key: string;
+            /** @description As a cook says it. */
+            words: string;
         };
     };
     responses: never;
@@ -3613,6 +4316,275 @@ export interface operations {
             };
             /** @description No such card */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    clock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClockWire"];
+                };
+            };
+        };
+    };
+    cook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CookRequest"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookAnswer"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    cooks_under_way: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Cooks under way */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookList"];
+                };
+            };
+        };
+    };
+    begin_cook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CookNew"];
+            };
+        };
+        responses: {
+            /** @description The cook */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookKept"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    cooks_gone_by: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description At most 200 */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookList"];
+                };
+            };
+        };
+    };
+    one_cook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its name */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The cook */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookKept"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    remove_cook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its name */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    keep_events: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Name of the cook */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventsNew"];
+            };
+        };
+        responses: {
+            /** @description The cook as it stands by them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookKept"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description There is no such cook */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4079,6 +5051,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Knowledge"];
+                };
+            };
+        };
+    };
+    watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description An endless stream */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": string;
                 };
             };
         };

@@ -6,6 +6,7 @@ use super::event::{Event, Kind};
 use super::standing::Fold;
 use crate::plan::{Measure, Stop};
 use crate::run::{Bench, Fidelity, Outcome, Tally, Truth};
+use crate::target::Goal;
 use serde::Serialize;
 
 /// One thing that could be done now, run to its end.
@@ -57,6 +58,8 @@ const SHORT_REST_S: f64 = 20.0;
 const WORTH_TURNING_S: f64 = 45.0;
 /// A point of overcooked flesh weighs as much as so many kelvins out of the band.
 const K_BY_SHARE: f64 = 20.0;
+/// What is so much worse than the best is not said, K.
+const WORSE: f64 = 4.0;
 
 /// What went otherwise, and what is best now; empty while all goes as planned.
 pub(super) fn advise(
@@ -111,6 +114,15 @@ pub(super) fn advise(
             .total_cmp(&cost(b))
             .then(a.off_s.total_cmp(&b.off_s))
     });
+    if matches!(fold.cooking.aim.goal, Goal::Figure(_)) {
+        // Nothing that would break what is promised.
+        options.retain(|o| o.core_peak_c >= band.low_c && o.rest_s > SHORT_REST_S);
+    }
+    let best = options.first().map_or(0.0, cost);
+    options.retain(|o| cost(o) <= best + WORSE);
+    if options.first().is_some_and(|o| o.code == "go_on") {
+        options.clear();
+    }
     options.truncate(3);
     vec![Advice {
         code,
@@ -215,13 +227,10 @@ fn on_heat(fold: &Fold<'_>, likely: &Truth, off_s: f64) -> Vec<Could> {
                 all.push(option(fold, &course, likely, s.max(now_s), words));
             }
         }
-        all.push(option(
-            fold,
-            &fold.course,
-            likely,
-            off_s,
-            ("go_on", "Go on as it is", Kind::Off),
-        ));
+    }
+    if off_s > now_s + 1.0 {
+        let words = ("go_on", "Go on as it is", Kind::Off);
+        all.push(option(fold, &fold.course, likely, off_s, words));
     }
     all
 }

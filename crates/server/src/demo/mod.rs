@@ -1,10 +1,12 @@
 //! The demo kitchen: an invented harbour canteen and what it cooked in the last days.
 
 use crate::error::RequestError;
-use crate::routes::{card_answered, shelf_row};
+use crate::routes::{card_answered, cook_row, keep_events, shelf_row};
 use crate::store::shelf::NewShelf;
 use crate::store::{self, Store};
-use crate::wire::{self, CardNew, LotWire, ShelfBody, ShelfNew};
+use crate::wire::{self, CardNew, CookNew, EventsNew, LotWire, ShelfBody, ShelfNew};
+use cindo_core::cook::Event;
+use diesel::sqlite::SqliteConnection;
 use jiff::tz::TimeZone;
 use jiff::{Timestamp, ToSpan};
 use serde::Deserialize;
@@ -45,6 +47,30 @@ pub fn fill(store: &Store, now: Timestamp) -> Result<(), RequestError> {
     }
     let rows = shelf(now)?;
     store::shelf::add(&mut connection, &rows).map_err(RequestError::ours)?;
+    cooks(&mut connection, now)
+}
+
+/// A cook under way or gone by, begun so long ago.
+#[derive(Debug, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct DemoCook {
+    begun_ago_s: i64,
+    cook: CookNew,
+    events: Vec<Event>,
+}
+
+fn cooks(connection: &mut SqliteConnection, now: Timestamp) -> Result<(), RequestError> {
+    let all: Vec<DemoCook> = wire::read(include_bytes!("cooks.json"))?;
+    let now_ms = now.as_millisecond();
+    for demo in all {
+        let row = cook_row(&demo.cook, now_ms - 1000 * demo.begun_ago_s)?;
+        store::cooks::begin(connection, &row).map_err(RequestError::ours)?;
+        let happened = EventsNew {
+            sent_s: demo.begun_ago_s as f64,
+            events: demo.events,
+        };
+        keep_events(connection, &row, &happened, now_ms)?;
+    }
     Ok(())
 }
 

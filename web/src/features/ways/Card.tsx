@@ -1,9 +1,17 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { api, newId, type PlanRequest } from "../../api";
 import { FOOD_SAFETY, question, type RestOn } from "../../card";
-import { useFish, useKeys, usePiece, useSetViews, useViewList, useViewText } from "../../shell";
+import {
+  useFire,
+  useFish,
+  useKeys,
+  usePiece,
+  useSetViews,
+  useViewList,
+  useViewText,
+} from "../../shell";
 import { Choice, Dial, Failure, Notices, Refusal, useUnits } from "../../ui";
 import { withUnit } from "../../units";
 import { Company } from "./Company";
@@ -94,6 +102,15 @@ export function Card() {
     },
     onSuccess: () => queries.invalidateQueries({ queryKey: ["cards"] }),
   });
+  const fire = useFire();
+  const go = useNavigate();
+  const start = useMutation({
+    mutationFn: () => {
+      const { field: _, ...plan } = request;
+      return fire.begin({ title, plan });
+    },
+    onSuccess: () => go("/fire"),
+  });
   // A changed card is not the saved one any more.
   const state = `${query}${JSON.stringify(method)}`;
   // biome-ignore lint/correctness/useExhaustiveDependencies: reset when what is set changes
@@ -110,6 +127,10 @@ export function Card() {
       does: () =>
         !save.isSuccess && !save.isPending && right.plan?.refused.length === 0 && save.mutate(),
       says: "save the card",
+    },
+    f: {
+      does: () => !start.isPending && right.plan?.refused.length === 0 && start.mutate(),
+      says: "cook it: to the fire",
     },
     l: { does: () => pick("late"), says: "thirty seconds late" },
     t: { does: () => pick("thicker"), says: "two millimetres thicker" },
@@ -186,7 +207,7 @@ export function Card() {
           ) : (
             <button
               type="button"
-              className="btn btn-primary h-12 px-6 font-bold text-body"
+              className="pick"
               data-testid="save"
               disabled={save.isPending || right.problem !== null || stopped}
               onClick={() => save.mutate()}
@@ -194,9 +215,19 @@ export function Card() {
               {save.isPending ? "Saving" : "Save the card"}
             </button>
           )}
+          <button
+            type="button"
+            className="btn btn-primary h-12 px-6 font-bold text-body"
+            data-testid="cook-it"
+            disabled={start.isPending || right.problem !== null || stopped}
+            onClick={() => start.mutate()}
+          >
+            {start.isPending ? "Starting" : "Cook it"}
+          </button>
         </div>
       </header>
       {save.isError && <Failure message={save.error.message} />}
+      {start.isError && <Failure message={start.error.message} />}
       {!stopped && <OnPaper plan={plan} />}
       {!stopped && <Headline plan={plan} settled={settled} late={lateS} />}
       {!stopped && (

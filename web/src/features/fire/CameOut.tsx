@@ -1,0 +1,113 @@
+// How it came out, asked in ten seconds, and skipped by one tap.
+import { useState } from "react";
+import type { CameOut as Came } from "../../api";
+import type { Running } from "../../fire";
+import { useFire } from "../../shell";
+import { useUnits } from "../../ui";
+import { withUnit } from "../../units";
+
+const ASKED: { key: keyof Came; name: string; words: [string, string][] }[] = [
+  {
+    key: "middle",
+    name: "Middle",
+    words: [
+      ["raw", "Raw"],
+      ["under", "Under"],
+      ["right", "Right"],
+      ["over", "Over"],
+    ],
+  },
+  {
+    key: "thin_end",
+    name: "Thin end",
+    words: [
+      ["under", "Under"],
+      ["right", "Right"],
+      ["over", "Over"],
+    ],
+  },
+  {
+    key: "skin",
+    name: "Skin",
+    words: [
+      ["soft", "Soft"],
+      ["crisp", "Crisp"],
+      ["burnt", "Burnt"],
+    ],
+  },
+  {
+    key: "stuck",
+    name: "Stuck",
+    words: [
+      ["no", "No"],
+      ["a_little", "A little"],
+      ["tore", "It tore"],
+    ],
+  },
+  {
+    key: "moist",
+    name: "Flesh",
+    words: [
+      ["dry", "Dry"],
+      ["moist", "Moist"],
+      ["wet", "Wet"],
+    ],
+  },
+];
+
+export function CameOut({ cook }: { cook: Running }) {
+  const { happen, forgetOver } = useFire();
+  const units = useUnits();
+  const [came, setCame] = useState<Came>({});
+  const piece = cook.plan?.piece;
+  const asked = ASKED.filter(
+    (one) =>
+      (one.key !== "thin_end" || piece?.thin_end_mm != null) &&
+      (one.key !== "skin" || piece?.skin === "on"),
+  );
+  const close = () => {
+    if (Object.keys(came).length > 0) happen(cook, { kind: "came_out", came_out: came });
+    forgetOver(cook.id);
+  };
+  return (
+    <section className="came-out" aria-label={`How ${cook.title} came out`} data-testid="came-out">
+      <h2 className="text-lead font-bold">
+        How did it come out? <span className="font-normal quiet">{cook.title}</span>
+        {cook.standing && (
+          <span className="font-normal quiet">
+            , {withUnit(cook.standing.lands_c.mid, "celsius", units)} in the middle by the numbers
+          </span>
+        )}
+      </h2>
+      <div className="flex flex-wrap gap-x-8 gap-y-3 pt-2">
+        {asked.map((one) => (
+          <fieldset key={one.key}>
+            <legend className="text-small quiet">{one.name}</legend>
+            <div className="flex gap-1.5">
+              {one.words.map(([key, words]) => (
+                <button
+                  key={key}
+                  type="button"
+                  className="target target-word"
+                  aria-pressed={came[one.key] === key}
+                  data-testid={`came-${one.key}-${key}`}
+                  onClick={() => setCame({ ...came, [one.key]: key } as Came)}
+                >
+                  {words}
+                </button>
+              ))}
+            </div>
+          </fieldset>
+        ))}
+        <button
+          type="button"
+          className="target target-wide btn-primary self-end"
+          data-testid="came-done"
+          onClick={close}
+        >
+          {Object.keys(came).length > 0 ? "Keep it" : "Skip"}
+        </button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,136 @@
+import { useMemo, useState } from "react";
+import { Link } from "react-router";
+import { byUrgency, type Running } from "../../fire";
+import { useFire, useKeys, usePiece, useTick } from "../../shell";
+import { Calls } from "./Calls";
+import { CameOut } from "./CameOut";
+import { Play } from "./Play";
+import { Saw } from "./Saw";
+import { Strip, useActs } from "./Strip";
+import "./fire.css";
+
+/** What is cooking now, to be read from two metres. */
+export function Fire() {
+  const fire = useFire();
+  const now = useTick();
+  const { query } = usePiece();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [sees, setSees] = useState<string | null>(null);
+  const [plays, setPlays] = useState(false);
+  const ordered = byUrgency(fire.cooks, now);
+  const first = ordered.find((cook) => cook.id === chosen) ?? ordered[0];
+  const looking = fire.cooks.find((cook) => cook.id === sees);
+  return (
+    <section className="fire" data-testid="fire">
+      <header className="fire-head no-print">
+        <h1 className="text-lead font-bold">Fire</h1>
+        <Calls />
+        <span className="ml-auto flex gap-x-5">
+          <button type="button" className="pick" onClick={() => setPlays(true)} data-testid="play">
+            Play it fast
+          </button>
+          <Link to={{ pathname: "/ways", search: query }} className="pick inline-flex items-center">
+            Start another
+          </Link>
+        </span>
+      </header>
+      {!fire.inTouch && (
+        <p role="status" className="fire-word" data-testid="out-of-touch">
+          <strong>Out of touch.</strong> Clocks go on. What you say is kept and sent later; times
+          are not worked out anew until then.
+        </p>
+      )}
+      {fire.problem && (
+        <p role="alert" className="fire-word">
+          <strong>Not taken:</strong> {fire.problem}
+        </p>
+      )}
+      {fire.missed.length > 0 && (
+        <p role="alert" className="fire-word" data-testid="missed">
+          <strong>While this was asleep:</strong>{" "}
+          {fire.missed.map((call) => `${call.title}: ${call.act}`).join(". ")}.{" "}
+          <button type="button" className="underline font-semibold" onClick={fire.forgetMissed}>
+            Seen
+          </button>
+        </p>
+      )}
+      {plays && <Play close={() => setPlays(false)} />}
+      {fire.over.map((cook) => (
+        <CameOut key={cook.id} cook={cook} />
+      ))}
+      {!plays && ordered.length === 0 && fire.over.length === 0 && <Cold query={query} />}
+      <div className="fire-strips" data-many={ordered.length > 3 ? "many" : ordered.length}>
+        {ordered.map((cook) => (
+          <Strip
+            key={cook.id}
+            cook={cook}
+            now={now}
+            first={cook.id === first?.id}
+            choose={() => setChosen(cook.id)}
+            see={() => setSees(cook.id)}
+          />
+        ))}
+      </div>
+      {first && (
+        <Keys
+          cook={first}
+          see={() => setSees(first.id)}
+          other={(by) => {
+            const at = ordered.findIndex((cook) => cook.id === first.id);
+            setChosen(ordered[(at + by + ordered.length) % ordered.length]?.id ?? null);
+          }}
+        />
+      )}
+      {looking && <Saw cook={looking} close={() => setSees(null)} />}
+    </section>
+  );
+}
+
+function Cold({ query }: { query: string }) {
+  const { heard, inTouch } = useFire();
+  if (!heard && inTouch) return <p className="p-8 quiet">One moment</p>;
+  return (
+    <div className="p-8 max-w-xl">
+      <p className="text-title font-bold">Nothing is on the fire</p>
+      <p className="pt-3 text-lead">
+        Choose a way for the piece in hand and start it. Cindo counts, calls out, and works out the
+        time again from what you see.
+      </p>
+      <p className="pt-6">
+        <Link
+          to={{ pathname: "/ways", search: query }}
+          className="btn btn-primary h-16 px-8 text-lead font-bold"
+        >
+          To the ways
+        </Link>
+      </p>
+    </div>
+  );
+}
+
+/** Keys for the strip that is first, or chosen. */
+function Keys({
+  cook,
+  see,
+  other,
+}: {
+  cook: Running;
+  see: () => void;
+  other: (by: number) => void;
+}) {
+  const acts = useActs(cook);
+  useKeys(
+    useMemo(
+      () => ({
+        Enter: { does: acts.done, says: "the next act is done" },
+        w: { does: see, says: "what I see" },
+        h: { does: acts.wait, says: "wait half a minute" },
+        u: { does: acts.undo, says: "take the last one back" },
+        ArrowDown: { does: () => other(1), says: "another piece" },
+        ArrowUp: { does: () => other(-1), says: "another piece" },
+      }),
+      [acts, see, other],
+    ),
+  );
+  return null;
+}

@@ -1,0 +1,265 @@
+import { useMemo } from "react";
+import type { Advice, Standing } from "../../api";
+import {
+  doneWords,
+  eventWords,
+  lastDone,
+  leftS,
+  nextOf,
+  onFoldS,
+  type Running,
+  shortAct,
+} from "../../fire";
+import { useFire } from "../../shell";
+import { decode, SideSeen } from "../../slice";
+import { useUnits } from "../../ui";
+import { clock, rise, type Units, withUnit } from "../../units";
+import { Band } from "./Band";
+
+/** What the four targets of a strip do. */
+export function useActs(cook: Running) {
+  const { happen, unsent } = useFire();
+  return useMemo(() => {
+    const next = nextOf(cook, unsent(cook.id));
+    const last = lastDone([...cook.events, ...unsent(cook.id)]);
+    return {
+      next,
+      last,
+      done: () => next && happen(cook, { kind: next.done }),
+      wait: () => next && happen(cook, { kind: "hold", for_s: 30 }),
+      undo: () => last && happen(cook, { kind: "undone", of: last.id }),
+    };
+  }, [cook, happen, unsent]);
+}
+
+type Props = {
+  cook: Running;
+  now: number;
+  first: boolean;
+  choose?: () => void;
+  see: () => void;
+};
+
+export function Strip({ cook, now, first, choose, see }: Props) {
+  const { flash, unsent } = useFire();
+  const units = useUnits();
+  const acts = useActs(cook);
+  const { next } = acts;
+  const told = cook.standing;
+  const foldS = onFoldS(cook, now);
+  const left = leftS(next, foldS);
+  const held = next?.held_until_s != null && next.held_until_s > foldS;
+  const waits = left === null || next?.kind === "prepare";
+  const late = !waits && left < -5;
+  const soon = !waits && !late && left < 10;
+  const queued = unsent(cook.id).length;
+  return (
+    <article
+      className="strip"
+      aria-label={cook.title}
+      data-late={late || undefined}
+      data-soon={soon || undefined}
+      data-flash={flash?.cook === cook.id ? flash.sound : undefined}
+      data-first={first || undefined}
+      data-testid="strip"
+      onPointerDown={choose}
+    >
+      <div className="strip-words">
+        <p className="strip-title">
+          {cook.title}
+          {told?.phase === "on_heat" && (
+            <span className="quiet figures"> {clock(foldS)} on the heat</span>
+          )}
+          {queued > 0 && <span className="text-warning font-semibold"> · waits to be sent</span>}
+        </p>
+        <p className="strip-act" data-testid="act">
+          {next ? shortAct(next.kind, next.done) : "Over"}
+          {next?.at_c != null && next.kind !== "serve" && (
+            <span className="strip-at figures"> {withUnit(next.at_c, "celsius", units)}</span>
+          )}
+        </p>
+        {told && <Range told={told} />}
+        <p className="strip-cue">{cueWords(told ?? null, next?.cues ?? [])}</p>
+      </div>
+      {told && <Now cook={cook} told={told} foldS={foldS} />}
+      <p
+        className="strip-clock running"
+        role="timer"
+        aria-label={late ? "late by" : "in"}
+        data-testid="countdown"
+      >
+        {waits ? "" : `${left < 0 ? "+" : ""}${clock(Math.abs(left))}`}
+        {late && <span className="strip-late">late</span>}
+        {held && <span className="strip-late">held</span>}
+      </p>
+      <div className="strip-targets">
+        <button
+          type="button"
+          className={`target ${first ? "btn-primary" : ""}`}
+          data-main
+          data-testid="done"
+          disabled={!next}
+          onClick={acts.done}
+        >
+          {next ? doneWords(next.done) : "Done"}
+        </button>
+        <button
+          type="button"
+          className="target"
+          data-testid="see"
+          disabled={(told?.asks.length ?? 0) === 0}
+          onClick={see}
+        >
+          I see
+        </button>
+        <button type="button" className="target" data-testid="wait" onClick={acts.wait}>
+          Wait
+          <span className="block text-small font-normal">30 s</span>
+        </button>
+        <button
+          type="button"
+          className="target"
+          data-testid="undo"
+          disabled={!acts.last}
+          onClick={acts.undo}
+        >
+          Undo
+          {acts.last && (
+            <span className="block text-small font-normal truncate">
+              {eventWords(acts.last).toLowerCase()}
+            </span>
+          )}
+        </button>
+      </div>
+      {told?.field && <Band told={told} foldS={foldS} />}
+      {told && <Said told={told} cook={cook} />}
+      {cook.unreadable && <p className="strip-said text-error">{cook.unreadable}</p>}
+    </article>
+  );
+}
+
+const TESTER = { stops: "stops", grips: "grips in the middle", slides: "slides" } as const;
+const PRESS = {
+  springs_back: "springs back",
+  gives: "gives a little",
+  dent_stays: "keeps the dent",
+  falls_apart: "falls apart",
+} as const;
+
+/** What it should be like now, and what to look for at the act. */
+function cueWords(told: Standing | null, cues: readonly string[]): string {
+  const seen = told?.seen;
+  const feels = seen
+    ? `Now the tester ${TESTER[seen.tester]}, a finger ${PRESS[seen.press]}. `
+    : "";
+  return feels + cues.join(" ");
+}
+
+function Range({ told }: { told: Standing }) {
+  const units = useUnits();
+  if (told.phase === "heating" || told.phase === "served" || told.phase === "closed") return null;
+  const lands = told.lands_c;
+  return (
+    <p className="strip-range figures">
+      {told.phase === "on_heat" && (
+        <>
+          Off at <strong>{clock(told.off_heat_s)}</strong>, between {clock(told.look_from_s)} and{" "}
+          {clock(told.latest_s)} ·{" "}
+        </>
+      )}
+      lands at <strong>{withUnit(lands.mid, "celsius", units)}</strong>{" "}
+      <span className="quiet">
+        {withUnit(lands.low, "celsius", units)} to {withUnit(lands.high, "celsius", units)}
+      </span>
+    </p>
+  );
+}
+
+/** The side of the piece now, as it lies. */
+function Now({ cook, told, foldS }: { cook: Running; told: Standing; foldS: number }) {
+  const field = useMemo(() => (told.field ? decode(told.field) : null), [told.field]);
+  const piece = cook.plan?.piece;
+  if (!field || !piece || !told.seen) return null;
+  const mm = piece.thickness_mm ?? 25;
+  return (
+    <span className="strip-side">
+      <SideSeen
+        field={field}
+        time={Math.min(foldS / field.endS, 1)}
+        thickMm={mm}
+        thinMm={piece.thin_end_mm ?? mm}
+        skin={piece.skin === "on"}
+        turned={told.flesh_down}
+        touch={{ tester: told.seen.tester, press: told.seen.press }}
+        title={`Side of the piece now: cooked ${Math.round((told.lines_share[0] ?? 0) * 100)} % of the way`}
+      />
+    </span>
+  );
+}
+
+/** What it did to the middle and the outside. */
+function whatItDid(advice: Advice, units: Units): string {
+  const middle = Math.abs(advice.middle_k);
+  const more = Math.round(100 * advice.overcooked_more);
+  const parts = [
+    middle >= 1 ? `middle ${advice.middle_k > 0 ? "+" : "−"}${rise(middle, units)}` : "",
+    more >= 1 ? `${more} % more past done` : "",
+  ].filter((part) => part !== "");
+  return parts.length > 0 ? `So far: ${parts.join(", ")}.` : "";
+}
+
+/** Why times moved, and what is best now. */
+function Said({ told, cook }: { told: Standing; cook: Running }) {
+  const { happen } = useFire();
+  const units = useUnits();
+  const reason = told.reasons.at(-1);
+  const advice = told.advice[0];
+  if (!reason && !advice) return null;
+  return (
+    <div className="strip-said" data-testid="said">
+      {advice && (
+        <div className="strip-advice">
+          <p>
+            <strong>{advice.message}</strong>{" "}
+            <span className="figures">{whatItDid(advice, units)}</span>
+          </p>
+          <p className="flex flex-wrap gap-2 pt-1">
+            {advice.options.map((one, i) => (
+              <button
+                key={one.code}
+                type="button"
+                className={`target target-wide ${i === 0 ? "font-bold" : ""}`}
+                data-testid="advice"
+                disabled={one.code === "go_on"}
+                onClick={() =>
+                  happen(cook, {
+                    kind: one.done,
+                    ...(one.done === "heat" ? { says: "lower" } : {}),
+                    ...(one.done === "lid" ? { on: true } : {}),
+                  })
+                }
+              >
+                {one.act}
+                <span className="block text-small font-normal figures">
+                  off {clock(one.off_s)} · {withUnit(one.core_peak_c, "celsius", units)} ·{" "}
+                  {Math.round(100 * one.overcooked_share)} % past done
+                </span>
+              </button>
+            ))}
+          </p>
+        </div>
+      )}
+      {reason && (
+        <p data-testid="reason">
+          {reason.message}
+          {Math.abs(reason.longer_s) >= 3 && reason.code !== "turned" && (
+            <strong className="figures">
+              {" "}
+              {Math.round(Math.abs(reason.longer_s))} s {reason.longer_s > 0 ? "longer" : "sooner"}.
+            </strong>
+          )}
+        </p>
+      )}
+    </div>
+  );
+}

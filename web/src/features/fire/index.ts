@@ -1,0 +1,1 @@
+export { Fire } from "./Fire";

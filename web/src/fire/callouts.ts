@@ -1,0 +1,95 @@
+// What is called out and when: before an act, at it, and when it is late. Each once, on time; what was slept through
+// is shown instead.
+
+import { nextOf, onFoldS, type Running, standing } from "./cooks";
+import type { StepKind } from "./words";
+
+export type Sound = "soon" | "look" | "turn" | "off" | "late";
+export type Call = {
+  /** The same act of the same cook is called once, however often it is timed anew. */
+  key: string;
+  cook: string;
+  title: string;
+  act: string;
+  sound: Sound;
+  /** How long ago it was due, s. */
+  agoS: number;
+};
+
+/** Called so long before, s; late after so long. */
+const BEFORE_S = 10;
+const LATE_S = 20;
+/** Older than this it was slept through, s. */
+const SLEPT_S = 4;
+
+const AT: Record<StepKind, Sound> = {
+  prepare: "look",
+  start: "look",
+  adjust: "turn",
+  turn: "turn",
+  look: "look",
+  off: "off",
+  probe: "look",
+  serve: "look",
+};
+
+/** Every call that is due by now, said or not. */
+export function due(cook: Running, deviceMs: number): Call[] {
+  const next = nextOf(cook, []);
+  if (!next || !cook.standing || cook.ended) return [];
+  // Nothing rings before the pan is on: nobody waits for that.
+  if (next.kind === "prepare") return [];
+  const foldS = onFoldS(cook, deviceMs);
+  const atS = Math.max(next.at_s, next.held_until_s ?? next.at_s);
+  const times = standing(cook.events).filter((event) => event.kind === next.done).length;
+  const call = (which: string, sound: Sound, dueS: number): Call[] =>
+    foldS >= dueS
+      ? [
+          {
+            key: `${cook.id} ${next.kind} ${times} ${which}${next.held_until_s ? " held" : ""}`,
+            cook: cook.id,
+            title: cook.title,
+            act: next.act,
+            sound,
+            agoS: foldS - dueS,
+          },
+        ]
+      : [];
+  const before =
+    next.kind === "turn" || next.kind === "off" || next.kind === "adjust"
+      ? call("soon", "soon", atS - BEFORE_S)
+      : [];
+  const late = next.kind === "look" ? [] : call("late", "late", atS + LATE_S);
+  return [...before, ...call("now", AT[next.kind], atS), ...late];
+}
+
+export type Said = { ring: Call[]; missed: Call[] };
+
+/** Keeps count of what was called out. */
+export class Caller {
+  private said: Set<string>;
+
+  constructor(said: readonly string[] = []) {
+    this.said = new Set(said);
+  }
+
+  /** What is to ring now, and what was slept through. A later call of an act stands for the earlier ones. */
+  tick(cooks: readonly Running[], deviceMs: number): Said {
+    const ring: Call[] = [];
+    const missed: Call[] = [];
+    for (const cook of cooks) {
+      const fresh = due(cook, deviceMs).filter((call) => !this.said.has(call.key));
+      for (const call of fresh) this.said.add(call.key);
+      const last = fresh.at(-1);
+      if (!last) continue;
+      if (last.agoS > SLEPT_S) missed.push(last);
+      else ring.push(last);
+    }
+    return { ring, missed };
+  }
+
+  /** To be kept over a reload. */
+  list(): string[] {
+    return [...this.said].slice(-400);
+  }
+}

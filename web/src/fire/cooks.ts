@@ -1,0 +1,66 @@
+// A cook as this device knows it: what the server said, and when it said so by this device's clock.
+import type { CookEvent, CookKept, EventKind, Next } from "../api";
+
+export type Running = CookKept & { heardMs: number };
+
+/** Now on the clock of the cook: that of the server, run on by ours since we heard from it. */
+export function nowS(cook: Running, deviceMs: number): number {
+  return cook.now_s + (deviceMs - cook.heardMs) / 1000;
+}
+
+/** Now as its times count: from when the fish met the heat. */
+export function onFoldS(cook: Running, deviceMs: number): number {
+  return nowS(cook, deviceMs) - cook.zero_s;
+}
+
+/** Events that count: those not undone. */
+export function standing(events: readonly CookEvent[]): CookEvent[] {
+  const undone = new Set<string>();
+  const order = [...events].sort((a, b) => a.at_s - b.at_s || (a.id < b.id ? -1 : 1));
+  for (const event of [...order].reverse())
+    if (event.kind === "undone" && !undone.has(event.id) && event.of) undone.add(event.of);
+  return order.filter((event) => event.kind !== "undone" && !undone.has(event.id));
+}
+
+/** The last thing that can be taken back. */
+export function lastDone(events: readonly CookEvent[]): CookEvent | null {
+  const kept = standing(events).filter((event) => event.kind !== "hold");
+  return kept.at(-1) ?? null;
+}
+
+/** What comes next as far as this device knows: what it has seen done and could not send yet is done. */
+export function nextOf(cook: Running, unsent: readonly CookEvent[]): Next | null {
+  const told = cook.standing;
+  const next = told?.next ?? null;
+  if (!told || !next || !unsent.some((event) => event.kind === next.done)) return next;
+  const after = told.steps.find((step) => step.at_s > next.at_s && step.kind !== "look");
+  if (!after) return null;
+  const done: Partial<Record<string, EventKind>> = {
+    start: "in",
+    turn: "turned",
+    off: "off",
+    serve: "served",
+  };
+  return {
+    act: after.act,
+    kind: after.kind,
+    done: done[after.kind] ?? "off",
+    at_s: after.at_s,
+    at_c: after.at_c ?? null,
+    cues: after.cues,
+    cautions: after.cautions,
+  };
+}
+
+/** Seconds until the next act; below 0 it is late. None where nothing is to be waited for. */
+export function leftS(next: Next | null, foldS: number): number | null {
+  if (!next) return null;
+  return Math.max(next.at_s, next.held_until_s ?? next.at_s) - foldS;
+}
+
+/** Who needs hands first. */
+export function byUrgency(cooks: readonly Running[], deviceMs: number): Running[] {
+  const left = (cook: Running) =>
+    leftS(cook.standing?.next ?? null, onFoldS(cook, deviceMs)) ?? Number.POSITIVE_INFINITY;
+  return [...cooks].sort((a, b) => left(a) - left(b) || a.made_ms - b.made_ms);
+}

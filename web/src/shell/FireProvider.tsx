@@ -1,0 +1,329 @@
+// Cooks under way, for every view: read from the server and watched, added to here, called out.
+import {
+  createContext,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from "react";
+import { api, type CookEvent, type CookKept, type CookNew, newId, Refused, watch } from "../api";
+import {
+  type Call,
+  Caller,
+  drop,
+  nowS,
+  ofCook,
+  play,
+  put,
+  type Running,
+  soundIsAwake,
+  waiting,
+  wakeSound,
+} from "../fire";
+import { useStored } from "./useStored";
+
+export type Calling = { volume: number; speech: boolean; notify: boolean };
+type Held = {
+  cooks: Running[];
+  /** In touch with the server. */
+  inTouch: boolean;
+  /** Has been heard from at all. */
+  heard: boolean;
+  /** Events on their way, by cook. */
+  unsent: (cook: string) => CookEvent[];
+  begin: (cook: CookNew) => Promise<CookKept>;
+  happen: (cook: Running, event: Omit<CookEvent, "id" | "at_s">) => void;
+  problem: string | null;
+  /** Just served: to be asked how they came out. */
+  over: Running[];
+  forgetOver: (id: string) => void;
+  calling: Calling;
+  setCalling: (calling: Calling) => void;
+  soundOn: boolean;
+  wake: () => void;
+  flash: Call | null;
+  missed: Call[];
+  forgetMissed: () => void;
+};
+const Context = createContext<Held | null>(null);
+
+/** Folds are made anew at least this often while something is on the heat, ms. */
+const AFRESH_MS = 10_000;
+const TICK_MS = 250;
+/** Tried again after so long without an answer, ms. */
+const AGAIN_MS = 3000;
+const SAID = "cindo.called";
+
+function saidBefore(): string[] {
+  try {
+    const read: unknown = JSON.parse(localStorage.getItem(SAID) ?? "[]");
+    return Array.isArray(read) ? (read as string[]) : [];
+  } catch {
+    return [];
+  }
+}
+
+function keepSaid(said: string[]): void {
+  try {
+    localStorage.setItem(SAID, JSON.stringify(said));
+  } catch {
+    // Then a reload may call once more.
+  }
+}
+
+/** Now on the clock of a cook, for the server to put right where this device is off. */
+async function sentS(cooks: readonly Running[], id: string): Promise<number> {
+  const cook = cooks.find((one) => one.id === id);
+  return cook ? nowS(cook, Date.now()) : (await api.cookOne(id)).now_s;
+}
+
+export function FireProvider({ children }: { children: ReactNode }) {
+  const [cooks, setCooks] = useState<Running[]>([]);
+  const [over, setOver] = useState<Running[]>([]);
+  const [inTouch, setInTouch] = useState(true);
+  const [heard, setHeard] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [, setQueued] = useState(0);
+  const sending = useRef(false);
+
+  const take = useCallback((kept: CookKept) => {
+    const running: Running = { ...kept, heardMs: Date.now() };
+    setCooks((all) => {
+      const others = all.filter((one) => one.id !== kept.id);
+      // What was heard later is not overwritten by what was asked earlier.
+      const known = all.find((one) => one.id === kept.id);
+      if (known && known.seq > kept.seq) return all;
+      return kept.ended ? others : [...others, running];
+    });
+    return running;
+  }, []);
+
+  const load = useCallback(async () => {
+    try {
+      const list = await api.cooks();
+      setInTouch(true);
+      setHeard(true);
+      const heardMs = Date.now();
+      setCooks(list.cooks.map((kept) => ({ ...kept, heardMs })));
+    } catch {
+      setInTouch(false);
+    }
+  }, []);
+
+  const known = useRef<Running[]>([]);
+  known.current = [...cooks, ...over];
+  const flush = useCallback(async () => {
+    if (sending.current) return;
+    sending.current = true;
+    try {
+      for (let all = waiting(); all.length > 0; all = waiting()) {
+        const id = all[0]?.cook ?? "";
+        const events = ofCook(id);
+        const ids = events.map((event) => event.id);
+        try {
+          // The clock of the cook as this device has it: where it is off, the server puts it right.
+          const kept = await api.happened(id, await sentS(known.current, id), events);
+          drop(ids);
+          setInTouch(true);
+          setProblem(null);
+          const running = take(kept);
+          if (kept.ended && events.some((event) => event.kind === "served"))
+            setOver((all) => [...all.filter((one) => one.id !== id), running]);
+        } catch (cause) {
+          if (
+            !(cause instanceof Refused) ||
+            cause.code === "unreachable" ||
+            cause.code === "internal"
+          ) {
+            setInTouch(false);
+            return;
+          }
+          // It will never be taken: said, and not sent for ever.
+          drop(ids);
+          setProblem(cause.message);
+        }
+        setQueued((n) => n + 1);
+      }
+    } finally {
+      sending.current = false;
+    }
+  }, [take]);
+
+  useEffect(() => {
+    void load();
+    void flush();
+    return watch({
+      hello: () => {
+        void load();
+        void flush();
+      },
+      changed: (cook) => {
+        api.cookOne(cook).then(take, () => setCooks((all) => all.filter((one) => one.id !== cook)));
+      },
+      lost: () => setInTouch(false),
+    });
+  }, [load, flush, take]);
+
+  const busy = cooks.length > 0;
+  useEffect(() => {
+    if (!busy) return;
+    const timer = setInterval(load, AFRESH_MS);
+    return () => clearInterval(timer);
+  }, [busy, load]);
+  useEffect(() => {
+    if (inTouch) return;
+    const timer = setInterval(() => {
+      void load();
+      void flush();
+    }, AGAIN_MS);
+    return () => clearInterval(timer);
+  }, [inTouch, load, flush]);
+
+  const begin = useCallback(
+    async (cook: CookNew) => {
+      const kept = await api.beginCook({ id: newId(), ...cook });
+      take(kept);
+      return kept;
+    },
+    [take],
+  );
+  const happen = useCallback(
+    (cook: Running, event: Omit<CookEvent, "id" | "at_s">) => {
+      put(cook.id, { id: newId(), at_s: nowS(cook, Date.now()), ...event });
+      setQueued((n) => n + 1);
+      void flush();
+    },
+    [flush],
+  );
+
+  const calls = useCalls(cooks);
+  useAwake(cooks);
+  const held = useMemo<Held>(
+    () => ({
+      cooks,
+      inTouch,
+      heard,
+      unsent: ofCook,
+      begin,
+      happen,
+      problem,
+      over,
+      forgetOver: (id) => setOver((all) => all.filter((one) => one.id !== id)),
+      ...calls,
+    }),
+    [cooks, inTouch, heard, begin, happen, problem, over, calls],
+  );
+  return <Context.Provider value={held}>{children}</Context.Provider>;
+}
+
+/** Sound, flash, speech and notification, each call once. */
+function useCalls(cooks: Running[]) {
+  const [calling, setCalling] = useStored<Calling>("cindo.calling", {
+    volume: 0.8,
+    speech: false,
+    notify: false,
+  });
+  const [soundOn, setSoundOn] = useState(soundIsAwake);
+  const [flash, setFlash] = useState<Call | null>(null);
+  const [missed, setMissed] = useState<Call[]>([]);
+  const caller = useRef<Caller | null>(null);
+  const latest = useRef(cooks);
+  latest.current = cooks;
+  const how = useRef(calling);
+  how.current = calling;
+  useEffect(() => {
+    caller.current ??= new Caller(saidBefore());
+    const tick = () => {
+      const said = caller.current?.tick(latest.current, Date.now());
+      if (!said || said.ring.length + said.missed.length === 0) return;
+      keepSaid(caller.current?.list() ?? []);
+      if (said.missed.length > 0)
+        setMissed((before) => [
+          ...before.filter((one) => !said.missed.some((now) => now.cook === one.cook)),
+          ...said.missed,
+        ]);
+      for (const call of said.ring) {
+        play(call.sound, how.current.volume);
+        setFlash(call);
+        if (call.sound === "soon") continue;
+        const words = `${call.title}: ${call.act}`;
+        if (how.current.speech && typeof speechSynthesis !== "undefined")
+          speechSynthesis.speak(new SpeechSynthesisUtterance(words));
+        if (how.current.notify && document.hidden && typeof Notification !== "undefined")
+          if (Notification.permission === "granted") new Notification(words, { tag: call.cook });
+      }
+    };
+    const timer = setInterval(tick, TICK_MS);
+    return () => clearInterval(timer);
+  }, []);
+  useEffect(() => {
+    if (!flash) return;
+    const timer = setTimeout(() => setFlash(null), 2400);
+    return () => clearTimeout(timer);
+  }, [flash]);
+  const wake = useCallback(() => {
+    void wakeSound().then((awake) => {
+      setSoundOn(awake);
+      if (awake) play("look", how.current.volume);
+    });
+  }, []);
+  return useMemo(
+    () => ({
+      calling,
+      setCalling,
+      soundOn,
+      wake,
+      flash,
+      missed,
+      forgetMissed: () => setMissed([]),
+    }),
+    [calling, setCalling, soundOn, wake, flash, missed],
+  );
+}
+
+/** Keeps the screen awake while something is on the heat, where the browser can. */
+function useAwake(cooks: Running[]) {
+  const wanted = cooks.some((cook) => cook.standing?.phase === "on_heat");
+  useEffect(() => {
+    if (!wanted || !("wakeLock" in navigator)) return;
+    let lock: WakeLockSentinel | null = null;
+    let gone = false;
+    const ask = () => {
+      if (document.hidden) return;
+      navigator.wakeLock.request("screen").then(
+        (held) => {
+          if (gone) void held.release();
+          else lock = held;
+        },
+        // Low battery, or not allowed: the screen sleeps as it does.
+        () => undefined,
+      );
+    };
+    ask();
+    document.addEventListener("visibilitychange", ask);
+    return () => {
+      gone = true;
+      document.removeEventListener("visibilitychange", ask);
+      void lock?.release();
+    };
+  }, [wanted]);
+}
+
+export function useFire(): Held {
+  const held = useContext(Context);
+  if (!held) throw new Error("useFire outside FireProvider");
+  return held;
+}
+
+/** The time on this device, ms, a few times a second. */
+export function useTick(ms = TICK_MS): number {
+  const [now, setNow] = useState(Date.now);
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), ms);
+    return () => clearInterval(timer);
+  }, [ms]);
+  return now;
+}
