@@ -73,6 +73,9 @@ pub(super) fn advise(
     if fold.sought.measure == Measure::Rim {
         return rim(fold, off_s, outcome);
     }
+    if matches!(fold.cooking.aim.goal, Goal::Figure(_)) {
+        return figure(fold, likely, off_s, outcome);
+    }
     let middle_k = outcome.core_peak_c - planned.core_peak_c;
     let overcooked_more = outcome.overcooked_share - planned.overcooked_share;
     let resting = fold.course.phase == Phase::Resting;
@@ -114,10 +117,6 @@ pub(super) fn advise(
             .total_cmp(&cost(b))
             .then(a.off_s.total_cmp(&b.off_s))
     });
-    if matches!(fold.cooking.aim.goal, Goal::Figure(_)) {
-        // Nothing that would break what is promised.
-        options.retain(|o| o.core_peak_c >= band.low_c && o.rest_s > SHORT_REST_S);
-    }
     let best = options.first().map_or(0.0, cost);
     options.retain(|o| cost(o) <= best + WORSE);
     if options.first().is_some_and(|o| o.code == "go_on") {
@@ -129,6 +128,41 @@ pub(super) fn advise(
         message,
         middle_k,
         overcooked_more,
+        options,
+    }]
+}
+
+/// Where a figure is promised to slow pieces an ordinary one goes well past it, and that is right. It is only said when
+/// it is late, or off before it is there; nothing that is said breaks the promise.
+fn figure(fold: &Fold<'_>, likely: &Truth, off_s: f64, outcome: &Outcome) -> Vec<Advice> {
+    let resting = fold.course.phase == Phase::Resting;
+    let planned = &fold.told.outcome;
+    let early = resting
+        && fold
+            .course
+            .off_s
+            .is_some_and(|s| s < fold.told.off_heat_s - LATE_S);
+    let shown = fold
+        .told
+        .probe
+        .is_some_and(|probe| fold.shown(probe.shows_c));
+    let (code, message, options) = if early && !shown {
+        let back = resting_options(fold, likely, true);
+        (
+            "not_promised",
+            "Off before it is safe for everyone. Back on, a minute at a time, until a probe in two spots shows it.",
+            back,
+        )
+    } else if !resting && fold.now_s > off_s + LATE_S {
+        ("late", "It should be off by now.", vec![])
+    } else {
+        return vec![];
+    };
+    vec![Advice {
+        code,
+        message,
+        middle_k: outcome.core_peak_c - planned.core_peak_c,
+        overcooked_more: outcome.overcooked_share - planned.overcooked_share,
         options,
     }]
 }

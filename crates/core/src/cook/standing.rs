@@ -648,6 +648,9 @@ impl<'a> Fold<'a> {
         };
         let (band, measure) = (aim.band, self.sought.measure);
         let in_band_share = match measure {
+            Measure::Coldest if matches!(aim.goal, Goal::Figure(_)) => {
+                belief.share_within(&lands, band.low_c, f64::INFINITY)
+            }
             Measure::Coldest => belief.share_within(&lands, band.low_c, band.high_c),
             Measure::Rim => f64::from(u8::from(
                 10.0 * outcome.rim_mm >= self.sought.low
@@ -769,17 +772,29 @@ impl<'a> Fold<'a> {
             self.told.off_heat_s
         };
         let off_s = at_first_s.max(self.figure_s(belief, ln_s, figure_c));
-        let shown = self.told.probe.and_then(|probe| {
-            let mut readings = counted(&self.course.observed).into_iter();
-            readings.find_map(|o| match o.saw {
-                Saw::Probe {
-                    c,
-                    depth_share: None,
-                } if c >= probe.shows_c => Some(o.at_s),
-                _ => None,
-            })
-        });
+        let shown = self
+            .told
+            .probe
+            .and_then(|probe| self.shown_s(probe.shows_c));
         shown.map_or(off_s, |at_s| off_s.min(at_s))
+    }
+
+    /// When a probe in the middle first showed so much, s.
+    fn shown_s(&self, shows_c: f64) -> Option<f64> {
+        let readings = counted(&self.course.observed).into_iter();
+        let mut shown = readings.filter_map(|o| match o.saw {
+            Saw::Probe {
+                c,
+                depth_share: None,
+            } if c >= shows_c => Some(o.at_s),
+            _ => None,
+        });
+        shown.next()
+    }
+
+    /// Whether one did.
+    pub fn shown(&self, shows_c: f64) -> bool {
+        self.shown_s(shows_c).is_some()
     }
 
     fn learned(&self, belief: &Belief) -> Vec<Learned> {

@@ -4,6 +4,7 @@
 
 mod across;
 mod choice;
+mod cooking;
 mod counter;
 mod doneness;
 mod exact;

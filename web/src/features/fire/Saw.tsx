@@ -10,6 +10,7 @@ import { SideLine } from "./SideLine";
 
 export function Saw({ cook, close }: { cook: Running; close: () => void }) {
   const { happen } = useFire();
+  const units = useUnits();
   const now = useTick(1000);
   const dialog = useRef<HTMLDialogElement | null>(null);
   const told = cook.standing;
@@ -25,7 +26,6 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
     close();
   };
   const line = told.asks.find((ask) => ask.says.length === 0);
-  const units = useUnits();
   const c = parse(probe, "celsius", units);
   const probeWrong = probe !== "" && !(c !== null && c >= -40 && c <= 150);
   return (
