@@ -244,6 +244,10 @@ pub enum Moist {
 
 /// A day either way.
 const AT_S: (f64, f64) = (-86400.0, 86400.0);
+/// Where heat is set, what a probe shows, how long a hold is.
+const TO_C: (f64, f64) = (0.0, 600.0);
+const PROBE_C: (f64, f64) = (-40.0, 150.0);
+const FOR_S: (f64, f64) = (1.0, 600.0);
 /// Letters of an id and of a note.
 const ID_LETTERS: usize = 64;
 const NOTE_LETTERS: usize = 2000;
@@ -323,14 +327,19 @@ impl Event {
     pub fn check(&self) -> Result<(), InputError> {
         letters("id", &self.id, ID_LETTERS)?;
         checked("at_s", self.at_s, AT_S, "s")?;
+        for (field, given, range, unit) in [
+            ("to_c", self.to_c, TO_C, "C"),
+            ("height_share", self.height_share, (0.0, 1.0), ""),
+            ("c", self.c, PROBE_C, "C"),
+            ("depth_share", self.depth_share, (0.0, 1.0), ""),
+            ("for_s", self.for_s, FOR_S, "s"),
+        ] {
+            given.map_or(Ok(0.0), |x| checked(field, x, range, unit))?;
+        }
         self.only_its_own()?;
         match self.kind {
             Kind::Cue | Kind::Probe => self.saw().map(drop),
             Kind::Heat => self.new_heat().map(drop),
-            Kind::Hold => {
-                let for_s = self.for_s.unwrap_or(HOLD_S);
-                checked("for_s", for_s, (1.0, 600.0), "s").map(drop)
-            }
             Kind::Undone => {
                 let of = self.of.as_deref().ok_or(InputError::missing("of"))?;
                 letters("of", of, ID_LETTERS)
@@ -381,7 +390,7 @@ impl Event {
 
     pub(super) fn new_heat(&self) -> Result<NewHeat, InputError> {
         if let Some(to_c) = self.to_c {
-            return checked("to_c", to_c, (0.0, 600.0), "C").map(NewHeat::To);
+            return Ok(NewHeat::To(to_c));
         }
         match self.says.as_deref() {
             Some("lower") => Ok(NewHeat::By(-NOTCH_K)),
@@ -399,13 +408,9 @@ impl Event {
     pub(super) fn saw(&self) -> Result<Saw, InputError> {
         if self.kind == Kind::Probe {
             let c = self.c.ok_or(InputError::missing("c"))?;
-            let depth_share = self
-                .depth_share
-                .map(|share| checked("depth_share", share, (0.0, 1.0), ""))
-                .transpose()?;
             return Ok(Saw::Probe {
-                c: checked("c", c, (-40.0, 150.0), "C")?,
-                depth_share,
+                c,
+                depth_share: self.depth_share,
             });
         }
         let cue = self.cue.ok_or(InputError::missing("cue"))?;
@@ -414,7 +419,7 @@ impl Event {
                 let height = self
                     .height_share
                     .ok_or(InputError::missing("height_share"))?;
-                checked("height_share", height, (0.0, 1.0), "").map(Saw::Line)
+                Ok(Saw::Line(height))
             }
             Some(sign) => {
                 let says = self.says.as_deref().ok_or(InputError::missing("says"))?;

@@ -35,6 +35,8 @@ const MOST_EVENTS: f64 = 500.0;
 const KEEP_ALIVE: Duration = Duration::from_secs(15);
 /// Nobody ended it for so long: it is over, and rings no more, ms.
 const FORGOTTEN_MS: i64 = 12 * 3600 * 1000;
+/// Folds are made up to so long after a cook was begun, s.
+const LONGEST_S: f64 = 80_000.0;
 
 fn now_ms() -> i64 {
     jiff::Timestamp::now().as_millisecond()
@@ -103,10 +105,13 @@ impl Found {
         let now_s = on_clock(self.row.made_ms, now_ms);
         let plan = plan_of(&self.row);
         let events = happened(&self.events);
-        let mut zero_s = now_s;
+        // What is over stands as it stood when the last of it happened; and no fold goes on for ever.
+        let last_s = events.iter().map(|e| e.at_s).fold(0.0, f64::max);
+        let as_of_s = if self.row.ended { last_s } else { now_s }.min(LONGEST_S);
+        let mut zero_s = as_of_s;
         let folded = plan.clone().and_then(|plan| {
-            let told = live.fold(&self.row.id, self.seqs(), now_s, || {
-                self.fold(&plan, &events, now_s)
+            let told = live.fold(&self.row.id, self.seqs(), as_of_s, || {
+                self.fold(&plan, &events, as_of_s)
             });
             told.map_err(|cause| cause.to_string())
         });
@@ -115,7 +120,7 @@ impl Found {
                 zero_s = from_in(&events, at_s).2;
                 (at_s, Some((*answer).clone()), None)
             }
-            Err(why) => (now_s, None, Some(why)),
+            Err(why) => (as_of_s, None, Some(why)),
         };
         CookKept {
             seq: self.events.last().map_or(0, |row| row.seq),

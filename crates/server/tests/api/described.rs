@@ -14,6 +14,11 @@ fn plan() -> Value {
     json!({ "piece": hake(), "method": { "kind": "steam" }, "range": false })
 }
 
+fn cook(event: Value) -> Value {
+    let event = with(with(event, "id", json!("a")), "at_s", json!(0));
+    json!({ "plan": plan(), "events": [event], "now_s": 10 })
+}
+
 /// Schema, endpoint, a request that does, and where in it the schema stands.
 fn asked() -> Vec<(&'static str, &'static str, Value, &'static str)> {
     let which = json!({ "fish": "hake" });
@@ -39,6 +44,34 @@ fn asked() -> Vec<(&'static str, &'static str, Value, &'static str)> {
             "/api/plan",
             with(plan(), "field", json!({ "times": 20, "depths": 20 })),
             "/field",
+        ),
+        (
+            "CookRequest",
+            "/api/cook",
+            cook(json!({ "kind": "in" })),
+            "",
+        ),
+        (
+            "BesideCookWire",
+            "/api/cook",
+            with(
+                cook(json!({ "kind": "in" })),
+                "beside",
+                json!([{ "plan": plan(), "in_s": 0 }]),
+            ),
+            "/beside/0",
+        ),
+        (
+            "EventsNew",
+            "/api/cooks/c1/events",
+            json!({ "sent_s": 0, "events": [] }),
+            "",
+        ),
+        (
+            "Event",
+            "/api/cook",
+            cook(json!({ "kind": "in" })),
+            "/events/0",
         ),
         ("PlanRequest", "/api/plan", plan(), ""),
         (
@@ -154,6 +187,8 @@ async fn every_bound_in_the_description_is_the_bound_that_holds() {
         }
     }
     let mut held = BTreeSet::new();
+    let begun = json!({ "id": "c1", "title": "Hake", "plan": plan() });
+    kitchen.post("/api/cooks", &begun).await;
     for (schema, path, body, at) in asked() {
         let fields = doc["components"]["schemas"][schema]["properties"].as_object();
         for (field, of) in fields.unwrap() {
@@ -261,7 +296,9 @@ async fn every_example_in_the_description_is_answered() {
         let name = schema.as_str().unwrap().rsplit('/').next().unwrap();
         let example = &doc["components"]["schemas"][name]["example"];
         assert!(example.is_object(), "{path}: {name} has no example");
-        let answer = kitchen.post(path, example).await;
+        // The cook that the example before it began.
+        let path = path.replace("{id}", "c1");
+        let answer = kitchen.post(&path, example).await;
         assert!(answer.status.is_success(), "{path}: {}", answer.json);
         tried += 1;
     }

@@ -3,6 +3,7 @@
 
 mod cards;
 mod command_line;
+mod cooks;
 mod counter;
 mod described;
 mod engine;

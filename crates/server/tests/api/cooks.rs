@@ -1,0 +1,382 @@
+//! Cooks under way: kept once however often sent, put right where a clock is off, told to all who watch, and still there
+//! when the power goes.
+
+use super::Kitchen;
+use super::command_line::answer;
+use actix_web::http::StatusCode;
+use serde_json::{Value, json};
+use std::io::{BufRead, BufReader, Read, Write};
+use std::net::TcpStream;
+use std::process::{Child, Command, Stdio};
+use std::time::Duration;
+
+fn plan() -> Value {
+    json!({ "piece": { "fish": "hake", "thickness_mm": 25, "skin": "on" },
+            "method": { "kind": "sear_skin_first" } })
+}
+
+fn new() -> Value {
+    json!({ "id": "c", "title": "Hake", "plan": plan() })
+}
+
+fn events(sent_s: f64, events: Value) -> Value {
+    json!({ "sent_s": sent_s, "events": events })
+}
+
+#[actix_web::test]
+async fn a_cook_is_begun_added_to_and_folded() {
+    let kitchen = Kitchen::new();
+    let begun = kitchen.post("/api/cooks", &new()).await;
+    assert_eq!(begun.status, StatusCode::CREATED, "{}", begun.text);
+    assert_eq!(begun.json["standing"]["phase"], "heating");
+    // The same cook sent again is that cook.
+    kitchen.post("/api/cooks", &new()).await;
+    // An event sent twice counts once; and so it stands after a restart, which every request is.
+    let met = events(100.0, json!([{ "id": "in", "at_s": 40, "kind": "in" }]));
+    for _ in 0..2 {
+        let said = kitchen.post("/api/cooks/c/events", &met).await;
+        assert_eq!(said.status, StatusCode::OK, "{}", said.text);
+    }
+    let list = kitchen.get("/api/cooks").await.json;
+    assert_eq!(list["cooks"].as_array().unwrap().len(), 1);
+    let cook = &list["cooks"][0];
+    assert_eq!(cook["events"].as_array().unwrap().len(), 1);
+    assert_eq!(cook["standing"]["phase"], "on_heat");
+    // Sixty seconds ago by the device's own clock, whatever that shows.
+    let on_heat_s = cook["now_s"].as_f64().unwrap() - cook["zero_s"].as_f64().unwrap();
+    assert!((on_heat_s - 60.0).abs() < 5.0, "{on_heat_s}");
+    let over = events(
+        400.0,
+        json!([
+            { "id": "off", "at_s": 390, "kind": "off" },
+            { "id": "served", "at_s": 395, "kind": "served" },
+            { "id": "came", "at_s": 396, "kind": "came_out", "came_out": { "middle": "right" } }
+        ]),
+    );
+    let over = kitchen.post("/api/cooks/c/events", &over).await.json;
+    assert_eq!(
+        (&over["ended"], &over["standing"]["phase"]),
+        (&json!(true), &json!("served"))
+    );
+    assert!(
+        kitchen.get("/api/cooks").await.json["cooks"]
+            .as_array()
+            .unwrap()
+            .is_empty()
+    );
+    let gone = kitchen.get("/api/cooks/gone").await.json;
+    assert_eq!(gone["cooks"][0]["events"].as_array().unwrap().len(), 4);
+    // Taken back, it goes on.
+    let back = events(
+        500.0,
+        json!([{ "id": "u", "at_s": 500, "kind": "undone", "of": "served" }]),
+    );
+    assert_eq!(
+        kitchen.post("/api/cooks/c/events", &back).await.json["ended"],
+        false
+    );
+    let removed = kitchen
+        .ask(actix_web::http::Method::DELETE, "/api/cooks/c", "")
+        .await;
+    assert_eq!(removed.status, StatusCode::NO_CONTENT);
+    assert_eq!(
+        kitchen.get("/api/cooks/c").await.status,
+        StatusCode::NOT_FOUND
+    );
+}
+
+/// A tablet whose clock is an hour ahead: what it says happened now happened now.
+#[actix_web::test]
+async fn a_clock_an_hour_off_is_put_right() {
+    let kitchen = Kitchen::new();
+    kitchen.post("/api/cooks", &new()).await;
+    let ahead = events(
+        3600.0,
+        json!([
+            { "id": "in", "at_s": 3480, "kind": "in" },
+            { "id": "line", "at_s": 3590, "kind": "cue", "cue": "cooked_line", "height_share": 0.2 }
+        ]),
+    );
+    let cook = kitchen.post("/api/cooks/c/events", &ahead).await.json;
+    let on_heat_s = cook["now_s"].as_f64().unwrap() - cook["zero_s"].as_f64().unwrap();
+    assert!((on_heat_s - 120.0).abs() < 3.0, "{on_heat_s}");
+    assert!(cook["standing"]["left_out"].as_array().unwrap().is_empty());
+    // And what is said to be still to come is taken for now, never for later.
+    let later = events(
+        130.0,
+        json!([{ "id": "t", "at_s": 9000, "kind": "turned" }]),
+    );
+    let cook = kitchen.post("/api/cooks/c/events", &later).await.json;
+    let at_s = cook["events"].as_array().unwrap().last().unwrap()["at_s"]
+        .as_f64()
+        .unwrap();
+    assert!(at_s <= cook["now_s"].as_f64().unwrap() + 0.01, "{at_s}");
+}
+
+#[actix_web::test]
+async fn wrong_events_name_their_field_and_keep_nothing() {
+    let kitchen = Kitchen::new();
+    kitchen.post("/api/cooks", &new()).await;
+    for (event, field) in [
+        (
+            json!({ "id": "a", "at_s": 1, "kind": "cue" }),
+            "events[1].cue",
+        ),
+        (
+            json!({ "id": "a", "at_s": 1, "kind": "probe", "c": 900 }),
+            "events[1].c",
+        ),
+        (
+            json!({ "id": "", "at_s": 1, "kind": "off" }),
+            "events[1].id",
+        ),
+        (
+            json!({ "id": "a", "at_s": 1, "kind": "flambe" }),
+            "events[1].kind",
+        ),
+        (
+            json!({ "id": "a", "at_s": 1, "kind": "note", "text": "x".repeat(2001) }),
+            "events[1].text",
+        ),
+    ] {
+        let both = json!([{ "id": "fine", "at_s": 1, "kind": "in" }, event]);
+        let said = kitchen
+            .post("/api/cooks/c/events", &events(2.0, both))
+            .await;
+        assert!(said.status.is_client_error());
+        assert_eq!(said.field(), field, "{}", said.text);
+    }
+    assert!(
+        kitchen.get("/api/cooks/c").await.json["events"]
+            .as_array()
+            .unwrap()
+            .is_empty()
+    );
+    let many: Vec<Value> = (0..501)
+        .map(|i| json!({ "id": i.to_string(), "at_s": 1, "kind": "basted" }))
+        .collect();
+    let said = kitchen
+        .post("/api/cooks/c/events", &events(2.0, json!(many)))
+        .await;
+    assert_eq!(said.field(), "events");
+    assert_eq!(
+        kitchen
+            .post("/api/cooks/none/events", &events(0.0, json!([])))
+            .await
+            .status,
+        StatusCode::NOT_FOUND
+    );
+    let refused = kitchen
+        .post("/api/cooks", &json!({ "title": "", "plan": plan() }))
+        .await;
+    assert_eq!(refused.field(), "title");
+    let odd = json!({ "title": "Hake", "plan": { "piece": { "fish": "hake", "thickness_mm": 900 }, "method": { "kind": "steam" } } });
+    assert_eq!(
+        kitchen.post("/api/cooks", &odd).await.field(),
+        "plan.piece.thickness_mm"
+    );
+}
+
+#[actix_web::test]
+async fn the_command_line_folds_as_http_does() {
+    let request = json!({ "plan": plan(), "now_s": 250, "events": [
+        { "id": "a", "at_s": 0, "kind": "in" },
+        { "id": "b", "at_s": 240, "kind": "cue", "cue": "cooked_line", "height_share": 0.15 }
+    ] });
+    let cook = answer("cook", &request);
+    assert_eq!(cook, Kitchen::new().post("/api/cook", &request).await.json);
+    for key in ["off_heat_s", "look_from_s", "latest_s"] {
+        assert!(cook[key].as_f64().unwrap() > 250.0, "{key}");
+    }
+    assert!(cook["core_now_c"]["low"].as_f64() < cook["core_now_c"]["high"].as_f64());
+    assert_eq!(cook["next"]["kind"], "turn");
+    assert!(cook["reasons"].as_array().unwrap().len() == 1 && cook["advice"].is_array());
+}
+
+/// A row that a newer version wrote is left alone, and hides nothing but itself.
+#[actix_web::test]
+async fn what_a_newer_version_wrote_is_left_alone() {
+    use diesel::connection::SimpleConnection;
+    let kitchen = Kitchen::new();
+    kitchen.post("/api/cooks", &new()).await;
+    kitchen
+        .post(
+            "/api/cooks",
+            &json!({ "id": "d", "title": "Char", "plan": plan() }),
+        )
+        .await;
+    let pool = cindo_server::store::open(kitchen.folder.path()).unwrap();
+    pool.get()
+        .unwrap()
+        .batch_execute("UPDATE cooks SET form = 9 WHERE id = 'c'")
+        .unwrap();
+    drop(pool);
+    let cooks = kitchen.get("/api/cooks").await.json["cooks"].clone();
+    let of = |id: &str| {
+        cooks
+            .as_array()
+            .unwrap()
+            .iter()
+            .find(|c| c["id"] == id)
+            .unwrap()
+            .clone()
+    };
+    assert!(of("c")["unreadable"].as_str().unwrap().contains("newer"));
+    assert!(of("d")["standing"].is_object());
+}
+
+/// A server of its own, killed when it is dropped.
+struct Server(Child, String);
+
+impl Server {
+    fn on(folder: &std::path::Path) -> Self {
+        let mut child = Command::new(env!("CARGO_BIN_EXE_cindo"))
+            .args(["serve", "--listen", "127.0.0.1:0", "--data"])
+            .arg(folder)
+            .stdout(Stdio::piped())
+            .stderr(Stdio::null())
+            .spawn()
+            .unwrap();
+        let mut line = String::new();
+        BufReader::new(child.stdout.as_mut().unwrap())
+            .read_line(&mut line)
+            .unwrap();
+        let address = line.trim().rsplit("http://").next().unwrap().to_owned();
+        Self(child, address)
+    }
+
+    fn say(&self, method: &str, path: &str, body: &Value) -> Value {
+        let body = if body.is_null() {
+            String::new()
+        } else {
+            body.to_string()
+        };
+        let mut stream = TcpStream::connect(&self.1).unwrap();
+        write!(
+            stream,
+            "{method} {path} HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\n\
+             Content-Length: {}\r\nConnection: close\r\n\r\n{body}",
+            body.len()
+        )
+        .unwrap();
+        let mut text = String::new();
+        stream.read_to_string(&mut text).unwrap();
+        let from = text.find('{').unwrap();
+        let to = text.rfind('}').unwrap();
+        // A long answer comes in pieces.
+        let whole: String = text[from..=to]
+            .split("\r\n")
+            .filter(|line| line.len() > 8 || line.contains(['{', '}', '"', ',']))
+            .collect();
+        serde_json::from_str(&whole).unwrap()
+    }
+
+    /// Reads the names of what changed, one after another.
+    fn watch(&self) -> BufReader<TcpStream> {
+        let mut stream = TcpStream::connect(&self.1).unwrap();
+        stream
+            .set_read_timeout(Some(Duration::from_secs(10)))
+            .unwrap();
+        write!(stream, "GET /api/live HTTP/1.1\r\nHost: localhost\r\n\r\n").unwrap();
+        let mut reader = BufReader::new(stream);
+        until(&mut reader, "now_ms");
+        reader
+    }
+}
+
+impl Drop for Server {
+    fn drop(&mut self) {
+        // SIGKILL: nothing is tidied.
+        let _ = self.0.kill();
+        let _ = self.0.wait();
+    }
+}
+
+/// The next line that has something in it.
+fn until(reader: &mut BufReader<TcpStream>, what: &str) -> String {
+    loop {
+        let mut line = String::new();
+        assert!(
+            reader.read_line(&mut line).unwrap() > 0,
+            "the stream ended before {what}"
+        );
+        if line.contains(what) {
+            return line;
+        }
+    }
+}
+
+/// Killed in the middle, nothing that was acknowledged is lost, clocks are right, and it stands as it stood.
+#[test]
+fn killed_in_the_middle_it_goes_on() {
+    let folder = tempfile::tempdir().unwrap();
+    let server = Server::on(folder.path());
+    server.say("POST", "/api/cooks", &new());
+    let said = events(
+        300.0,
+        json!([
+            { "id": "in", "at_s": 50, "kind": "in" },
+            { "id": "line", "at_s": 280, "kind": "cue", "cue": "cooked_line", "height_share": 0.2 }
+        ]),
+    );
+    let before = server.say("POST", "/api/cooks/c/events", &said);
+    drop(server);
+    let server = Server::on(folder.path());
+    let after = server.say("GET", "/api/cooks/c", &Value::Null);
+    assert_eq!(before["events"], after["events"]);
+    assert_eq!(before["zero_s"], after["zero_s"]);
+    for key in ["off_heat_s", "look_from_s", "latest_s"] {
+        let off =
+            before["standing"][key].as_f64().unwrap() - after["standing"][key].as_f64().unwrap();
+        assert!(off.abs() < 0.5, "{key}: {off}");
+    }
+    assert_eq!(
+        before["standing"]["next"]["kind"],
+        after["standing"]["next"]["kind"]
+    );
+}
+
+/// Everybody who watches is told of the same changes in the same order.
+#[test]
+fn all_who_watch_are_told_in_the_same_order() {
+    let folder = tempfile::tempdir().unwrap();
+    let server = Server::on(folder.path());
+    let mut watching: Vec<_> = (0..3).map(|_| server.watch()).collect();
+    server.say("POST", "/api/cooks", &new());
+    for i in 0..4 {
+        let one = events(
+            f64::from(i),
+            json!([{ "id": format!("e{i}"), "at_s": i, "kind": "basted" }]),
+        );
+        server.say("POST", "/api/cooks/c/events", &one);
+    }
+    let heard: Vec<Vec<String>> = watching
+        .iter_mut()
+        .map(|one| {
+            (0..5)
+                .map(|_| until(one, "\"seq\"").trim().to_owned())
+                .collect()
+        })
+        .collect();
+    assert_eq!(heard[0].last().unwrap(), "data: {\"cook\":\"c\",\"seq\":4}");
+    assert!(heard.iter().all(|one| *one == heard[0]), "{heard:?}");
+}
+
+/// The demo has a piece on the fire, and every one of its cooks folds.
+#[test]
+fn the_demo_has_a_piece_on_the_fire() {
+    let folder = tempfile::tempdir().unwrap();
+    let store = cindo_server::store::open(folder.path()).unwrap();
+    cindo_server::demo::fill(&store, jiff::Timestamp::now()).unwrap();
+    drop(store);
+    let server = Server::on(folder.path());
+    let under_way = server.say("GET", "/api/cooks", &Value::Null);
+    assert_eq!(under_way["cooks"][0]["standing"]["phase"], "on_heat");
+    let gone = server.say("GET", "/api/cooks/gone", &Value::Null);
+    assert_eq!(gone["cooks"].as_array().unwrap().len(), 2);
+    for cook in gone["cooks"].as_array().unwrap() {
+        let path = format!("/api/cooks/{}", cook["id"].as_str().unwrap());
+        let stands = server.say("GET", &path, &Value::Null);
+        assert!(stands["standing"]["left_out"] == json!([]), "{stands}");
+    }
+}
