@@ -45,6 +45,9 @@ enum Command {
         /// Folder to keep things in.
         #[arg(long, default_value = "data")]
         data: PathBuf,
+        /// Address of a probe thermometer (docs/PROBE.md); may be said more than once.
+        #[arg(long = "probe")]
+        probes: Vec<String>,
     },
     /// Settings and target in, times out.
     Plan {
@@ -116,11 +119,13 @@ pub fn run(cli: Cli) -> ExitCode {
             listen,
             hosts,
             data,
+            probes,
         } => match serve(&Config {
             listen,
             hosts,
             data,
             demo,
+            probes,
         }) {
             Ok(()) => ExitCode::SUCCESS,
             Err(error) => {
@@ -238,7 +243,7 @@ pub fn serve(config: &Config) -> Result<(), StartError> {
     }
     actix_web::rt::System::new().block_on(async {
         let guard = Guard::new(&config.listen, &config.hosts);
-        let live = Live::default();
+        let live = Live::default().with_probes(config.probes.clone());
         if Guard::listens_beyond(&config.listen) {
             complain(
                 "Cindo can be reached from other machines, and there is no passcode yet: anyone \

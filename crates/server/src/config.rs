@@ -13,6 +13,8 @@ pub struct Config {
     pub hosts: Vec<String>,
     /// Fill the store with the demo kitchen.
     pub demo: bool,
+    /// Addresses of probes.
+    pub probes: Vec<String>,
 }
 
 /// Largest request body, KiB.

@@ -11,6 +11,7 @@ pub mod error;
 pub mod files;
 pub mod guard;
 pub mod live;
+pub mod probe;
 pub mod routes;
 pub mod store;
 pub mod wire;

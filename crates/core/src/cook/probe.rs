@@ -77,7 +77,7 @@ pub(super) fn counted(observed: &[Observed]) -> Vec<&Observed> {
 }
 
 /// A hidden piece with a simulated probe in it.
-#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize)]
 #[serde(deny_unknown_fields)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct HiddenAsked {

@@ -209,6 +209,12 @@ pub fn cook(asked: &CookAsked) -> Result<Standing, InputError> {
         (0.0, MOST_BESIDE),
         "others",
     )?;
+    for (i, other) in asked.beside.iter().enumerate() {
+        checked("in_s", other.in_s, (-86400.0, 86400.0), "s").at("beside", i)?;
+        for (j, event) in other.events.iter().enumerate() {
+            event.check().at("events", j).at("beside", i)?;
+        }
+    }
     prepared(&plan, |cooking| {
         let told = tell(cooking, &plan)?;
         let track = shared(cooking, &told, asked);

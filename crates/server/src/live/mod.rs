@@ -1,7 +1,7 @@
 //! Devices that watch: what changed is told to all of them, and how a cook stands is folded once for all of them.
 
 use crate::wire::CookAnswer;
-use std::collections::HashMap;
+use std::collections::{HashMap, HashSet};
 use std::sync::{Arc, Mutex, PoisonError};
 use tokio::sync::broadcast;
 
@@ -28,6 +28,9 @@ struct Folded {
 pub struct Live {
     tell: broadcast::Sender<Changed>,
     folded: Arc<Mutex<HashMap<String, Folded>>>,
+    probes: Arc<Vec<String>>,
+    /// Which cooks a probe is read into already.
+    probed: Arc<Mutex<HashSet<String>>>,
 }
 
 /// A device that is behind by more than this starts anew.
@@ -42,11 +45,33 @@ impl Default for Live {
         Self {
             tell: broadcast::channel(BEHIND).0,
             folded: Arc::default(),
+            probes: Arc::default(),
+            probed: Arc::default(),
         }
     }
 }
 
 impl Live {
+    /// With probes at these addresses.
+    #[must_use]
+    pub fn with_probes(self, probes: Vec<String>) -> Self {
+        Self {
+            probes: Arc::new(probes),
+            ..self
+        }
+    }
+
+    /// The probes there are.
+    pub fn probes(&self) -> &[String] {
+        &self.probes
+    }
+
+    /// Takes a cook for a probe; false where it has one already.
+    pub fn take_probe(&self, cook: &str) -> bool {
+        let mut probed = self.probed.lock().unwrap_or_else(PoisonError::into_inner);
+        probed.insert(cook.to_owned())
+    }
+
     /// Tells all who watch. That nobody does is no error.
     pub fn changed(&self, cook: &str, seq: i64) {
         let cook = cook.to_owned();

@@ -9,7 +9,7 @@ use crate::store::Store;
 use crate::store::cooks::{self, CookRow, EventRow, NewEvent};
 use crate::wire::{
     BesideCookWire, ClockWire, CookAnswer, CookKept, CookList, CookNew, CookRequest, EventsNew,
-    PlanRequest,
+    PlanRequest, ProbeList, ProbeWanted, TraceNew,
 };
 use actix_web::http::header;
 use actix_web::{HttpResponse, Responder, delete, get, post, web};
@@ -434,6 +434,128 @@ pub async fn cook_remove(
     }
     live.changed(&id, 0);
     Ok(HttpResponse::NoContent().finish())
+}
+
+/// Probes that can be read into a cook: those that the server was started with.
+#[utoipa::path(responses((status = 200, description = "Their addresses", body = ProbeList)))]
+#[get("/api/probes")]
+pub async fn probes(live: web::Data<Live>) -> web::Json<ProbeList> {
+    web::Json(ProbeList {
+        probes: live.probes().to_vec(),
+    })
+}
+
+/// Reads a probe into a cook from now on, a reading each ten seconds.
+#[utoipa::path(
+    operation_id = "read_probe",
+    params(("id" = String, Path, description = "Name of the cook")),
+    request_body = ProbeWanted,
+    responses(
+        (status = 204, description = "It is read from now on"),
+        (status = 404, description = "There is no such cook", body = ErrorBody),
+        (status = 422, description = "There is no such probe", body = ErrorBody)
+    )
+)]
+#[post("/api/cooks/{id}/probe")]
+pub async fn cook_probe(
+    store: web::Data<Store>,
+    live: web::Data<Live>,
+    path: web::Path<String>,
+    body: Body,
+) -> Result<HttpResponse, Refusal> {
+    let wanted: ProbeWanted = read(body)?;
+    let id = path.into_inner();
+    let cook = id.clone();
+    let there = with_store(store.clone(), move |c| {
+        cooks::one(c, &cook).map_err(RequestError::ours)
+    })
+    .await?;
+    if there.is_none() {
+        return Err(missing(WHAT, &id).into());
+    }
+    // Only where the server was told that a probe is: nobody else's machines are asked.
+    if !live.probes().contains(&wanted.probe) {
+        let known = live.probes().iter().cloned();
+        let unknown = cindo_core::InputError::unknown("probe", &wanted.probe, known);
+        return Err(RequestError::Input(unknown).into());
+    }
+    if live.take_probe(&id) {
+        let (store, live) = (store.get_ref().clone(), live.get_ref().clone());
+        actix_web::rt::spawn(crate::probe::bridge(store, live, wanted.probe, id));
+    }
+    Ok(HttpResponse::NoContent().finish())
+}
+
+/// Reads a trace (CSV) into a cook.
+#[utoipa::path(
+    operation_id = "read_trace",
+    params(("id" = String, Path, description = "Name of the cook")),
+    request_body = TraceNew,
+    responses(
+        (status = 200, description = "The cook as it stands by it", body = CookKept),
+        (status = 400, description = "Not of the described shape", body = ErrorBody),
+        (status = 404, description = "There is no such cook", body = ErrorBody),
+        (status = 422, description = "A row that does not do", body = ErrorBody)
+    )
+)]
+#[post("/api/cooks/{id}/trace")]
+pub async fn cook_trace(
+    store: web::Data<Store>,
+    live: web::Data<Live>,
+    path: web::Path<String>,
+    body: Body,
+) -> Result<web::Json<CookKept>, Refusal> {
+    let new: TraceNew = read(body)?;
+    let id = path.into_inner();
+    let told = live.get_ref().clone();
+    let kept = with_store(store, move |c| {
+        let row = cooks::one(c, &id).map_err(RequestError::ours)?;
+        let row = row.ok_or_else(|| missing(WHAT, &id))?;
+        let now_ms = now_ms();
+        let now_s = on_clock(row.made_ms, now_ms);
+        let before = happened(&cooks::events(c, &id).map_err(RequestError::ours)?);
+        let zero_s = from_in(&before, now_s).2;
+        let events = trace(&new.csv, zero_s)?;
+        let sent = EventsNew {
+            sent_s: now_s,
+            events,
+        };
+        let events = keep(c, &row, &sent, now_ms)?;
+        told.changed(&row.id, events.last().map_or(0, |row| row.seq));
+        let all = cooks::under_way(c).map_err(RequestError::ours)?;
+        Ok(with_pan(c, row, &all)?.kept(&told, now_ms))
+    })
+    .await?;
+    Ok(web::Json(kept))
+}
+
+#[derive(Debug, serde::Deserialize)]
+struct TraceRow {
+    at_s: f64,
+    c: f64,
+}
+
+/// Events of a trace; the same trace twice makes the same events.
+fn trace(text: &str, zero_s: f64) -> Result<Vec<Event>, RequestError> {
+    let mut reader = csv::ReaderBuilder::new()
+        .trim(csv::Trim::All)
+        .from_reader(text.as_bytes());
+    let mut rows: Vec<TraceRow> = vec![];
+    for (i, row) in reader.deserialize().enumerate() {
+        let row = row.map_err(|cause: csv::Error| RequestError::Field {
+            code: "bad_csv",
+            field: "csv",
+            message: format!("row {}: {cause}", i + 2),
+        })?;
+        rows.push(row);
+    }
+    checked("csv", rows.len() as f64, (1.0, 5000.0), "rows")?;
+    // No more than a fold weighs: a row each so many.
+    let every = rows.len().div_ceil(MOST_EVENTS as usize);
+    let kept = rows.iter().step_by(every);
+    Ok(kept
+        .map(|row| Event::probe(format!("trace-{:.1}", row.at_s), zero_s + row.at_s, row.c))
+        .collect())
 }
 
 /// The clock of the server, by which all times go.

@@ -329,3 +329,29 @@ pub struct ClockWire {
     /// Now, ms since 1970.
     pub now_ms: i64,
 }
+
+/// Probes that the server was started with.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct ProbeList {
+    /// Their addresses.
+    pub probes: Vec<String>,
+}
+
+/// A probe to be read into a cook.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({ "probe": "127.0.0.1:4320" }))]
+pub struct ProbeWanted {
+    /// One of the addresses that the server was started with.
+    pub probe: String,
+}
+
+/// A trace to be read into a cook.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({ "csv": "at_s,c\n60,9.5\n120,12\n" }))]
+pub struct TraceNew {
+    /// A table with a column `at_s` (s after the fish met the heat) and a column `c`; up to 5000 rows.
+    #[schema(max_length = 200_000)]
+    pub csv: String,
+}

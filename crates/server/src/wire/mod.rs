@@ -24,7 +24,7 @@ pub use cards::{
 };
 pub use cook::{
     BesideCookWire, ClockWire, CookAnswer, CookKept, CookList, CookNew, CookRequest, EventsNew,
-    HappensWire, SeenWire,
+    HappensWire, ProbeList, ProbeWanted, SeenWire, TraceNew,
 };
 pub use counter::{
     FreshnessRequest, NoticesAnswer, NoticesRequest, PortionsRequest, ShoppingRequest, WhichFish,

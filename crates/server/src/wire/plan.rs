@@ -63,7 +63,11 @@ pub struct PlanRequest {
 
 impl PlanRequest {
     /// As the core asks for it.
-    pub(super) fn asked(&self) -> Result<PlanAsked, RequestError> {
+    /// What is asked of the core.
+    ///
+    /// # Errors
+    /// Whatever it refuses.
+    pub fn asked(&self) -> Result<PlanAsked, RequestError> {
         Ok(PlanAsked {
             piece: (&self.piece).into(),
             method: (&self.method).into(),

@@ -230,9 +230,14 @@ struct Server(Child, String);
 
 impl Server {
     fn on(folder: &std::path::Path) -> Self {
+        Self::with(folder, &[])
+    }
+
+    fn with(folder: &std::path::Path, more: &[&str]) -> Self {
         let mut child = Command::new(env!("CARGO_BIN_EXE_cindo"))
             .args(["serve", "--listen", "127.0.0.1:0", "--data"])
             .arg(folder)
+            .args(more)
             .stdout(Stdio::piped())
             .stderr(Stdio::null())
             .spawn()
@@ -246,6 +251,23 @@ impl Server {
     }
 
     fn say(&self, method: &str, path: &str, body: &Value) -> Value {
+        let text = self.text(method, path, body);
+        let from = text.find('{').unwrap();
+        let to = text.rfind('}').unwrap();
+        // A long answer comes in pieces.
+        let whole: String = text[from..=to]
+            .split("\r\n")
+            .filter(|line| line.len() > 8 || line.contains(['{', '}', '"', ',']))
+            .collect();
+        serde_json::from_str(&whole).unwrap()
+    }
+
+    fn status(&self, method: &str, path: &str, body: &Value, status: &str) {
+        let text = self.text(method, path, body);
+        assert_eq!(text.split(' ').nth(1), Some(status), "{text}");
+    }
+
+    fn text(&self, method: &str, path: &str, body: &Value) -> String {
         let body = if body.is_null() {
             String::new()
         } else {
@@ -261,14 +283,7 @@ impl Server {
         .unwrap();
         let mut text = String::new();
         stream.read_to_string(&mut text).unwrap();
-        let from = text.find('{').unwrap();
-        let to = text.rfind('}').unwrap();
-        // A long answer comes in pieces.
-        let whole: String = text[from..=to]
-            .split("\r\n")
-            .filter(|line| line.len() > 8 || line.contains(['{', '}', '"', ',']))
-            .collect();
-        serde_json::from_str(&whole).unwrap()
+        text
     }
 
     /// Reads the names of what changed, one after another.
@@ -360,6 +375,105 @@ fn all_who_watch_are_told_in_the_same_order() {
         .collect();
     assert_eq!(heard[0].last().unwrap(), "data: {\"cook\":\"c\",\"seq\":4}");
     assert!(heard.iter().all(|one| *one == heard[0]), "{heard:?}");
+}
+
+/// A simulated probe in a thicker piece: its readings come into the cook, and the time goes up. And whoever asks it by HTTP
+/// is told in server-sent events.
+#[test]
+fn a_probe_at_the_end_of_a_line_is_read() {
+    let mut probe = Command::new(env!("CARGO_BIN_EXE_cindo-probe"))
+        .args([
+            "--listen",
+            "127.0.0.1:0",
+            "--thickness-mm",
+            "33",
+            "--noise-k",
+            "0",
+        ])
+        .stdout(Stdio::piped())
+        .spawn()
+        .unwrap();
+    let mut line = String::new();
+    BufReader::new(probe.stdout.as_mut().unwrap())
+        .read_line(&mut line)
+        .unwrap();
+    let address = line.trim().rsplit(' ').next().unwrap().to_owned();
+    let mut plain = TcpStream::connect(&address).unwrap();
+    write!(plain, "GET /readings HTTP/1.1\r\nHost: localhost\r\n\r\n").unwrap();
+    let mut plain = BufReader::new(plain);
+    assert!(until(&mut plain, "data:").contains("\"probe\""));
+    let folder = tempfile::tempdir().unwrap();
+    let server = Server::with(folder.path(), &["--probe", &address]);
+    assert_eq!(
+        server.say("GET", "/api/probes", &Value::Null)["probes"][0],
+        json!(address)
+    );
+    server.say("POST", "/api/cooks", &new());
+    let met = events(300.0, json!([{ "id": "in", "at_s": 0, "kind": "in" }]));
+    let before = server.say("POST", "/api/cooks/c/events", &met);
+    let mut watching = server.watch();
+    server.status(
+        "POST",
+        "/api/cooks/c/probe",
+        &json!({ "probe": address }),
+        "204",
+    );
+    server.status(
+        "POST",
+        "/api/cooks/c/probe",
+        &json!({ "probe": "192.0.2.1:80" }),
+        "422",
+    );
+    until(&mut watching, "\"seq\"");
+    let after = server.say("GET", "/api/cooks/c", &Value::Null);
+    let reading = &after["standing"]["trace"][0];
+    assert!(
+        reading["c"].as_f64() < reading["expected_c"].as_f64(),
+        "{reading}"
+    );
+    let off = |cook: &Value| cook["standing"]["off_heat_s"].as_f64().unwrap();
+    assert!(
+        off(&after) > off(&before),
+        "{} {}",
+        off(&before),
+        off(&after)
+    );
+    probe.kill().unwrap();
+    probe.wait().unwrap();
+}
+
+#[actix_web::test]
+async fn a_trace_is_read_and_a_wrong_row_is_named() {
+    let kitchen = Kitchen::new();
+    kitchen.post("/api/cooks", &new()).await;
+    let met = events(400.0, json!([{ "id": "in", "at_s": 0, "kind": "in" }]));
+    kitchen.post("/api/cooks/c/events", &met).await;
+    let trace = |csv: &str| json!({ "csv": csv });
+    let fine = trace("at_s,c\n100,9.5\n200, 16\n300,24\n");
+    let cook = kitchen.post("/api/cooks/c/trace", &fine).await.json;
+    assert_eq!(
+        cook["standing"]["trace"].as_array().unwrap().len(),
+        3,
+        "{cook}"
+    );
+    // Twice is once.
+    let cook = kitchen.post("/api/cooks/c/trace", &fine).await.json;
+    assert_eq!(cook["events"].as_array().unwrap().len(), 4);
+    let wrong = kitchen
+        .post("/api/cooks/c/trace", &trace("at_s,c\n100,warm\n"))
+        .await;
+    assert!(
+        wrong.field() == "csv" && wrong.text.contains("row 2"),
+        "{}",
+        wrong.text
+    );
+    assert_eq!(
+        kitchen
+            .post("/api/cooks/c/trace", &trace("time,temp\n1,2\n"))
+            .await
+            .field(),
+        "csv"
+    );
 }
 
 /// The demo has a piece on the fire, and every one of its cooks folds.

@@ -298,6 +298,11 @@ async fn every_example_in_the_description_is_answered() {
         assert!(example.is_object(), "{path}: {name} has no example");
         // The cook that the example before it began.
         let path = path.replace("{id}", "c1");
+        if path.ends_with("/probe") {
+            // No server of a test has one.
+            assert_eq!(kitchen.post(&path, example).await.field(), "probe");
+            continue;
+        }
         let answer = kitchen.post(&path, example).await;
         assert!(answer.status.is_success(), "{path}: {}", answer.json);
         tried += 1;
