@@ -25,6 +25,7 @@ import { METRIC, type Units } from "./units";
 const Ways = lazy(() => import("./features/ways").then((m) => ({ default: m.Ways })));
 const Card = lazy(() => import("./features/ways").then((m) => ({ default: m.Card })));
 const Fire = lazy(() => import("./features/fire").then((m) => ({ default: m.Fire })));
+const Cooked = lazy(() => import("./features/book").then((m) => ({ default: m.Cooked })));
 const Book = lazy(() => import("./features/book").then((m) => ({ default: m.Book })));
 
 const Kit = lazy(() => import("./features/kit").then((m) => ({ default: m.Kit })));
@@ -98,6 +99,7 @@ function House() {
               <Route path="/fire" element={<Fire />} />
               <Route path="/book" element={<Book />} />
               <Route path="/book/:id" element={<Book />} />
+              <Route path="/book/cook/:id" element={<Cooked />} />
               <Route path="/kit" element={<Kit setUnits={setUnits} />} />
               <Route path="/knows" element={<Knows />} />
               <Route path="*" element={<Nowhere />} />

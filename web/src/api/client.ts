@@ -188,6 +188,11 @@ export const api = {
         body: { sent_s: sentS, events },
       }),
     ),
+  probes: () => take(client.GET("/api/probes")),
+  readProbe: (id: string, probe: string) =>
+    take(client.POST("/api/cooks/{id}/probe", { params: { path: { id } }, body: { probe } })),
+  readTrace: (id: string, csv: string) =>
+    take(client.POST("/api/cooks/{id}/trace", { params: { path: { id } }, body: { csv } })),
   removeCook: (id: string) => take(client.DELETE("/api/cooks/{id}", { params: { path: { id } } })),
   cards: (page: number, removed: boolean, find: string) =>
     take(

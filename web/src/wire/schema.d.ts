@@ -182,6 +182,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cooks/{id}/probe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a probe into a cook from now on, a reading each ten seconds. */
+        post: operations["read_probe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{id}/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a trace (CSV) into a cook. */
+        post: operations["read_trace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cool": {
         parameters: {
             query?: never;
@@ -472,6 +506,23 @@ export interface paths {
         put?: never;
         /** A side cut into portions of one weight. */
         post: operations["portions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/probes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Probes that can be read into a cook: those that the server was started with. */
+        get: operations["probes"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2884,6 +2935,21 @@ export interface components {
              */
             shows_c: number;
         };
+        /** @description Probes that the server was started with. */
+        ProbeList: {
+            /** @description Their addresses. */
+            probes: string[];
+        };
+        /**
+         * @description A probe to be read into a cook.
+         * @example {
+         *       "probe": "127.0.0.1:4320"
+         *     }
+         */
+        ProbeWanted: {
+            /** @description One of the addresses that the server was started with. */
+            probe: string;
+        };
         /** @description Every method, planned and ordered. */
         RankAnswer: {
             /** @description What to know whatever the way, the gravest first. */
@@ -3794,6 +3860,16 @@ export interface components {
              */
             without: components["schemas"]["Allergen"][];
         };
+        /**
+         * @description A trace to be read into a cook.
+         * @example {
+         *       "csv": "at_s,c\n60,9.5\n120,12\n"
+         *     }
+         */
+        TraceNew: {
+            /** @description A table with a column `at_s` (s after the fish met the heat) and a column `c`; up to 5000 rows. */
+            csv: string;
+        };
         /** @description One reading of a probe against what was to be expected. */
         TracePoint: {
             /**
@@ -4594,6 +4670,103 @@ export interface operations {
             };
         };
     };
+    read_probe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Name of the cook */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProbeWanted"];
+            };
+        };
+        responses: {
+            /** @description It is read from now on */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is no such cook */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description There is no such probe */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    read_trace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Name of the cook */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TraceNew"];
+            };
+        };
+        responses: {
+            /** @description The cook as it stands by it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookKept"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description There is no such cook */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A row that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     cool: {
         parameters: {
             query?: never;
@@ -5293,6 +5466,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    probes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Their addresses */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProbeList"];
                 };
             };
         };

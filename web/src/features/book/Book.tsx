@@ -10,6 +10,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { api, type Card, type CardLine, Refused, type Tally } from "../../api";
 import { useViewText } from "../../shell";
 import { Failure } from "../../ui";
+import { CookedLately } from "./Cooked";
 import { Files } from "./Files";
 import { Line } from "./Line";
 import { Opened } from "./Opened";
@@ -81,6 +82,7 @@ export function Book() {
         <h1 className="text-title font-bold">Book</h1>
         {tally && lines.length > 0 && <Counted tally={tally} />}
       </header>
+      {!open && <CookedLately />}
       {!empty && (
         <div className="flex flex-wrap items-end gap-x-8 pb-2">
           <input

@@ -1,1 +1,2 @@
 export { Book } from "./Book";
+export { Cooked } from "./Cooked";

@@ -6,6 +6,7 @@ import { useFire, useTick } from "../../shell";
 import { decode } from "../../slice";
 import { useUnits } from "../../ui";
 import { parse, scale, withUnit } from "../../units";
+import { ProbeLine } from "./ProbeLine";
 import { SideLine } from "./SideLine";
 
 export function Saw({ cook, close }: { cook: Running; close: () => void }) {
@@ -132,6 +133,7 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
                 </span>
               )}
             </div>
+            <ProbeLine cook={cook} />
           </fieldset>
           <fieldset>
             <legend>

@@ -15,6 +15,7 @@ import { decode, SideSeen } from "../../slice";
 import { useUnits } from "../../ui";
 import { clock, rise, type Units, withUnit } from "../../units";
 import { Band } from "./Band";
+import { Trace } from "./Trace";
 
 /** What the four targets of a strip do. */
 export function useActs(cook: Running) {
@@ -214,7 +215,7 @@ function Said({ told, cook }: { told: Standing; cook: Running }) {
   const units = useUnits();
   const reason = told.reasons.at(-1);
   const advice = told.advice[0];
-  if (!reason && !advice) return null;
+  if (!reason && !advice && told.trace.length < 2) return null;
   return (
     <div className="strip-said" data-testid="said">
       {advice && (
@@ -249,6 +250,7 @@ function Said({ told, cook }: { told: Standing; cook: Running }) {
           </p>
         </div>
       )}
+      <Trace told={told} />
       {reason && (
         <p data-testid="reason">
           {reason.message}
