@@ -1,5 +1,5 @@
 // A cook as this device knows it: what the server said, and when it said so by this device's clock.
-import type { CookEvent, CookKept, EventKind, Next } from "../api";
+import type { CookEvent, CookKept, EventKind, Next, Standing } from "../api";
 
 export type Running = CookKept & { heardMs: number };
 
@@ -33,7 +33,10 @@ export function nextOf(cook: Running, unsent: readonly CookEvent[]): Next | null
   const told = cook.standing;
   const next = told?.next ?? null;
   if (!told || !next || !unsent.some((event) => event.kind === next.done)) return next;
-  const after = told.steps.find((step) => step.at_s > next.at_s && step.kind !== "look");
+  // The act itself stands among the steps, to the second.
+  const later = (step: Standing["steps"][number]) =>
+    step.at_s > next.at_s + (step.kind === next.kind ? 20 : 0.5);
+  const after = told.steps.find((step) => later(step) && step.kind !== "look");
   if (!after) return null;
   const done: Partial<Record<string, EventKind>> = {
     start: "in",

@@ -32,6 +32,8 @@ type Held = {
   inTouch: boolean;
   /** Has been heard from at all. */
   heard: boolean;
+  /** Counts what was put and sent. */
+  queued: number;
   /** Events on their way, by cook. */
   unsent: (cook: string) => CookEvent[];
   begin: (cook: CookNew) => Promise<CookKept>;
@@ -66,6 +68,27 @@ function saidBefore(): string[] {
   }
 }
 
+const MISSED = "cindo.missed";
+
+/** What was slept through stands until it is seen, also over a reload. */
+function missedBefore(): Call[] {
+  try {
+    const read: unknown = JSON.parse(localStorage.getItem(MISSED) ?? "[]");
+    return Array.isArray(read) ? (read as Call[]) : [];
+  } catch {
+    return [];
+  }
+}
+
+function keepMissed(missed: Call[]): Call[] {
+  try {
+    localStorage.setItem(MISSED, JSON.stringify(missed));
+  } catch {
+    // Then it stands until the page is left.
+  }
+  return missed;
+}
+
 function keepSaid(said: string[]): void {
   try {
     localStorage.setItem(SAID, JSON.stringify(said));
@@ -86,7 +109,7 @@ export function FireProvider({ children }: { children: ReactNode }) {
   const [inTouch, setInTouch] = useState(true);
   const [heard, setHeard] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
-  const [, setQueued] = useState(0);
+  const [queued, setQueued] = useState(0);
   const sending = useRef(false);
 
   const take = useCallback((kept: CookKept) => {
@@ -206,6 +229,7 @@ export function FireProvider({ children }: { children: ReactNode }) {
       cooks,
       inTouch,
       heard,
+      queued,
       unsent: ofCook,
       begin,
       happen,
@@ -214,7 +238,7 @@ export function FireProvider({ children }: { children: ReactNode }) {
       forgetOver: (id) => setOver((all) => all.filter((one) => one.id !== id)),
       ...calls,
     }),
-    [cooks, inTouch, heard, begin, happen, problem, over, calls],
+    [cooks, inTouch, heard, queued, begin, happen, problem, over, calls],
   );
   return <Context.Provider value={held}>{children}</Context.Provider>;
 }
@@ -228,7 +252,7 @@ function useCalls(cooks: Running[]) {
   });
   const [soundOn, setSoundOn] = useState(soundIsAwake);
   const [flash, setFlash] = useState<Call | null>(null);
-  const [missed, setMissed] = useState<Call[]>([]);
+  const [missed, setMissed] = useState<Call[]>(missedBefore);
   const caller = useRef<Caller | null>(null);
   const latest = useRef(cooks);
   latest.current = cooks;
@@ -241,10 +265,10 @@ function useCalls(cooks: Running[]) {
       if (!said || said.ring.length + said.missed.length === 0) return;
       keepSaid(caller.current?.list() ?? []);
       if (said.missed.length > 0)
-        setMissed((before) => [
-          ...before.filter((one) => !said.missed.some((now) => now.cook === one.cook)),
-          ...said.missed,
-        ]);
+        setMissed((before) => {
+          const others = before.filter((one) => !said.missed.some((now) => now.cook === one.cook));
+          return keepMissed([...others, ...said.missed]);
+        });
       for (const call of said.ring) {
         play(call.sound, how.current.volume);
         setFlash(call);
@@ -278,7 +302,7 @@ function useCalls(cooks: Running[]) {
       wake,
       flash,
       missed,
-      forgetMissed: () => setMissed([]),
+      forgetMissed: () => setMissed(keepMissed([])),
     }),
     [calling, setCalling, soundOn, wake, flash, missed],
   );

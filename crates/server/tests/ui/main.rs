@@ -5,6 +5,7 @@ mod browser;
 mod carding;
 mod choosing;
 mod counter;
+mod fire;
 mod journey;
 mod kept;
 mod screenshots;

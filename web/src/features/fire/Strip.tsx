@@ -19,7 +19,8 @@ import { Trace } from "./Trace";
 
 /** What the four targets of a strip do. */
 export function useActs(cook: Running) {
-  const { happen, unsent } = useFire();
+  const { happen, unsent, queued } = useFire();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what waits has changed when the count has
   return useMemo(() => {
     const next = nextOf(cook, unsent(cook.id));
     const last = lastDone([...cook.events, ...unsent(cook.id)]);
@@ -30,7 +31,7 @@ export function useActs(cook: Running) {
       wait: () => next && happen(cook, { kind: "hold", for_s: 30 }),
       undo: () => last && happen(cook, { kind: "undone", of: last.id }),
     };
-  }, [cook, happen, unsent]);
+  }, [cook, happen, unsent, queued]);
 }
 
 type Props = {
