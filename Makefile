@@ -1,13 +1,14 @@
 # Each line one that a person can read. Rust and Node are all that must be there.
 WEB := web/node_modules/.package-lock.json
 
-.PHONY: demo test lint bench proof screenshots wire doc
+.PHONY: demo test lint bench proof soak screenshots wire doc
 
 demo: web/dist/index.html ; cargo run --release --locked -- serve --demo
 test: browser web/dist/index.html ; cargo test --workspace --locked && npm --prefix web test
 lint: $(WEB) wire-fresh ; tools/lint
 bench: ; cargo bench --locked -p cindo-core
 proof: ; cargo test --locked -p cindo-core --test validation proof::proof -- --ignored
+soak: ; cargo test --locked -p cindo-server --test api soak::soak -- --ignored --nocapture
 screenshots: browser web/dist/index.html ; CINDO_SCREENSHOTS=docs/screenshots cargo test --locked -p cindo-server --test ui screenshots -- --ignored
 doc: ; cargo doc --locked --no-deps -p cindo-core
 

@@ -1,6 +1,7 @@
 //! Speed of the engine: `make bench`.
 #![allow(missing_docs, clippy::unwrap_used, clippy::print_stdout)]
 
+use cindo_core::cook::{CookAsked, CueKey, Event, Kind, cook};
 use cindo_core::fish::{Eaters, PieceAsked};
 use cindo_core::kit::Kitchen;
 use cindo_core::plan::{
@@ -60,6 +61,25 @@ fn engine(c: &mut Criterion) {
             b.iter(|| plan(&asked).unwrap())
         });
     }
+    // A cue at the stove, from plan and events to the times anew.
+    let looked = CookAsked {
+        plan: PlanAsked {
+            piece: piece(),
+            method: method("sear_skin_first"),
+            ..PlanAsked::default()
+        },
+        events: vec![
+            Event::new("in", 0.0, Kind::In),
+            Event::line("line", 240.0, 0.2),
+            Event::cue("lip", 400.0, CueKey::Lip, "cold"),
+        ],
+        now_s: 401.0,
+        field: None,
+        beside: vec![],
+    };
+    c.bench_function("fold of a cook with two cues", |b| {
+        b.iter(|| cook(&looked).unwrap())
+    });
     let asked = RankAsked {
         tonight: Default::default(),
         eaters: Eaters::Everyone,

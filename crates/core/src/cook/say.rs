@@ -257,13 +257,9 @@ fn because(
             (
                 "cue",
                 format!(
-                    "{}, \"{word}\": {}",
-                    cue.name,
-                    if behind {
-                        "less far on than expected"
-                    } else {
-                        "further on than expected"
-                    }
+                    "“{word}” ({}) is {} than expected",
+                    cue.name.to_lowercase(),
+                    if behind { "less far on" } else { "further on" }
                 ),
             )
         }

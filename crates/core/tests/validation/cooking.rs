@@ -435,6 +435,41 @@ fn wrong_events_say_what_is_wrong() {
     );
 }
 
+/// What is felt as numbers and what is seen as words are the same: as many bounds are passed as the word stands from raw.
+#[test]
+fn law_what_is_felt_is_what_is_seen() {
+    use cindo_core::run::{Bench, Felt, Fidelity, Sign, Truth};
+    for kind in ["sear_skin_first", "steam", "hot_roast", "deep_fry_dusted"] {
+        let (piece, programme) = super::running::built(kind, &[], &hake(24.0, 1));
+        let bench = Bench::new(&Truth::asked(&piece), &programme, Fidelity::FINE);
+        let timeline = programme.timeline(1200.0);
+        let at: Vec<f64> = (1..40).map(|i| 30.0 * f64::from(i)).collect();
+        for (state, at_s) in bench.states(&timeline, &at).iter().zip(&at) {
+            let seen = bench.seen(state).unwrap();
+            let felt = Felt {
+                column: &bench.column,
+                heat: &state.heat,
+                past: &state.past,
+                down: 0,
+            };
+            let passed = |sign| felt.above(sign).iter().filter(|v| **v >= 0.0).count();
+            let told = [
+                (Sign::Tester, seen.tester as usize),
+                (Sign::Lip, seen.lip as usize),
+                (Sign::Press, seen.press as usize),
+                (Sign::Beads, seen.beads as usize),
+                (Sign::Bubbling, seen.bubbling as usize),
+                (Sign::Releases, usize::from(seen.releases[0])),
+            ];
+            for (sign, word) in told {
+                assert_eq!(passed(sign), word, "{kind} {at_s}: {sign:?}");
+            }
+            assert_eq!(passed(Sign::Bone) >= 2, seen.bone_free, "{kind} {at_s}");
+            assert!((felt.line_share(false) - seen.cooked_line_share).abs() < 1e-12);
+        }
+    }
+}
+
 /// Cold fish beside it takes heat from the pan: both take longer.
 #[test]
 fn law_company_in_the_pan_takes_longer() {

@@ -226,10 +226,10 @@ async fn what_a_newer_version_wrote_is_left_alone() {
 }
 
 /// A server of its own, killed when it is dropped.
-struct Server(Child, String);
+pub struct Server(Child, String);
 
 impl Server {
-    fn on(folder: &std::path::Path) -> Self {
+    pub fn on(folder: &std::path::Path) -> Self {
         Self::with(folder, &[])
     }
 
@@ -250,7 +250,7 @@ impl Server {
         Self(child, address)
     }
 
-    fn say(&self, method: &str, path: &str, body: &Value) -> Value {
+    pub fn say(&self, method: &str, path: &str, body: &Value) -> Value {
         let text = self.text(method, path, body);
         let from = text.find('{').unwrap();
         let to = text.rfind('}').unwrap();
@@ -286,8 +286,12 @@ impl Server {
         text
     }
 
+    pub fn pid(&self) -> u32 {
+        self.0.id()
+    }
+
     /// Reads the names of what changed, one after another.
-    fn watch(&self) -> BufReader<TcpStream> {
+    pub fn watch(&self) -> BufReader<TcpStream> {
         let mut stream = TcpStream::connect(&self.1).unwrap();
         stream
             .set_read_timeout(Some(Duration::from_secs(10)))

@@ -12,6 +12,7 @@ mod guarded;
 mod kept;
 mod kitchen;
 mod safety;
+mod soak;
 
 use actix_web::body::to_bytes;
 use actix_web::dev::{Service, ServiceResponse};

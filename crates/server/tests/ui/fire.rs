@@ -27,10 +27,19 @@ async fn kinds(person: &Person, path: &str) -> Vec<String> {
 }
 
 async fn act(person: &Person, says: &str) {
+    // A second tap within the second is none.
+    tokio::time::sleep(std::time::Duration::from_millis(1000)).await;
     let script = format!(
         "return document.querySelector('[data-testid=act]')?.innerText.startsWith('{says}') ?? false"
     );
     person.until(says, &script).await;
+}
+
+async fn look_or_off(person: &Person) {
+    tokio::time::sleep(std::time::Duration::from_millis(1000)).await;
+    let script =
+        "return /^(Look|Off)/.test(document.querySelector('[data-testid=act]')?.innerText ?? '')";
+    person.until("look or off", script).await;
 }
 
 async fn skip_kitchen(person: &Person) {
@@ -79,12 +88,7 @@ async fn a_whole_cook_by_touch() {
         )
         .await;
     person.click("done").await;
-    person
-        .until(
-            "off or look",
-            "return /^(Look|Off)/.test(document.querySelector('[data-testid=act]').innerText)",
-        )
-        .await;
+    look_or_off(&person).await;
     person.click("done").await;
     act(&person, "Serve").await;
     person.click("done").await;
@@ -150,21 +154,11 @@ async fn a_whole_cook_by_keys() {
         .await;
     press("h").await;
     press("Enter").await;
-    person
-        .until(
-            "off or look",
-            "return /^(Look|Off)/.test(document.querySelector('[data-testid=act]').innerText)",
-        )
-        .await;
+    look_or_off(&person).await;
     press("u").await;
     act(&person, "Turn").await;
     press("Enter").await;
-    person
-        .until(
-            "turned again",
-            "return /^(Look|Off)/.test(document.querySelector('[data-testid=act]').innerText)",
-        )
-        .await;
+    look_or_off(&person).await;
     press("Enter").await;
     act(&person, "Serve").await;
     press("Enter").await;
@@ -212,12 +206,7 @@ async fn a_server_pulled_away_in_mid_cook_loses_nothing() {
     let after = person.text("countdown").await;
     person.bring_server_back();
     person.until("sent", "return document.querySelector('[data-testid=out-of-touch]') === null && !document.body.innerText.includes('waits to be sent')").await;
-    person
-        .until(
-            "off or look",
-            "return /^(Look|Off)/.test(document.querySelector('[data-testid=act]').innerText)",
-        )
-        .await;
+    look_or_off(&person).await;
     let events = kinds(&person, "/api/cooks").await;
     // The page is left and come back to.
     person.open("/fire").await;
@@ -247,11 +236,7 @@ async fn two_devices_end_with_the_same_in_the_same_order() {
     one.click("done").await;
     act(&other, "Turn").await;
     other.click("done").await;
-    one.until(
-        "told",
-        "return /^(Look|Off)/.test(document.querySelector('[data-testid=act]').innerText)",
-    )
-    .await;
+    look_or_off(&one).await;
     let (here, there) = (one.ask("/api/cooks").await, other.ask("/api/cooks").await);
     one.leave().await;
     other.leave().await;

@@ -3,6 +3,37 @@
 use super::browser::Person;
 use std::path::Path;
 
+/// Five more beside what the demo has on the fire.
+async fn more_on_the_fire(person: &Person) {
+    for (i, (title, fish, mm, kind, ago_s)) in [
+        ("Char for table four", "char", 20, "sear_skin_first", 205),
+        ("Haddock, battered", "haddock", 24, "deep_fry_batter", 150),
+        ("Plaice, floured", "plaice", 12, "floured_pan_fry", 40),
+        ("Cod loin, hot roast", "cod", 35, "hot_roast", 600),
+        ("Mackerel, grill", "mackerel", 18, "grill_direct", 20),
+    ]
+    .into_iter()
+    .enumerate()
+    {
+        let script = format!(
+            "const done = arguments[arguments.length - 1]; \
+             const post = (path, body) => fetch(path, {{ method: 'POST', body: JSON.stringify(body), \
+               headers: {{ 'content-type': 'application/json' }} }}); \
+             post('/api/cooks', {{ id: 'more{i}', title: '{title}', plan: {{ piece: {{ fish: '{fish}', thickness_mm: {mm} }}, \
+               method: {{ kind: '{kind}' }} }} }}) \
+             .then(() => post('/api/cooks/more{i}/events', {{ sent_s: {ago_s}, events: [{{ id: 'in', at_s: 0, kind: 'in' }}] }})) \
+             .then(() => done(true))"
+        );
+        person.client.execute_async(&script, vec![]).await.unwrap();
+    }
+    person
+        .until(
+            "six",
+            "return document.querySelectorAll('[data-testid=strip]').length === 6",
+        )
+        .await;
+}
+
 #[tokio::test(flavor = "multi_thread")]
 #[ignore = "writes docs/screenshots; run by make screenshots"]
 async fn screenshots() {
@@ -36,10 +67,6 @@ async fn screenshots() {
             "/?fish=mackerel&cut=whole_round&mm=32&g=300&n=4&bone=1",
         ),
         (
-            "counter-portions",
-            "/?fish=haddock&cut=fillet&mm=26&thin=9&g=170&n=6",
-        ),
-        (
             "counter-thaw",
             "/?fish=tuna&cut=loin&mm=45&g=600&n=1&skin=off&state=frozen&at=-18",
         ),
@@ -51,6 +78,8 @@ async fn screenshots() {
             "kit",
             "/kit?fish=hake&cut=fillet&mm=25&thin=14&g=170&n=3&skin=on&at=8",
         ),
+        ("fire", "/fire"),
+        ("fire-six", "/fire"),
         ("knows", "/knows"),
         (
             "refused",
@@ -96,6 +125,9 @@ async fn screenshots() {
                 .await;
             if let Some(tab) = name.strip_prefix("counter-").filter(|tab| *tab != "whole") {
                 person.click(&format!("tab-{tab}")).await;
+            }
+            if name == "fire-six" {
+                more_on_the_fire(&person).await;
             }
             if name == "counter-fresh" {
                 person.click("add-on-ice").await;

@@ -17,6 +17,17 @@ import { clock, rise, type Units, withUnit } from "../../units";
 import { Band } from "./Band";
 import { Trace } from "./Trace";
 
+/** A second tap of a wet finger is no second act, ms. */
+const TWICE_MS = 900;
+const lastTap = new Map<string, number>();
+
+function once(cook: string): boolean {
+  const now = Date.now();
+  if (now - (lastTap.get(cook) ?? 0) < TWICE_MS) return false;
+  lastTap.set(cook, now);
+  return true;
+}
+
 /** What the four targets of a strip do. */
 export function useActs(cook: Running) {
   const { happen, unsent, queued } = useFire();
@@ -27,7 +38,7 @@ export function useActs(cook: Running) {
     return {
       next,
       last,
-      done: () => next && happen(cook, { kind: next.done }),
+      done: () => next && once(cook.id) && happen(cook, { kind: next.done }),
       wait: () => next && happen(cook, { kind: "hold", for_s: 30 }),
       undo: () => last && happen(cook, { kind: "undone", of: last.id }),
     };
