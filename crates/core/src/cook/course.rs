@@ -299,7 +299,7 @@ impl Course {
     }
 
     /// The flesh side was down first.
-    pub fn from_high(&self) -> bool {
+    pub fn high_first(&self) -> bool {
         self.planned
             .stages
             .first()

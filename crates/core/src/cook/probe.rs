@@ -179,7 +179,7 @@ impl<'a> Hidden<'a> {
             let truth = Truth::of(cooking.piece, &truth)?;
             let bench = Bench::new(&truth, &course.programme_to_come(), Fidelity::ROUGH);
             let off = 1e-3 * off_mm / bench.column.grid.flesh_m();
-            let share = (if course.from_high() {
+            let share = (if course.high_first() {
                 0.5 - off
             } else {
                 0.5 + off

@@ -399,7 +399,7 @@ impl<'a> Fold<'a> {
                 let felt = felt(bench, state, observed.down);
                 match &observed.saw {
                     Saw::Word(sign, _) => felt.above(*sign),
-                    Saw::Line(height) => vec![line_above(&felt, self.course.from_high(), *height)],
+                    Saw::Line(height) => vec![line_above(&felt, self.course.high_first(), *height)],
                     Saw::Probe { c, depth_share } => {
                         vec![felt.at_c(self.place(*depth_share)) - c]
                     }
@@ -430,7 +430,7 @@ impl<'a> Fold<'a> {
             observed.iter().zip(&uprights).zip(&states).zip(at)
         {
             let felt = felt(bench, state, observed.down);
-            let from_high = self.course.from_high();
+            let from_high = self.course.high_first();
             let more = match &observed.saw {
                 Saw::Probe { depth_share, .. } => {
                     let place = self.place(*depth_share);
@@ -459,7 +459,7 @@ impl<'a> Fold<'a> {
 
     /// A depth from the face that was down first, as one from the skin side.
     fn place(&self, depth_share: Option<f64>) -> f64 {
-        match (depth_share, self.course.from_high()) {
+        match (depth_share, self.course.high_first()) {
             (None, _) => 0.5,
             (Some(share), true) => 1.0 - share,
             (Some(share), false) => share,
@@ -505,7 +505,7 @@ impl<'a> Fold<'a> {
                     spread: cues.of(*sign).spread,
                 },
                 Saw::Line(height) => {
-                    line_evidence(&felt, self.course.from_high(), *height, goes(0))
+                    line_evidence(&felt, self.course.high_first(), *height, goes(0))
                 }
                 Saw::Probe { depth_share, .. } => Evidence::Reading {
                     above: goes(0),
@@ -709,7 +709,7 @@ impl<'a> Fold<'a> {
         let (off_mm, off_sd) = belief.probe_off_mm();
         let told_apart = !trace.is_empty() && off_mm.abs() > off_sd.max(1.0);
         let seen = is_in.then(|| bench.seen(&states[0])).transpose()?;
-        let from_high = self.course.from_high();
+        let from_high = self.course.high_first();
         Ok(Standing {
             phase: self.course.phase,
             off_heat_s: off_s,

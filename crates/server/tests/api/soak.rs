@@ -28,8 +28,9 @@ fn soak() {
     let folder = tempfile::tempdir().unwrap();
     let server = Server::on(folder.path());
     for i in 0..COOKS {
+        let kind = ["sear_skin_first", "steam", "hot_roast"][i % 3];
         let plan = json!({ "piece": { "fish": "hake", "thickness_mm": 18 + i % 12 },
-                           "method": { "kind": ["sear_skin_first", "steam", "hot_roast"][i % 3] } });
+                           "method": { "kind": kind } });
         server.say(
             "POST",
             "/api/cooks",

@@ -318,6 +318,16 @@ async fn six_at_once_and_an_hour_slept_through() {
             .await;
         person.click("night").await;
     }
+    // What nobody has touched for so long is asked about, and closed by that alone.
+    person
+        .js("document.querySelector('[data-testid=forgotten] button').click()")
+        .await;
+    person
+        .until(
+            "five",
+            "return document.querySelectorAll('[data-testid=strip]').length === 5",
+        )
+        .await;
     // On every other view a strip of them all stays on top.
     person.open("/knows").await;
     let strip = person.text("fire-strip").await;

@@ -17,6 +17,9 @@ import { clock, rise, type Units, withUnit } from "../../units";
 import { Band } from "./Band";
 import { Trace } from "./Trace";
 
+/** Nobody has touched it for so long: it is asked whether it is over, never closed by itself, s. */
+const FORGOTTEN_S = 1200;
+
 /** A second tap of a wet finger is no second act, ms. */
 const TWICE_MS = 900;
 const lastTap = new Map<string, number>();
@@ -54,7 +57,7 @@ type Props = {
 };
 
 export function Strip({ cook, now, first, choose, see }: Props) {
-  const { flash, unsent } = useFire();
+  const { flash, unsent, happen } = useFire();
   const units = useUnits();
   const acts = useActs(cook);
   const { next } = acts;
@@ -146,6 +149,18 @@ export function Strip({ cook, now, first, choose, see }: Props) {
       </div>
       {told?.field && <Band told={told} foldS={foldS} />}
       {told && <Said told={told} cook={cook} />}
+      {!waits && left < -FORGOTTEN_S && (
+        <p className="strip-asks" data-testid="forgotten">
+          Is it still cooking?{" "}
+          <button
+            type="button"
+            className="target target-word"
+            onClick={() => happen(cook, { kind: "closed" })}
+          >
+            No, it is over
+          </button>
+        </p>
+      )}
       {cook.unreadable && <p className="strip-said text-error">{cook.unreadable}</p>}
     </article>
   );
