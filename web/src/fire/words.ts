@@ -54,7 +54,7 @@ export function shortAct(kind: StepKind, done: EventKind): string {
           ? "Lid on"
           : done === "fire_low"
             ? "Fire low"
-            : "Halfway";
+            : "Turn it";
   }
 }
 
