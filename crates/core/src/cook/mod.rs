@@ -25,4 +25,6 @@ pub use course::{LeftOut, Phase};
 pub use event::{CameOut, CueKey, Event, Kind, Middle, Moist, SkinOut, Stuck};
 pub use probe::{Hidden, HiddenAsked};
 pub use say::{Because, Blame};
-pub use standing::{BesideCook, CookAsked, Learned, Next, Spread, Standing, TracePoint, cook};
+pub use standing::{
+    BesideCook, CookAsked, Learned, MOST_EVENTS, Next, Spread, Standing, TracePoint, cook,
+};

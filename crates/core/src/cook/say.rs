@@ -6,6 +6,7 @@ use super::standing::{Fold, Next, Weighed};
 use crate::belief::{Belief, Cues, Goes, Tried};
 use crate::methods::{Step, StepKind};
 use crate::run::{Mark, Timeline};
+use crate::target::Goal;
 use serde::Serialize;
 
 /// What is believed to be other than asked, most of all.
@@ -198,7 +199,11 @@ pub(super) fn reasons(
     for i in &told[skipped..] {
         let weighed = &weighed[*i];
         let after = done_s(&weighed.belief);
-        let longer_s = after - before;
+        // What is promised is not brought forward by a look, so that is not said either.
+        let longer_s = match fold.cooking.aim.goal {
+            Goal::Figure(_) => (after - before).max(0.0),
+            Goal::Middle | Goal::Rim(_) => after - before,
+        };
         before = after;
         let contradicts = weighed.fits.share < SURPRISE;
         if !contradicts && longer_s.abs() < LEAST_S {

@@ -178,7 +178,7 @@ pub struct Standing {
 }
 
 /// A cook has no more events than this: a line cook's day of probe readings.
-const MOST_EVENTS: f64 = 5000.0;
+pub const MOST_EVENTS: f64 = 5000.0;
 
 /// Folds a cook.
 ///

@@ -355,6 +355,7 @@ fn safety_a_figure_is_not_brought_forward_by_a_look() {
         Event::probe("p", half_s, 55.0),
     ] {
         let said = fold(&plan, &[is_in(), event.clone()], half_s);
+        assert!(said.reasons.iter().all(|r| r.longer_s >= 0.0), "{event:?}");
         assert!(
             said.off_heat_s >= first.off_heat_s,
             "{event:?}: {} {}",

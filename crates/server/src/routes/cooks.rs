@@ -214,6 +214,15 @@ pub fn keep(
         (0.0, MOST_EVENTS),
         "events",
     )?;
+    // More than a fold takes is refused here, before anything is kept.
+    let there = cooks::events(c, &row.id).map_err(RequestError::ours)?.len();
+    let all = (there + new.events.len()) as f64;
+    checked(
+        "events",
+        all,
+        (0.0, cindo_core::cook::MOST_EVENTS),
+        "events in all",
+    )?;
     let now_s = on_clock(row.made_ms, now_ms);
     // A clock that is off is off by the same for all that it timed.
     let off_s = now_s - checked("sent_s", new.sent_s, (-1e8, 1e8), "s")?;
@@ -233,6 +242,28 @@ pub fn keep(
         });
     }
     cooks::keep(c, &row.id, &rows, has_ended).map_err(RequestError::ours)
+}
+
+/// Adds to a cook, tells all who watch, and answers how it stands by that.
+fn add(
+    c: &mut SqliteConnection,
+    live: &Live,
+    id: &str,
+    new: impl FnOnce(&mut SqliteConnection, &CookRow, f64) -> Result<EventsNew, RequestError>,
+) -> Result<CookKept, RequestError> {
+    let one = |c: &mut SqliteConnection| {
+        let row = cooks::one(c, id).map_err(RequestError::ours)?;
+        row.ok_or_else(|| missing(WHAT, id))
+    };
+    let row = one(c)?;
+    let now_ms = now_ms();
+    let new = new(c, &row, on_clock(row.made_ms, now_ms))?;
+    let events = keep(c, &row, &new, now_ms)?;
+    // Kept: whoever watches may look already, while this is folded.
+    live.changed(id, events.last().map_or(0, |row| row.seq));
+    let row = one(c)?;
+    let all = cooks::under_way(c).map_err(RequestError::ours)?;
+    Ok(with_pan(c, row, &all)?.kept(live, now_ms))
 }
 
 /// Cooks under way, each as it stands; those that nobody ended in half a day are over.
@@ -392,19 +423,7 @@ pub async fn cook_events(
     let new: EventsNew = read(body)?;
     let id = path.into_inner();
     let told = live.get_ref().clone();
-    let kept = with_store(store, move |c| {
-        let row = cooks::one(c, &id).map_err(RequestError::ours)?;
-        let row = row.ok_or_else(|| missing(WHAT, &id))?;
-        let now_ms = now_ms();
-        let events = keep(c, &row, &new, now_ms)?;
-        // Kept: whoever watches may look already, while this is folded.
-        told.changed(&row.id, events.last().map_or(0, |row| row.seq));
-        let row = cooks::one(c, &id).map_err(RequestError::ours)?;
-        let row = row.ok_or_else(|| missing(WHAT, &id))?;
-        let all = cooks::under_way(c).map_err(RequestError::ours)?;
-        Ok(with_pan(c, row, &all)?.kept(&told, now_ms))
-    })
-    .await?;
+    let kept = with_store(store, move |c| add(c, &told, &id, |_, _, _| Ok(new))).await?;
     Ok(web::Json(kept))
 }
 
@@ -509,21 +528,14 @@ pub async fn cook_trace(
     let id = path.into_inner();
     let told = live.get_ref().clone();
     let kept = with_store(store, move |c| {
-        let row = cooks::one(c, &id).map_err(RequestError::ours)?;
-        let row = row.ok_or_else(|| missing(WHAT, &id))?;
-        let now_ms = now_ms();
-        let now_s = on_clock(row.made_ms, now_ms);
-        let before = happened(&cooks::events(c, &id).map_err(RequestError::ours)?);
-        let zero_s = from_in(&before, now_s).2;
-        let events = trace(&new.csv, zero_s)?;
-        let sent = EventsNew {
-            sent_s: now_s,
-            events,
-        };
-        let events = keep(c, &row, &sent, now_ms)?;
-        told.changed(&row.id, events.last().map_or(0, |row| row.seq));
-        let all = cooks::under_way(c).map_err(RequestError::ours)?;
-        Ok(with_pan(c, row, &all)?.kept(&told, now_ms))
+        add(c, &told, &id, |c, row, now_s| {
+            let before = happened(&cooks::events(c, &row.id).map_err(RequestError::ours)?);
+            let zero_s = from_in(&before, now_s).2;
+            Ok(EventsNew {
+                sent_s: now_s,
+                events: trace(&new.csv, zero_s)?,
+            })
+        })
     })
     .await?;
     Ok(web::Json(kept))

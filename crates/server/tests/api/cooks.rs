@@ -177,6 +177,26 @@ async fn wrong_events_name_their_field_and_keep_nothing() {
     );
 }
 
+/// A cook takes so many events and no more: it never becomes one that cannot be folded.
+#[actix_web::test]
+async fn a_cook_that_is_full_says_so_and_still_stands() {
+    let kitchen = Kitchen::new();
+    kitchen.post("/api/cooks", &new()).await;
+    for lot in 0..10 {
+        let many: Vec<Value> = (0..500)
+            .map(|i| json!({ "id": format!("{lot}-{i}"), "at_s": 1, "kind": "basted" }))
+            .collect();
+        let said = kitchen
+            .post("/api/cooks/c/events", &events(2.0, json!(many)))
+            .await;
+        assert_eq!(said.status, StatusCode::OK, "{lot}");
+    }
+    let one = json!([{ "id": "more", "at_s": 1, "kind": "basted" }]);
+    let said = kitchen.post("/api/cooks/c/events", &events(2.0, one)).await;
+    assert_eq!(said.field(), "events");
+    assert!(kitchen.get("/api/cooks/c").await.json["standing"].is_object());
+}
+
 #[actix_web::test]
 async fn the_command_line_folds_as_http_does() {
     let request = json!({ "plan": plan(), "now_s": 250, "events": [
