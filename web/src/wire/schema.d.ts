@@ -3894,6 +3894,16 @@ export interface components {
              * @description What was to be expected there, before anything was seen, C.
              */
             expected_c: number;
+            /**
+             * Format: double
+             * @description And above this.
+             */
+            high_c: number;
+            /**
+             * Format: double
+             * @description One in ten is below this, C.
+             */
+            low_c: number;
         };
         /** @description What differs from what was asked for; what is not said is as asked. */
         TruthAsked: {

@@ -16,6 +16,7 @@ mod course;
 mod event;
 mod probe;
 mod say;
+mod seen;
 mod standing;
 
 pub use advice::{Advice, Could};
@@ -25,6 +26,5 @@ pub use course::{LeftOut, Phase};
 pub use event::{CameOut, CueKey, Event, Kind, Middle, Moist, SkinOut, Stuck};
 pub use probe::{Hidden, HiddenAsked};
 pub use say::{Because, Blame};
-pub use standing::{
-    BesideCook, CookAsked, Learned, MOST_EVENTS, Next, Spread, Standing, TracePoint, cook,
-};
+pub use seen::TracePoint;
+pub use standing::{BesideCook, CookAsked, Learned, MOST_EVENTS, Next, Spread, Standing, cook};

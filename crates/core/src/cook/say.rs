@@ -2,7 +2,8 @@
 
 use super::course::Phase;
 use super::event::{Kind, Saw};
-use super::standing::{Fold, Next, Weighed};
+use super::seen::Weighed;
+use super::standing::{Fold, Next};
 use crate::belief::{Belief, Cues, Goes, Tried};
 use crate::methods::{Step, StepKind};
 use crate::run::{Mark, Timeline};

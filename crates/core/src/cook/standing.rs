@@ -2,13 +2,14 @@
 
 use super::advice::{self, Advice};
 use super::ask::{Askable, askable};
-use super::course::{Course, LeftOut, Observed, Phase, Planned};
+use super::course::{Course, LeftOut, Phase, Planned};
 use super::event::{Event, Kind, Saw};
 use super::probe::counted;
 use super::say::{self, Because};
-use crate::belief::{Belief, Cues, Evidence, Factor, Fits, Goes, Tried};
+use super::seen::TracePoint;
+use crate::belief::{Belief, Factor, Goes, Tried};
 use crate::fish::Notice;
-use crate::heat::{Finest, MIDDLE, Shape, Track};
+use crate::heat::Track;
 use crate::methods::{Step, StepKind, Story};
 use crate::plan::{
     Cooking, HOLDS_K, LONGER, Measure, Plan, PlanAsked, Probe, SLOW, Sought, Stop, TIMES_LONGER,
@@ -16,8 +17,8 @@ use crate::plan::{
 };
 use crate::quantity::checked;
 use crate::run::{
-    Bench, Felt, Fidelity, FieldAsked, Outcome, PeakSink, Seen, Sign, SliceField, State, Tally,
-    Timeline, Truth, Witness, Witnessed, run_together,
+    Bench, Felt, Fidelity, FieldAsked, Outcome, PeakSink, Seen, SliceField, State, Tally, Timeline,
+    Truth, Witness, Witnessed, run_together,
 };
 use crate::target::Goal;
 use crate::{InputError, Within};
@@ -100,22 +101,6 @@ pub struct Learned {
     pub mean: f64,
     /// One standard deviation now; it was 1.
     pub sd: f64,
-}
-
-/// One reading of a probe against what was to be expected.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct TracePoint {
-    /// When, s.
-    pub at_s: f64,
-    /// What it showed, C.
-    pub c: f64,
-    /// What was to be expected there, before anything was seen, C.
-    pub expected_c: f64,
-    /// What it was in all likelihood, C.
-    pub believed_c: f64,
-    /// It was believed: no jump, no nonsense.
-    pub counted: bool,
 }
 
 /// How a cook stands.
@@ -291,14 +276,6 @@ pub(super) struct Fold<'a> {
     longer: f64,
 }
 
-/// What was seen, told with what it does to the belief.
-pub(super) struct Weighed {
-    pub observed: Observed,
-    pub fits: Fits,
-    /// The belief after it.
-    pub belief: Belief,
-}
-
 impl<'a> Fold<'a> {
     fn new(
         cooking: &'a Cooking<'a>,
@@ -344,7 +321,7 @@ impl<'a> Fold<'a> {
         }
     }
 
-    fn bench(&self, truth: &Truth, fidelity: Fidelity) -> Bench {
+    pub fn bench(&self, truth: &Truth, fidelity: Fidelity) -> Bench {
         self.bench_on(&self.course, truth, fidelity)
     }
 
@@ -386,141 +363,6 @@ impl<'a> Fold<'a> {
             },
         };
         after(search(aim, at_now, guess_s, |s| value(now_s + s)))
-    }
-
-    /// What is seen at some moments of a piece, as figures for the likelihoods.
-    fn figures(&self, bench: &Bench, timeline: &Timeline, observed: &[&Observed]) -> Vec<Vec<f64>> {
-        let at: Vec<f64> = observed.iter().map(|o| o.at_s).collect();
-        let states = bench.states(timeline, &at);
-        observed
-            .iter()
-            .zip(&states)
-            .map(|(observed, state)| {
-                let felt = felt(bench, state, observed.down);
-                match &observed.saw {
-                    Saw::Word(sign, _) => felt.above(*sign),
-                    Saw::Line(height) => vec![line_above(&felt, self.course.high_first(), *height)],
-                    Saw::Probe { c, depth_share } => {
-                        vec![felt.at_c(self.place(*depth_share)) - c]
-                    }
-                }
-            })
-            .collect()
-    }
-
-    /// What a column has is not quite what the middle of a whole section has: while it warms, up to 4 K. The piece as
-    /// asked is run as one, and what differs is added; how figures go with the factors stays that of columns.
-    fn as_a_section(
-        &self,
-        bench: &Bench,
-        timeline: &Timeline,
-        observed: &[&Observed],
-        at: &mut [Vec<f64>],
-    ) {
-        if self.cooking.programme.shape == Shape::Slab {
-            return;
-        }
-        let moments: Vec<f64> = observed.iter().map(|o| o.at_s).collect();
-        let across = bench.across_as(bench.outline(), Finest::SHOWN);
-        let Some(uprights) = across.uprights(timeline, &moments) else {
-            return;
-        };
-        let states = bench.states(timeline, &moments);
-        for (((observed, upright), state), figures) in
-            observed.iter().zip(&uprights).zip(&states).zip(at)
-        {
-            let felt = felt(bench, state, observed.down);
-            let from_high = self.course.high_first();
-            let more = match &observed.saw {
-                Saw::Probe { depth_share, .. } => {
-                    let place = self.place(*depth_share);
-                    upright.at_c(place) - felt.at_c(place)
-                }
-                Saw::Line(height) if *height >= MET_SHARE => {
-                    upright.least_line_k() - felt.least_line_k()
-                }
-                Saw::Line(height) => {
-                    let h = height.max(NONE_SHARE);
-                    let place = if from_high { 1.0 - h } else { h };
-                    upright.line_k(place) - felt.line_k(place)
-                }
-                Saw::Word(Sign::Lip, _) => upright.at_c(MIDDLE) - felt.at_c(MIDDLE),
-                Saw::Word(Sign::Tester | Sign::Press | Sign::Bone, _) => {
-                    upright.coldest_peak_c() - felt.past.coldest_peak_c()
-                }
-                Saw::Word(Sign::Colour, _) => upright.least_line_k() - felt.least_line_k(),
-                Saw::Word(Sign::Releases | Sign::Beads | Sign::Bubbling, _) => 0.0,
-            };
-            for figure in figures {
-                *figure += more;
-            }
-        }
-    }
-
-    /// A depth from the face that was down first, as one from the skin side.
-    fn place(&self, depth_share: Option<f64>) -> f64 {
-        match (depth_share, self.course.high_first()) {
-            (None, _) => 0.5,
-            (Some(share), true) => 1.0 - share,
-            (Some(share), false) => share,
-        }
-    }
-
-    /// Weighs the belief by all that was seen.
-    fn weigh(&self, so_far: &Timeline) -> (Belief, Vec<Weighed>) {
-        let mut belief = Belief::new(self.tried.factors().len());
-        let observed = counted(&self.course.observed);
-        let piece = self.cooking.piece;
-        if observed.is_empty() {
-            return (belief, vec![]);
-        }
-        let asked = Truth::asked(piece);
-        let fine = self.bench(&asked, Fidelity::FINE);
-        let mut at = self.figures(&fine, so_far, &observed);
-        self.as_a_section(&fine, so_far, &observed, &mut at);
-        let rough =
-            |truth: &Truth| self.figures(&self.bench(truth, Fidelity::ROUGH), so_far, &observed);
-        let rough_asked = rough(&asked);
-        let members: Vec<Vec<Vec<f64>>> = self.tried.truths(piece).iter().map(rough).collect();
-        let moments: Vec<f64> = observed.iter().map(|o| o.at_s).collect();
-        let states = fine.states(so_far, &moments);
-        let readings = observed
-            .iter()
-            .filter(|o| matches!(o.saw, Saw::Probe { .. }))
-            .count();
-        let cues = Cues::all();
-        let counts = (cues.probe.counts_as / (readings as f64).max(1.0)).min(1.0);
-        let mut weighed = Vec::with_capacity(observed.len());
-        for (i, observed) in observed.iter().enumerate() {
-            let goes = |figure: usize| {
-                let values: Vec<f64> = members.iter().map(|m| m[i][figure]).collect();
-                self.tried
-                    .goes(&values, rough_asked[i][figure], at[i][figure])
-            };
-            let felt = felt(&fine, &states[i], observed.down);
-            let evidence = match &observed.saw {
-                Saw::Word(sign, said) => Evidence::Word {
-                    above: (0..at[i].len()).map(goes).collect(),
-                    said: *said,
-                    spread: cues.of(*sign).spread,
-                },
-                Saw::Line(height) => {
-                    line_evidence(&felt, self.course.high_first(), *height, goes(0))
-                }
-                Saw::Probe { depth_share, .. } => Evidence::Reading {
-                    above: goes(0),
-                    slope: slope_mm(&felt, self.place(*depth_share)),
-                    counts,
-                },
-            };
-            let fits = belief.weigh(&evidence);
-            weighed.push(Weighed {
-                observed: (*observed).clone(),
-                fits,
-                belief: belief.clone(),
-            });
-        }
-        (belief, weighed)
     }
 
     /// When a piece that is so is done, and is to be turned: everything to come at its share of the time.
@@ -705,7 +547,7 @@ impl<'a> Fold<'a> {
         } else {
             vec![]
         };
-        let trace = self.trace(&likely, &timeline);
+        let trace = self.trace(&belief, &likely, &timeline);
         let (off_mm, off_sd) = belief.probe_off_mm();
         let told_apart = !trace.is_empty() && off_mm.abs() > off_sd.max(1.0);
         let seen = is_in.then(|| bench.seen(&states[0])).transpose()?;
@@ -815,45 +657,6 @@ impl<'a> Fold<'a> {
             })
             .collect()
     }
-
-    fn trace(&self, likely: &Truth, timeline: &Timeline) -> Vec<TracePoint> {
-        let observed = &self.course.observed;
-        let probed: Vec<&Observed> = observed
-            .iter()
-            .filter(|o| matches!(o.saw, Saw::Probe { .. }))
-            .collect();
-        if probed.is_empty() {
-            return vec![];
-        }
-        let believed = counted(observed);
-        let at: Vec<f64> = probed.iter().map(|o| o.at_s).collect();
-        let states = |truth: &Truth| {
-            let bench = self.bench(truth, Fidelity::FINE);
-            let states = bench.states(timeline, &at);
-            (bench, states)
-        };
-        let (asked, was) = states(&Truth::asked(self.cooking.piece));
-        let (bench, is) = states(likely);
-        let points = probed.iter().zip(was.iter().zip(&is));
-        points
-            .filter_map(|(o, (was, is))| {
-                let Saw::Probe { c, depth_share } = o.saw else {
-                    return None;
-                };
-                let place = self.place(depth_share);
-                Some(TracePoint {
-                    at_s: o.at_s,
-                    c,
-                    expected_c: felt(&asked, was, o.down).at_c(place),
-                    believed_c: felt(&bench, is, o.down).at_c(place),
-                    counted: believed.iter().any(|b| b.id == o.id) || {
-                        // Thinned out, but not disbelieved.
-                        !super::probe::jumps(observed).contains(&o.id)
-                    },
-                })
-            })
-            .collect()
-    }
 }
 
 fn planned<'a>(cooking: &'a Cooking<'_>, told: &'a Plan) -> Planned<'a> {
@@ -867,60 +670,13 @@ fn planned<'a>(cooking: &'a Cooking<'_>, told: &'a Plan) -> Planned<'a> {
     }
 }
 
-fn felt<'a>(bench: &'a Bench, state: &'a State, down: usize) -> Felt<'a> {
+pub(super) fn felt<'a>(bench: &'a Bench, state: &'a State, down: usize) -> Felt<'a> {
     Felt {
         column: &bench.column,
         heat: &state.heat,
         past: &state.past,
         down,
     }
-}
-
-/// Above such a height the line is said to have met, below the other not to show, share of the thickness.
-const MET_SHARE: f64 = 0.97;
-const NONE_SHARE: f64 = 0.03;
-
-/// By how much the flesh is above where it looks set, K: where the line is said to stand, or where it is least when it
-/// is said to be cooked through.
-fn line_above(felt: &Felt<'_>, from_high: bool, height: f64) -> f64 {
-    let at = |share: f64| felt.line_k(if from_high { 1.0 - share } else { share });
-    if height >= MET_SHARE {
-        felt.least_line_k()
-    } else {
-        at(height.max(NONE_SHARE))
-    }
-}
-
-fn line_evidence(felt: &Felt<'_>, from_high: bool, height: f64, above: Goes) -> Evidence {
-    let cue = &Cues::all().line;
-    // What an error of height is in kelvins there.
-    let h = height.clamp(NONE_SHARE, MET_SHARE);
-    let step = 0.04;
-    let (a, b) = ((h - step).max(0.0), (h + step).min(1.0));
-    let k = |share: f64| felt.line_k(if from_high { 1.0 - share } else { share });
-    let per_share = ((k(b) - k(a)) / (b - a)).abs().min(400.0);
-    let spread = (cue.spread_share * per_share).hypot(cue.spread_k);
-    if height >= MET_SHARE || height <= NONE_SHARE {
-        return Evidence::Word {
-            above: vec![above],
-            said: usize::from(height >= MET_SHARE),
-            spread,
-        };
-    }
-    Evidence::Line { above, spread }
-}
-
-/// How temperature goes about a place, K/mm and K/mm2.
-fn slope_mm(felt: &Felt<'_>, place: f64) -> [f64; 2] {
-    let mm = 1e3 * felt.column.grid.flesh_m();
-    let off = (2.5 / mm).min(0.4);
-    let at = |share: f64| felt.at_c(share.clamp(0.0, 1.0));
-    let (low, here, high) = (at(place - off), at(place), at(place + off));
-    let d = off * mm;
-    [
-        (high - low) / (2.0 * d),
-        0.5 * (high - 2.0 * here + low) / (d * d),
-    ]
 }
 
 /// What the plan says beside the words of its method: what is minded at its steps.

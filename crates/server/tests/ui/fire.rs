@@ -320,7 +320,7 @@ async fn six_at_once_and_an_hour_slept_through() {
     }
     // What nobody has touched for so long is asked about, and closed by that alone.
     person
-        .js("document.querySelector('[data-testid=forgotten] button').click()")
+        .js("document.querySelector('[data-testid=forgotten]').click()")
         .await;
     person
         .until(

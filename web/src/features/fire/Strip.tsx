@@ -68,6 +68,7 @@ export function Strip({ cook, now, first, choose, see }: Props) {
   const waits = left === null || next?.kind === "prepare";
   const late = !waits && left < -5;
   const soon = !waits && !late && left < 10;
+  const forgotten = !waits && left < -FORGOTTEN_S;
   const queued = unsent(cook.id).length;
   return (
     <article
@@ -94,7 +95,11 @@ export function Strip({ cook, now, first, choose, see }: Props) {
             <span className="strip-at figures"> {withUnit(next.at_c, "celsius", units)}</span>
           )}
         </p>
-        {told && <Range told={told} />}
+        {forgotten ? (
+          <p className="strip-range font-bold">Is it still cooking?</p>
+        ) : (
+          told && <Range told={told} />
+        )}
         <p className="strip-cue">{cueWords(told ?? null, next?.cues ?? [])}</p>
       </div>
       {told && <Now cook={cook} told={told} foldS={foldS} />}
@@ -128,10 +133,21 @@ export function Strip({ cook, now, first, choose, see }: Props) {
         >
           I see
         </button>
-        <button type="button" className="target" data-testid="wait" onClick={acts.wait}>
-          Wait
-          <span className="block text-small font-normal">30 s</span>
-        </button>
+        {forgotten ? (
+          <button
+            type="button"
+            className="target"
+            data-testid="forgotten"
+            onClick={() => happen(cook, { kind: "closed" })}
+          >
+            It is over
+          </button>
+        ) : (
+          <button type="button" className="target" data-testid="wait" onClick={acts.wait}>
+            Wait
+            <span className="block text-small font-normal">30 s</span>
+          </button>
+        )}
         <button
           type="button"
           className="target"
@@ -149,18 +165,6 @@ export function Strip({ cook, now, first, choose, see }: Props) {
       </div>
       {told?.field && <Band told={told} foldS={foldS} />}
       {told && <Said told={told} cook={cook} />}
-      {!waits && left < -FORGOTTEN_S && (
-        <p className="strip-asks" data-testid="forgotten">
-          Is it still cooking?{" "}
-          <button
-            type="button"
-            className="target target-word"
-            onClick={() => happen(cook, { kind: "closed" })}
-          >
-            No, it is over
-          </button>
-        </p>
-      )}
       {cook.unreadable && <p className="strip-said text-error">{cook.unreadable}</p>}
     </article>
   );
