@@ -207,7 +207,9 @@ export function FireProvider({ children }: { children: ReactNode }) {
 
   const begin = useCallback(
     async (cook: CookNew) => {
-      const kept = await api.beginCook({ id: newId(), ...cook });
+      const id = newId();
+      // A pan of its own, unless it goes in with another: that one's is taken.
+      const kept = await api.beginCook({ id, pan: `pan of ${id}`, ...cook });
       take(kept);
       return kept;
     },

@@ -104,10 +104,13 @@ export function Card() {
   });
   const fire = useFire();
   const go = useNavigate();
+  const [besideId, setBeside] = useState<string | null>(null);
+  const company = fire.cooks.filter((cook) => cook.pan && cook.standing?.phase !== "resting");
+  const beside = company.find((cook) => cook.id === besideId);
   const start = useMutation({
     mutationFn: () => {
       const { field: _, ...plan } = request;
-      return fire.begin({ title, plan });
+      return fire.begin({ title, plan, ...(beside?.pan ? { pan: beside.pan } : {}) });
     },
     onSuccess: () => go("/fire"),
   });
@@ -226,6 +229,22 @@ export function Card() {
           </button>
         </div>
       </header>
+      {company.length > 0 && right.plan?.pan_low_c != null && (
+        <p className="no-print flex flex-wrap justify-end items-center gap-x-4 text-small">
+          {company.map((cook) => (
+            <button
+              key={cook.id}
+              type="button"
+              className="pick"
+              aria-pressed={cook.id === besideId}
+              data-testid="same-pan"
+              onClick={() => setBeside(cook.id === besideId ? null : cook.id)}
+            >
+              in the same pan as {cook.title}
+            </button>
+          ))}
+        </p>
+      )}
       {save.isError && <Failure message={save.error.message} />}
       {start.isError && <Failure message={start.error.message} />}
       {!stopped && <OnPaper plan={plan} />}
