@@ -249,6 +249,10 @@ fn on_heat(fold: &Fold<'_>, likely: &Truth, off_s: f64) -> Vec<Could> {
                 ("lower", "Heat down a notch, and leave it on", Kind::Heat),
             ),
             (lid, ("lid", "Lid on", Kind::Lid)),
+            (
+                Event::new("oven", now_s, Kind::IntoOven),
+                ("into_oven", "Into the oven, pan and all", Kind::IntoOven),
+            ),
         ] {
             let Some(course) = fold.course.with(&fold.planned(), &event) else {
                 continue;

@@ -278,7 +278,9 @@ impl Course {
                 self.turn_over(at_s);
                 Ok(())
             }),
-            Kind::IntoOven => self.marked(planned, Mark::IntoOven, at_s),
+            Kind::IntoOven => self
+                .marked(planned, Mark::IntoOven, at_s)
+                .or_else(|not| self.into_oven(planned, at_s).ok_or(not)),
             Kind::Halfway => self.marked(planned, Mark::Halfway, at_s),
             Kind::FireLow => self.marked(planned, Mark::FireLow, at_s),
             Kind::Lid => self.put_lid(planned, event.on.unwrap_or(true), at_s),
@@ -423,6 +425,26 @@ impl Course {
         };
         self.put(turned, Some(Mark::Turned), at_s);
         self.changed = true;
+    }
+
+    /// From the hob into the oven, pan and all, where that was not planned: as the way that does it has it.
+    fn into_oven(&mut self, planned: &Planned<'_>, at_s: f64) -> Option<()> {
+        if planned.programme.fire != Fire::Pan {
+            return None;
+        }
+        let ways = Method::all().iter();
+        let mut stages = ways.filter_map(|way| {
+            let (piece, kitchen) = (planned.piece, planned.kitchen);
+            let chosen = way.choose(&[], kitchen).ok()?;
+            let programme = way.programme(piece, &chosen, kitchen).ok()?;
+            let into = |stage: &&Stage| stage.mark == Some(Mark::IntoOven);
+            programme.stages.iter().find(into).copied()
+        });
+        let stage = stages.next()?;
+        self.to_come.clear();
+        self.put(stage, Some(Mark::IntoOven), at_s);
+        self.changed = true;
+        Some(())
     }
 
     fn put_lid(

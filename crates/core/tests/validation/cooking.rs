@@ -338,6 +338,29 @@ fn what_is_done_otherwise_is_timed_anew() {
     );
 }
 
+/// Into the oven, pan and all, though that was not planned: timed anew where there is an oven and a pan, and left out with
+/// a word where there is none.
+#[test]
+fn into_the_oven_is_timed_anew_where_there_is_one() {
+    use cindo_core::kit::{Kitchen, KitchenAsked};
+    let oven = Event::new("o", 240.0, Kind::IntoOven);
+    let plan = asked("sear_both_sides", 40.0);
+    let before = fold(&plan, &[is_in()], 241.0);
+    let after = fold(&plan, &[is_in(), oven.clone()], 241.0);
+    assert!(after.left_out.is_empty(), "{:?}", after.left_out);
+    assert!((after.off_heat_s - before.off_heat_s).abs() > 20.0);
+    assert!(after.lands_c.mid > 50.0, "{:?}", after.lands_c);
+    let steamed = fold(&asked("steam", 28.0), &[is_in(), oven.clone()], 241.0);
+    assert_eq!(steamed.left_out[0].code, "not_planned");
+    let kitchen: KitchenAsked = serde_json::from_str("{ \"kit\": { \"ovens\": [] } }").unwrap();
+    let no_oven = PlanAsked {
+        kitchen: Kitchen::new(&kitchen).unwrap(),
+        ..plan
+    };
+    let without = fold(&no_oven, &[is_in(), oven], 241.0);
+    assert_eq!(without.left_out[0].code, "not_planned");
+}
+
 /// What is promised to guests at risk is never brought forward by what is seen or felt.
 #[test]
 fn safety_a_figure_is_not_brought_forward_by_a_look() {
