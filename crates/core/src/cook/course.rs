@@ -280,7 +280,7 @@ impl Course {
             }),
             Kind::IntoOven => self
                 .marked(planned, Mark::IntoOven, at_s)
-                .or_else(|not| self.into_oven(planned, at_s).ok_or(not)),
+                .or_else(|not| self.put_into_oven(planned, at_s).ok_or(not)),
             Kind::Halfway => self.marked(planned, Mark::Halfway, at_s),
             Kind::FireLow => self.marked(planned, Mark::FireLow, at_s),
             Kind::Lid => self.put_lid(planned, event.on.unwrap_or(true), at_s),
@@ -428,7 +428,7 @@ impl Course {
     }
 
     /// From the hob into the oven, pan and all, where that was not planned: as the way that does it has it.
-    fn into_oven(&mut self, planned: &Planned<'_>, at_s: f64) -> Option<()> {
+    fn put_into_oven(&mut self, planned: &Planned<'_>, at_s: f64) -> Option<()> {
         if planned.programme.fire != Fire::Pan {
             return None;
         }
