@@ -118,14 +118,17 @@ const SILENT: Duration = Duration::from_secs(30);
 /// Takes the readings of a probe into a cook until it is over.
 pub async fn bridge(store: Store, live: Live, address: String, cook: String) {
     loop {
-        match bridged(&store, &live, &address, &cook).await {
-            Ok(()) => return,
-            Err(cause) => {
-                tracing::warn!(%cause, %address, "the probe does not answer");
-                sleep(AGAIN).await;
-            }
+        let Err(cause) = bridged(&store, &live, &address, &cook).await else {
+            break;
+        };
+        // What is over needs no probe, also where that is never heard from again.
+        if block(&store, &cook).await.is_none() {
+            break;
         }
+        tracing::warn!(%cause, %address, "the probe does not answer");
+        sleep(AGAIN).await;
     }
+    live.give_back_probe(&cook);
 }
 
 /// What is known of a cook: its plan, its events from when it met the heat, now.

@@ -161,7 +161,9 @@ export function FireProvider({ children }: { children: ReactNode }) {
             cause.code === "unreachable" ||
             cause.code === "internal"
           ) {
-            setInTouch(false);
+            if (cause instanceof Refused && cause.code === "internal")
+              setProblem("the server could not keep it. It is kept here and sent again.");
+            else setInTouch(false);
             return;
           }
           // It will never be taken: said, and not sent for ever.
@@ -193,9 +195,13 @@ export function FireProvider({ children }: { children: ReactNode }) {
   const busy = cooks.length > 0;
   useEffect(() => {
     if (!busy) return;
-    const timer = setInterval(load, AFRESH_MS);
+    const timer = setInterval(() => {
+      void load();
+      // What the server could not keep is sent again, though it answers otherwise.
+      void flush();
+    }, AFRESH_MS);
     return () => clearInterval(timer);
-  }, [busy, load]);
+  }, [busy, load, flush]);
   useEffect(() => {
     if (inTouch) return;
     const timer = setInterval(() => {

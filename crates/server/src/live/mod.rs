@@ -72,6 +72,12 @@ impl Live {
         probed.insert(cook.to_owned())
     }
 
+    /// A cook needs its probe no more.
+    pub fn give_back_probe(&self, cook: &str) {
+        let mut probed = self.probed.lock().unwrap_or_else(PoisonError::into_inner);
+        probed.remove(cook);
+    }
+
     /// Tells all who watch. That nobody does is no error.
     pub fn changed(&self, cook: &str, seq: i64) {
         let cook = cook.to_owned();
