@@ -52,6 +52,16 @@ pub enum RequestError {
         /// Its name.
         id: String,
     },
+    /// It may not be done as things stand.
+    #[error("{message}")]
+    Forbidden {
+        /// Stable name.
+        code: &'static str,
+        /// The field.
+        field: String,
+        /// Why, in a sentence.
+        message: &'static str,
+    },
     /// Our own fault; the cause goes to the log.
     #[error("something went wrong here; what you typed is still with you, try again")]
     Ours(#[source] Box<dyn std::error::Error + Send + Sync>),
@@ -87,6 +97,7 @@ impl RequestError {
             Self::Input(input) => (input.code(), input.field()),
             Self::Shape { field, .. } => ("bad_json", field),
             Self::Field { code, field, .. } => (code, field),
+            Self::Forbidden { code, field, .. } => (code, field),
             Self::NotFound { .. } => ("not_found", ""),
             Self::Stale { .. } => ("changed_meanwhile", ""),
             Self::Taken { .. } => ("taken", "id"),

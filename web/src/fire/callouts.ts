@@ -31,12 +31,28 @@ const AT: Record<StepKind, Sound> = {
   off: "off",
   probe: "look",
   serve: "look",
+  back_on: "off",
+  chill: "look",
+  discard: "late",
 };
 
 /** Every call that is due by now, said or not. */
 export function due(cook: Running, deviceMs: number): Call[] {
   const next = nextOf(cook, []);
   if (!next || !cook.standing || cook.ended) return [];
+  // Danger rings before anything else, once; it has no time at which it was due.
+  const danger = cook.standing.alarms?.find((alarm) => alarm.now);
+  if (danger)
+    return [
+      {
+        key: `${cook.id} alarm ${danger.code} ${cook.events.length}`,
+        cook: cook.id,
+        title: cook.title,
+        act: danger.message,
+        sound: "late",
+        agoS: 0,
+      },
+    ];
   // Nothing rings before the pan is on: nobody waits for that.
   if (next.kind === "prepare") return [];
   const foldS = onFoldS(cook, deviceMs);

@@ -33,15 +33,21 @@ export function nextOf(cook: Running, unsent: readonly CookEvent[]): Next | null
   const told = cook.standing;
   const next = told?.next ?? null;
   if (!told || !next || !unsent.some((event) => event.kind === next.done)) return next;
+  // Whether it may be served, what a probe came to, what is dangerous: that is only told.
+  if (told.released === false && (next.kind === "probe" || next.kind === "back_on")) return next;
+  if (next.kind === "chill" || next.kind === "discard" || next.done === "heat") return null;
   // The act itself stands among the steps, to the second.
   const later = (step: Standing["steps"][number]) =>
     step.at_s > next.at_s + (step.kind === next.kind ? 20 : 0.5);
-  const after = told.steps.find((step) => later(step) && step.kind !== "look");
+  const after = told.steps.find(
+    (step) => later(step) && step.kind !== "look" && !(step.kind === "probe" && told.released),
+  );
   if (!after) return null;
   const done: Partial<Record<string, EventKind>> = {
     start: "in",
     turn: "turned",
     off: "off",
+    probe: "probe",
     serve: "served",
   };
   return {
@@ -63,7 +69,11 @@ export function leftS(next: Next | null, foldS: number): number | null {
 
 /** Who needs hands first. */
 export function byUrgency(cooks: readonly Running[], deviceMs: number): Running[] {
+  // Danger comes before whatever is due.
   const left = (cook: Running) =>
-    leftS(cook.standing?.next ?? null, onFoldS(cook, deviceMs)) ?? Number.POSITIVE_INFINITY;
-  return [...cooks].sort((a, b) => left(a) - left(b) || a.made_ms - b.made_ms);
+    cook.standing?.alarms?.some((alarm) => alarm.now)
+      ? Number.NEGATIVE_INFINITY
+      : (leftS(cook.standing?.next ?? null, onFoldS(cook, deviceMs)) ?? Number.POSITIVE_INFINITY);
+  const by = (a: Running, b: Running) => (left(a) < left(b) ? -1 : left(a) > left(b) ? 1 : 0);
+  return [...cooks].sort((a, b) => by(a, b) || a.made_ms - b.made_ms);
 }

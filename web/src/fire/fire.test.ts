@@ -41,6 +41,54 @@ function cook(turnS: number, more: Partial<Running> = {}): Running {
 
 const at = (s: number) => MET_MS + 1000 * s;
 
+describe("what is promised to guests at risk", () => {
+  const promised = (kind: string, done: string, released: boolean, more: object = {}): Running => {
+    const known = cook(100);
+    const next = { act: kind, kind, done, at_s: 100, cues: [], cautions: [] };
+    const step = (of: string, at_s: number) => ({
+      act: of,
+      kind: of,
+      at_s,
+      cues: [],
+      cautions: [],
+    });
+    const steps = [step("off", 80), step("probe", 100), step("serve", 100)];
+    const standing = { ...known.standing, next, steps, released, alarms: [], ...more };
+    return { ...known, standing: standing as unknown as Standing };
+  };
+  const said = (kind: string): CookEvent => ({ id: kind, at_s: 90, kind }) as CookEvent;
+
+  it("is not struck off to be served while nobody tells what the probe came to", () => {
+    const probing = promised("probe", "probe", false);
+    expect(nextOf(probing, [said("probe")])?.kind).toBe("probe");
+    const back = promised("back_on", "back", false);
+    expect(nextOf(back, [said("back")])?.kind).toBe("back_on");
+    const off = promised("off", "off", false, {
+      next: { act: "off", kind: "off", done: "off", at_s: 80, cues: [], cautions: [] },
+    });
+    expect(nextOf(off, [said("off")])).toMatchObject({ kind: "probe", done: "probe" });
+    expect(
+      nextOf({ ...off, standing: { ...off.standing, released: true } as Standing }, [said("off")])
+        ?.done,
+    ).toBe("served");
+  });
+
+  it("puts danger first, and rings for it once", () => {
+    const alarm = {
+      code: "oil_fire",
+      message: "Heat off, lid on, no water",
+      now: true,
+      since_s: 1,
+    };
+    const burning = { ...promised("adjust", "heat", false, { alarms: [alarm] }), id: "burns" };
+    const due = { ...cook(1), id: "due" };
+    expect(byUrgency([due, burning], at(50)).map((one) => one.id)).toEqual(["burns", "due"]);
+    const caller = new Caller();
+    expect(caller.tick([burning], at(50)).ring.map((call) => call.act)).toEqual([alarm.message]);
+    expect(caller.tick([burning], at(51)).ring).toEqual([]);
+  });
+});
+
 describe("call-outs on a fake clock", () => {
   it("call before, at and after an act: each once and on time", () => {
     const caller = new Caller();

@@ -1,5 +1,5 @@
 // What a button says for the event it makes, and what an event is called where it is listed.
-import type { EventKind, Step } from "../api";
+import type { EventKind, Next, Step } from "../api";
 
 export type StepKind = Step["kind"];
 
@@ -22,16 +22,25 @@ const DONE: Record<EventKind, string> = {
   served: "Served",
   came_out: "How it came out",
   note: "Note",
+  chilled: "It is chilled",
+  discarded: "Thrown away",
   closed: "Closed",
   undone: "Taken back",
 };
 
-export function doneWords(kind: EventKind): string {
+export function doneWords(kind: EventKind, says?: string | null): string {
+  if (kind === "heat" && says === "off") return "Heat is off";
+  if (kind === "heat" && says === "on") return "Heat is on";
   return DONE[kind];
 }
 
 /** The act in a word or two: what is read from two metres. */
-export function shortAct(kind: StepKind, done: EventKind): string {
+export function shortAct({
+  kind,
+  done,
+  says,
+  instead,
+}: Pick<Next, "kind" | "done" | "says" | "instead">): string {
   switch (kind) {
     case "prepare":
       return "Heat it up";
@@ -47,7 +56,14 @@ export function shortAct(kind: StepKind, done: EventKind): string {
       return "Probe";
     case "serve":
       return "Serve";
+    case "back_on":
+      return "Back on";
+    case "chill":
+      return instead ? "Eat or chill" : "Chill it";
+    case "discard":
+      return "Throw away";
     case "adjust":
+      if (done === "heat") return says === "off" ? "Heat off" : "Heat on";
       return done === "into_oven"
         ? "Into the oven"
         : done === "lid"
@@ -63,11 +79,14 @@ export function eventWords(event: {
   says?: string | null;
   height_share?: number | null;
   c?: number | null;
+  knowingly?: boolean | null;
 }): string {
   if (event.kind === "cue")
     return event.height_share != null
       ? `Line at ${Math.round(event.height_share * 100)} %`
       : `Saw: ${(event.says ?? "").replaceAll("_", " ")}`;
   if (event.kind === "heat") return `Heat ${event.says ?? "changed"}`;
+  if (event.kind === "served" && event.knowingly)
+    return "Served knowingly, not shown to be hot enough";
   return DONE[event.kind];
 }

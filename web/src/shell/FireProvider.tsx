@@ -166,8 +166,9 @@ export function FireProvider({ children }: { children: ReactNode }) {
             else setInTouch(false);
             return;
           }
-          // It will never be taken: said, and not sent for ever.
-          drop(ids);
+          // It will never be taken: said, and not sent for ever. One of several takes none of the others along.
+          const wrong = events[Number(/^events\[(\d+)\]/.exec(cause.field)?.[1] ?? Number.NaN)];
+          drop(wrong ? [wrong.id] : ids);
           setProblem(cause.message);
         }
         setQueued((n) => n + 1);

@@ -27,7 +27,7 @@ export function FireStrip() {
             }`}
           >
             <span className="text-small max-w-36 truncate">{cook.title}</span>
-            {next && <strong className="text-body">{shortAct(next.kind, next.done)}</strong>}
+            {next && <strong className="text-body">{shortAct(next)}</strong>}
             {left !== null && next?.kind !== "prepare" && (
               <span className="running text-body">
                 {left < 0 ? "+" : ""}

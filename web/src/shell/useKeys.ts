@@ -27,7 +27,13 @@ export function useKeys(keys: Keys): void {
       const typing =
         e.target instanceof HTMLElement &&
         e.target.closest("input:not([type=range], [type=radio]), textarea, select");
-      if (typing || e.ctrlKey || e.metaKey || e.altKey || document.querySelector("[role=dialog]"))
+      if (
+        typing ||
+        e.ctrlKey ||
+        e.metaKey ||
+        e.altKey ||
+        document.querySelector("[role=dialog], dialog[open]")
+      )
         return;
       const act = keys[e.key];
       if (!act) return;

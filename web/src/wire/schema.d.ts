@@ -741,6 +741,25 @@ export interface components {
              */
             overcooked_more: number;
         };
+        /** @description One danger. */
+        Alarm: {
+            /**
+             * Format: double
+             * @description As hot as it was said to be, C.
+             */
+            at_c?: number | null;
+            /** @description Stable name. */
+            code: string;
+            /** @description What to do, in words. */
+            message: string;
+            /** @description Before anything else. */
+            now: boolean;
+            /**
+             * Format: double
+             * @description Since when, s.
+             */
+            since_s: number;
+        };
         /**
          * @description Something that some eaters must avoid.
          * @enum {string}
@@ -872,6 +891,11 @@ export interface components {
             code: string;
             /** @description The event it is about. */
             event?: string | null;
+            /**
+             * Format: double
+             * @description What it may have been instead, in the other unit, C: asked back.
+             */
+            instead_c?: number | null;
             likely?: components["schemas"]["Blame"] | null;
             /**
              * Format: double
@@ -880,6 +904,11 @@ export interface components {
             longer_s: number;
             /** @description One sentence. */
             message: string;
+            /**
+             * Format: double
+             * @description What was read, C.
+             */
+            read_c?: number | null;
         };
         /** @description Another piece beside the first: of the same fish and cut unless it says so. */
         BesideAsked: {
@@ -1118,6 +1147,8 @@ export interface components {
         CookAnswer: {
             /** @description What is best done now, when something went otherwise. */
             advice: components["schemas"]["Advice"][];
+            /** @description What is dangerous now, the gravest first. */
+            alarms: components["schemas"]["Alarm"][];
             /** @description What can be said to be seen now. */
             asks: components["schemas"]["Askable"][];
             /** @description Coldest point now, C. */
@@ -1131,11 +1162,14 @@ export interface components {
             from_flesh: boolean;
             /** @description Everything that was and will be done to it. */
             happens: components["schemas"]["HappensWire"][];
+            holding?: components["schemas"]["Holding"] | null;
             /**
              * Format: double
              * @description How likely it is to end in it.
              */
             in_band_share: number;
+            /** @description It was served though nothing showed it to be as promised, and the cook knew. */
+            knowingly: boolean;
             /** @description Coldest point at its highest, leaving as said here, C. */
             lands_c: components["schemas"]["Spread"];
             /**
@@ -1179,10 +1213,16 @@ export interface components {
              * @description How far off the middle the probe seems to be, mm; null while that cannot be told.
              */
             probe_off_mm?: number | null;
+            promise?: components["schemas"]["PromiseTold"] | null;
             /** @description Why times are other than planned. */
             reasons: components["schemas"]["Because"][];
             /** @description Why it must not be served; then nothing comes next. */
             refused: components["schemas"]["Notice"][];
+            /**
+             * @description Two spots of a probe or the slow clock show that it is met; null where nothing is promised. While it is false
+             *     `served` is refused unless it says `knowingly`.
+             */
+            released?: boolean | null;
             /** @description Safety figures. */
             safety: components["schemas"]["Safety"];
             seen?: components["schemas"]["SeenWire"] | null;
@@ -1570,12 +1610,19 @@ export interface components {
             id: string;
             /** @description What. */
             kind: components["schemas"]["Kind"];
+            /** @description Of `served`: though nothing shows that it is as it was promised, and the cook knows. */
+            knowingly?: boolean | null;
             /** @description Of `undone`: which event did not happen. */
             of?: string | null;
             /** @description Of `lid`: on, when not said. */
             on?: boolean | null;
-            /** @description Of any other cue, its word; of `heat` lower, higher or off. */
+            /** @description Of any other cue, its word; of `heat` lower, higher, off or on. */
             says?: string | null;
+            /**
+             * @description Of `probe`: which spot it is in, any word: a new one each time it is put in by hand. Not said: a probe that is
+             *     left in.
+             */
+            spot?: string | null;
             /** @description Of `note`. */
             text?: string | null;
             /**
@@ -2038,6 +2085,24 @@ export interface components {
             /** @description What. */
             what: components["schemas"]["Hot"];
         };
+        /** @description Until when it may stand. */
+        Holding: {
+            /**
+             * Format: double
+             * @description Eaten or chilled by then, s.
+             */
+            eat_or_chill_by_s: number;
+            /**
+             * Format: double
+             * @description Thrown away from then on, s.
+             */
+            refuse_from_s: number;
+            /**
+             * Format: double
+             * @description Off the heat since then, s; sooner by what it lay off the heat before.
+             */
+            since_s: number;
+        };
         /**
          * @description What is heated before the fish goes in.
          * @enum {string}
@@ -2097,7 +2162,7 @@ export interface components {
          * @description What happened.
          * @enum {string}
          */
-        Kind: "heating" | "in" | "turned" | "into_oven" | "halfway" | "fire_low" | "lid" | "basted" | "heat" | "cue" | "probe" | "hold" | "off" | "back" | "resting" | "served" | "came_out" | "note" | "closed" | "undone";
+        Kind: "heating" | "in" | "turned" | "into_oven" | "halfway" | "fire_low" | "lid" | "basted" | "heat" | "cue" | "probe" | "hold" | "off" | "back" | "resting" | "served" | "chilled" | "discarded" | "came_out" | "note" | "closed" | "undone";
         /** @description What a kitchen may have. */
         KitOffered: {
             /** @description List by list. */
@@ -2365,11 +2430,19 @@ export interface components {
             done: components["schemas"]["Kind"];
             /**
              * Format: double
+             * @description How long it takes until it is worth looking again, s.
+             */
+            for_s?: number | null;
+            /**
+             * Format: double
              * @description It waits until then because the cook said so, s.
              */
             held_until_s?: number | null;
+            instead?: components["schemas"]["Kind"] | null;
             /** @description What kind of step. */
             kind: components["schemas"]["StepKind"];
+            /** @description What such an event says, where it says something. */
+            says?: string | null;
         };
         /** @description A word about a danger. */
         Notice: {
@@ -2949,6 +3022,43 @@ export interface components {
         ProbeWanted: {
             /** @description One of the addresses that the server was started with. */
             probe: string;
+        };
+        /** @description What is promised to guests. */
+        PromiseTold: {
+            /**
+             * Format: double
+             * @description By then a slow piece is there too, s; null where no clock says so.
+             */
+            clock_s?: number | null;
+            /**
+             * Format: double
+             * @description Figure of the coldest spot, C.
+             */
+            figure_c: number;
+            /**
+             * Format: double
+             * @description From when it is worth probing, s.
+             */
+            from_s: number;
+            /**
+             * Format: double
+             * @description The lowest of what was read too low and not cleared since, C: then no clock lets it off, only two spots.
+             */
+            held_c?: number | null;
+            /** @description Where the probe goes. */
+            place: string;
+            /** @description It was reheated. */
+            reheated: boolean;
+            /**
+             * Format: double
+             * @description What a probe has to show, in two spots, C.
+             */
+            shows_c: number;
+            /**
+             * Format: double
+             * @description Two spots showed it then, s.
+             */
+            two_spots_s?: number | null;
         };
         /** @description Every method, planned and ordered. */
         RankAnswer: {
@@ -3642,7 +3752,7 @@ export interface components {
          * @description What kind of step it is.
          * @enum {string}
          */
-        StepKind: "prepare" | "start" | "adjust" | "turn" | "look" | "off" | "probe" | "serve";
+        StepKind: "prepare" | "start" | "adjust" | "turn" | "look" | "off" | "probe" | "serve" | "back_on" | "chill" | "discard";
         /**
          * @description Whether it stuck.
          * @enum {string}
@@ -4669,7 +4779,16 @@ export interface operations {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
             };
-            /** @description A number or name that does not do */
+            /** @description `served` before it may be: nothing of it is kept */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that is not valid */
             422: {
                 headers: {
                     [name: string]: unknown;

@@ -198,6 +198,8 @@ pub struct Fits {
     pub share: f64,
     /// What was seen is less far on than expected: above 0.
     pub behind: f64,
+    /// Of a reading: how likely one as low as this was before; a half for anything else.
+    pub as_low: f64,
 }
 
 /// Draws with weights.
@@ -221,6 +223,12 @@ impl Belief {
         let cues = Cues::all();
         let n = self.factors;
         let (mut all, mut best, mut off, mut square, mut error) = (0.0, 0.0, 0.0, 0.0, 0.0);
+        let normal = Normal::standard();
+        let mut as_low = if matches!(seen, Evidence::Reading { .. }) {
+            0.0
+        } else {
+            0.5
+        };
         for (weight, z) in self.weights.iter_mut().zip(draws()) {
             let (likely, counts) = match seen {
                 Evidence::Word {
@@ -257,6 +265,7 @@ impl Belief {
                     let model = cues.probe.misses_k * z[MODEL];
                     let at = above.of(&z[..n]) + model + slope[0] * mm + slope[1] * mm * mm;
                     let rest = cues.probe.errs_k.hypot(above.misses);
+                    as_low += *weight * normal.cdf(-at / rest);
                     off += *weight * at;
                     square += *weight * at * at;
                     error = rest;
@@ -276,7 +285,11 @@ impl Belief {
             let scale = (square - off * off).max(0.0) + error * error;
             (-0.5 * off * off / scale.max(1e-9)).exp()
         };
-        Fits { share, behind: off }
+        Fits {
+            share,
+            behind: off,
+            as_low,
+        }
     }
 
     /// Mean of each factor, standard deviations.

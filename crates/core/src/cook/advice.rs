@@ -1,9 +1,10 @@
 //! What is best done now when something went otherwise: each thing that could be done is run to its end, and the one
 //! that lands best is said first.
 
+use super::believe::Promised;
 use super::course::{Course, Phase};
 use super::event::{Event, Kind};
-use super::standing::Fold;
+use super::fold::Fold;
 use crate::plan::{Measure, Stop};
 use crate::run::{Bench, Fidelity, Outcome, Tally, Truth};
 use crate::target::Goal;
@@ -67,14 +68,15 @@ pub(super) fn advise(
     likely: &Truth,
     off_s: f64,
     outcome: &Outcome,
+    promised: Option<&Promised>,
 ) -> Vec<Advice> {
     let planned = &fold.told.outcome;
     let band = fold.cooking.aim.band;
     if fold.sought.measure == Measure::Rim {
         return rim(fold, off_s, outcome);
     }
-    if matches!(fold.cooking.aim.goal, Goal::Figure(_)) {
-        return figure(fold, likely, off_s, outcome);
+    if promised.is_some() || matches!(fold.cooking.aim.goal, Goal::Figure(_)) {
+        return figure(fold, likely, off_s, outcome, promised);
     }
     let middle_k = outcome.core_peak_c - planned.core_peak_c;
     let overcooked_more = outcome.overcooked_share - planned.overcooked_share;
@@ -93,7 +95,7 @@ pub(super) fn advise(
         ),
         () if over => (
             "goes_past",
-            "Even off now the middle goes past what you wanted.",
+            "Even taken off now, the middle will be overdone.",
         ),
         () if late => ("late", "It should be off by now."),
         () if overcooked_more > MORE_OVERCOOKED => {
@@ -134,26 +136,25 @@ pub(super) fn advise(
 
 /// Where a figure is promised to slow pieces an ordinary one goes well past it, and that is right. It is only said when
 /// it is late, or off before it is there; nothing that is said breaks the promise.
-fn figure(fold: &Fold<'_>, likely: &Truth, off_s: f64, outcome: &Outcome) -> Vec<Advice> {
+fn figure(
+    fold: &Fold<'_>,
+    likely: &Truth,
+    off_s: f64,
+    outcome: &Outcome,
+    promised: Option<&Promised>,
+) -> Vec<Advice> {
     let resting = fold.course.phase == Phase::Resting;
     let planned = &fold.told.outcome;
-    let early = resting
-        && fold
-            .course
-            .off_s
-            .is_some_and(|s| s < fold.told.off_heat_s - LATE_S);
-    let shown = fold
-        .told
-        .probe
-        .is_some_and(|probe| fold.shown(probe.shows_c));
-    let (code, message, options) = if early && !shown {
+    let kept = promised.is_none_or(|p| p.released);
+    let waits = promised.is_some_and(|p| !p.released && !p.probed.held.is_empty());
+    let (code, message, options) = if resting && !kept {
         let back = resting_options(fold, likely, true);
         (
             "not_promised",
-            "Off before it is safe for everyone. Back on, a minute at a time, until a probe in two spots shows it.",
+            "Off before it is safe for everyone. Back on, until two spots show it.",
             back,
         )
-    } else if !resting && fold.now_s > off_s + LATE_S {
+    } else if !resting && !waits && fold.now_s > off_s + LATE_S {
         ("late", "It should be off by now.", vec![])
     } else {
         return vec![];

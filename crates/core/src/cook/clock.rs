@@ -19,8 +19,7 @@ pub fn from_in(events: &[Event], now_s: f64) -> (Vec<Event>, f64, f64) {
 
 /// It is on the plate or given up, whatever comes after.
 pub fn has_ended(events: &[Event]) -> bool {
-    let over = |e: &&Event| matches!(e.kind, Kind::Served | Kind::Closed);
-    in_order(events).iter().any(over)
+    in_order(events).iter().any(|e| e.kind.ends())
 }
 
 #[cfg(test)]

@@ -6,9 +6,11 @@
 
 use super::event::{Event, HOLD_S, Kind, NewHeat, Saw};
 use crate::fish::Piece;
-use crate::heat::Face;
+use crate::heat::{Body, Face};
 use crate::kit::Kitchen;
-use crate::methods::{Chosen, Method, Purpose, Value, under_lid};
+use crate::methods::{
+    Chosen, Method, Purpose, Value, in_the_open, is_steamy, under_lid, without_fire,
+};
 use crate::run::{Begin, Fire, Mark, Programme, Span, Stage, Timeline};
 use serde::Serialize;
 use std::collections::BTreeSet;
@@ -77,13 +79,27 @@ pub(super) struct Course {
     pub changed: bool,
     /// Marks as they were done, with when they were planned.
     pub done: Vec<(Mark, f64)>,
+    /// Times it lay off the heat and went back on: from, to, s.
+    pub backs: Vec<(f64, f64)>,
+    /// The event that took it off the heat.
+    pub off_id: Option<String>,
+    /// The last heat that was said, whether this way has it or not: when, s, and how hot, C.
+    pub said_heat: Option<(f64, f64)>,
+    /// The fire is off since then, s.
+    pub fire_off_s: Option<f64>,
+    /// It was served though it was said that nothing shows it to be as promised.
+    pub knowingly: bool,
     planned: Programme,
     rest_s: f64,
     eats_s: f64,
     to_come: Vec<ToCome>,
     /// Where the heat is set, when it is not as planned.
     set: Option<NewHeat>,
+    /// And where it was before it was turned off.
+    set_before: Option<NewHeat>,
     lid: bool,
+    /// The lid of what cooks under one is off.
+    opened: bool,
     flipped: bool,
 }
 
@@ -121,6 +137,12 @@ pub(super) fn in_order(events: &[Event]) -> Vec<&Event> {
     all
 }
 
+/// Events before one of them, in their order, without those undone.
+pub(super) fn before(events: &[Event], id: &str) -> Vec<Event> {
+    let ordered = in_order(events).into_iter();
+    ordered.take_while(|e| e.id != id).cloned().collect()
+}
+
 impl Course {
     /// Folds the events that have happened by `now_s`.
     pub fn of(planned: &Planned<'_>, events: &[Event], now_s: f64) -> Self {
@@ -137,6 +159,11 @@ impl Course {
             heating_s: None,
             changed: false,
             done: vec![],
+            backs: vec![],
+            off_id: None,
+            said_heat: None,
+            fire_off_s: None,
+            knowingly: false,
             planned: planned.programme.clone(),
             rest_s: timeline.rest_s,
             eats_s: timeline.eats_s,
@@ -149,7 +176,9 @@ impl Course {
                 })
                 .collect(),
             set: None,
+            set_before: None,
             lid: false,
+            opened: false,
             flipped: false,
         };
         let events = in_order(events);
@@ -161,7 +190,7 @@ impl Course {
                 course.leave_out(
                     event,
                     "to_come",
-                    "It is of a time to come: the clock of that device is ahead.",
+                    "Dated in the future: that device's clock is fast.",
                 );
             } else if let Err((code, message)) = course.take(planned, event, is_in) {
                 course.leave_out(event, code, message);
@@ -190,9 +219,13 @@ impl Course {
         }
         let at_s = event.at_s;
         let ended = matches!(self.phase, Phase::Served | Phase::Closed);
+        if let (Kind::Heat, Ok(heat)) = (event.kind, event.new_heat()) {
+            // Heard before anything else: oil that is too hot is so whatever this way can be set to.
+            self.hear_heat(planned, heat, at_s);
+        }
         match event.kind {
             Kind::Note | Kind::CameOut | Kind::Basted => return Ok(()),
-            Kind::Closed => {
+            Kind::Closed | Kind::Chilled | Kind::Discarded => {
                 self.phase = Phase::Closed;
                 return Ok(());
             }
@@ -218,7 +251,7 @@ impl Course {
             }
             _ if self.phase == Phase::Heating => {
                 return Err(if is_in {
-                    ("before_in", "It is of a time before the fish was in.")
+                    ("before_in", "Dated before the fish went in.")
                 } else {
                     ("not_in", "The fish is not in yet.")
                 });
@@ -250,11 +283,16 @@ impl Course {
                 }
                 self.phase = Phase::Resting;
                 self.off_s = Some(at_s);
+                self.off_id = Some(event.id.clone());
                 Ok(())
             }
             Kind::Served => {
                 // Straight from the heat to the plate is off, too.
+                if self.off_s.is_none() {
+                    self.off_id = Some(event.id.clone());
+                }
                 let off_s = *self.off_s.get_or_insert(at_s);
+                self.knowingly = event.knowingly == Some(true);
                 self.phase = Phase::Served;
                 self.served_s = Some(at_s);
                 self.rest_s = (at_s - off_s).max(0.0);
@@ -268,7 +306,9 @@ impl Course {
                 self.put(self.programme.rest, None, off_s);
                 let stage = last.map_or(self.programme.rest, |i| self.programme.stages[i]);
                 self.put(stage, None, at_s);
+                self.backs.push((off_s, at_s));
                 self.off_s = None;
+                self.off_id = None;
                 self.phase = Phase::OnHeat;
                 self.changed = true;
                 Ok(())
@@ -350,10 +390,47 @@ impl Course {
         if self.lid {
             stage = covered(stage);
         }
+        if self.opened {
+            stage = Stage {
+                low: in_the_open(stage.low),
+                high: in_the_open(stage.high),
+                ..stage
+            };
+        }
         if let Some(NewHeat::Off) = self.set {
-            stage.set_c = ROOM_C;
+            stage = self.cold(stage);
         }
         stage
+    }
+
+    /// A stage without fire: what had no heat of its own is taken for as cold as the room, so that nothing is promised of
+    /// what an oven still gives.
+    fn cold(&self, stage: Stage) -> Stage {
+        let ware = self.programme.reservoir;
+        let ware = ware.is_some_and(|body| body.body == Body::Ware);
+        Stage {
+            set_c: ROOM_C,
+            low: without_fire(stage.low, ROOM_C, ware),
+            high: without_fire(stage.high, ROOM_C, ware),
+            ..stage
+        }
+    }
+
+    /// What was said of the fire, whether this way of cooking has it to set or not.
+    fn hear_heat(&mut self, planned: &Planned<'_>, heat: NewHeat, at_s: f64) {
+        let was_c = match self.set {
+            Some(NewHeat::To(c)) => Some(c),
+            _ => main_heat(planned).map(|(_, c)| c),
+        };
+        match heat {
+            NewHeat::To(c) => self.said_heat = Some((at_s, c)),
+            NewHeat::By(k) => self.said_heat = was_c.map(|c| (at_s, c + k)),
+            NewHeat::Off | NewHeat::On => self.said_heat = None,
+        }
+        self.fire_off_s = match heat {
+            NewHeat::Off => self.fire_off_s.or(Some(at_s)),
+            _ => None,
+        };
     }
 
     /// Stages at which the cook does nothing begin when they are due.
@@ -394,10 +471,7 @@ impl Course {
         at_s: f64,
     ) -> Result<(), (&'static str, &'static str)> {
         let Some(i) = self.to_come.iter().position(|next| next.mark == Some(mark)) else {
-            return Err((
-                "not_planned",
-                "There is nothing of that in this way of cooking any more.",
-            ));
+            return Err(("not_planned", "This way has no such step left."));
         };
         let planned_s = planned
             .timeline
@@ -461,13 +535,22 @@ impl Course {
         {
             return self.marked(planned, Mark::LidOn, at_s);
         }
-        if planned.programme.fire != Fire::Pan {
-            return Err(("no_lid", "There is no lid to put on here."));
-        }
         let Some(begin) = self.begins.last().copied() else {
             return Err(("not_in", "The fish is not in yet."));
         };
         let now = self.programme.stages[begin.stage];
+        // What cooks under a lid by its nature: open it loses its steam, shut it goes on as planned.
+        let opens = !on && !self.opened && !self.lid && (is_steamy(now.low) || is_steamy(now.high));
+        if opens || (on && self.opened) {
+            self.opened = opens;
+            let stage = self.as_it_is(self.planned.stages[self.under_way(planned)]);
+            self.put(stage, on.then_some(Mark::LidOn), at_s);
+            self.changed = true;
+            return Ok(());
+        }
+        if planned.programme.fire != Fire::Pan {
+            return Err(("no_lid", "There is no lid to put on here."));
+        }
         self.lid = on;
         let stage = if on {
             covered(now)
@@ -506,29 +589,26 @@ impl Course {
             return Err(("not_in", "The fish is not in yet."));
         };
         let now = self.programme.stages[begin.stage];
+        let off = self.set == Some(NewHeat::Off);
         if heat == NewHeat::Off {
-            self.set = Some(heat);
-            let set = self.programme.reservoir.is_some();
-            if !set {
-                return Err(NONE);
+            if !off {
+                self.set_before = self.set;
+                self.set = Some(heat);
+                self.put(self.cold(now), None, at_s);
+                self.changed = true;
             }
-            self.put(
-                Stage {
-                    set_c: ROOM_C,
-                    ..now
-                },
-                None,
-                at_s,
-            );
-            self.changed = true;
             return Ok(());
         }
-        let key = planned.chosen.iter().find_map(|choice| match choice.value {
-            Value::Number(value) if choice.spec.is == Purpose::MainHeat => {
-                Some((choice.spec.key, value))
+        let key = main_heat(planned);
+        if heat == NewHeat::On || (off && key.is_none()) {
+            if off {
+                self.set = self.set_before;
+                let stage = self.as_it_is(self.planned.stages[self.under_way(planned)]);
+                self.put(stage, None, at_s);
+                self.changed = true;
             }
-            _ => None,
-        });
+            return Ok(());
+        }
         let (key, was_c) = key.ok_or(NONE)?;
         let is_c = match self.set {
             Some(NewHeat::To(c)) => c,
@@ -537,7 +617,7 @@ impl Course {
         let to_c = match heat {
             NewHeat::To(c) => c,
             NewHeat::By(k) => is_c + k,
-            NewHeat::Off => is_c,
+            NewHeat::Off | NewHeat::On => is_c,
         };
         let settings: Vec<(String, Value)> = planned
             .chosen
@@ -562,25 +642,26 @@ impl Course {
             .map_err(|_| {
                 (
                     "heat_out_of_range",
-                    "This way of cooking does not go so hot or so cool.",
+                    "That heat is outside the range of this way.",
                 )
             })?;
         if programme.stages.len() != self.planned.stages.len() {
             return Err(NONE);
         }
-        // The stage under way is the last of the plan that has begun.
-        let begun = planned.timeline.begins.len() - self.to_come.len();
-        let under_way = planned
-            .timeline
-            .begins
-            .get(begun.saturating_sub(1))
-            .map_or(0, |b| b.stage);
+        let under_way = self.under_way(planned);
         self.planned.stages = programme.stages;
         self.set = Some(NewHeat::To(to_c));
         let stage = self.as_it_is(self.planned.stages[under_way]);
         self.put(stage, None, at_s);
         self.changed = true;
         Ok(())
+    }
+
+    /// Which of the planned stages is under way: the last that has begun.
+    fn under_way(&self, planned: &Planned<'_>) -> usize {
+        let begins = &planned.timeline.begins;
+        let begun = begins.len() - self.to_come.len();
+        begins.get(begun.saturating_sub(1)).map_or(0, |b| b.stage)
     }
 
     /// When a mark that is to come was due for a piece that is on the heat for `total_s`, however late it is by now, s.
@@ -672,6 +753,16 @@ impl Course {
         course.take(planned, event, true).ok()?;
         Some(course)
     }
+}
+
+/// What is set hot on the heat, by its key, and to what, C.
+fn main_heat(planned: &Planned<'_>) -> Option<(&'static str, f64)> {
+    planned.chosen.iter().find_map(|choice| match choice.value {
+        Value::Number(value) if choice.spec.is == Purpose::MainHeat => {
+            Some((choice.spec.key, value))
+        }
+        _ => None,
+    })
 }
 
 /// The face that looks up, under a lid.

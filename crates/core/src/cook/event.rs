@@ -43,6 +43,10 @@ pub enum Kind {
     Resting,
     /// On the plate.
     Served,
+    /// Cooked, and into the cold: it is not served now.
+    Chilled,
+    /// Thrown away.
+    Discarded,
     /// How it came out.
     CameOut,
     /// A note.
@@ -51,6 +55,16 @@ pub enum Kind {
     Closed,
     /// Event `of` did not happen.
     Undone,
+}
+
+impl Kind {
+    /// Nothing more is asked after it.
+    pub fn ends(self) -> bool {
+        matches!(
+            self,
+            Self::Served | Self::Chilled | Self::Discarded | Self::Closed
+        )
+    }
 }
 
 /// What can be seen or felt.
@@ -137,7 +151,7 @@ pub struct Event {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1))]
     pub height_share: Option<f64>,
-    /// Of any other cue, its word; of `heat` lower, higher or off.
+    /// Of any other cue, its word; of `heat` lower, higher, off or on.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(max_length = 40))]
     pub says: Option<String>,
@@ -149,6 +163,14 @@ pub struct Event {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1))]
     pub depth_share: Option<f64>,
+    /// Of `probe`: which spot it is in, any word: a new one each time it is put in by hand. Not said: a probe that is
+    /// left in.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(min_length = 1, max_length = 64))]
+    pub spot: Option<String>,
+    /// Of `served`: though nothing shows that it is as it was promised, and the cook knows.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub knowingly: Option<bool>,
     /// Of `hold`: how long, s.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 600))]
@@ -258,6 +280,7 @@ pub(super) enum NewHeat {
     To(f64),
     By(f64),
     Off,
+    On,
 }
 
 /// What was seen.
@@ -265,7 +288,12 @@ pub(super) enum NewHeat {
 pub(super) enum Saw {
     Line(f64),
     Word(Sign, usize),
-    Probe { c: f64, depth_share: Option<f64> },
+    Probe {
+        c: f64,
+        depth_share: Option<f64>,
+        /// Which spot; none is the probe that is left in.
+        spot: Option<String>,
+    },
 }
 
 /// Turned up or down by one notch, K. common practice, no source.
@@ -287,6 +315,8 @@ impl Event {
             says: None,
             c: None,
             depth_share: None,
+            spot: None,
+            knowingly: None,
             for_s: None,
             of: None,
             text: None,
@@ -320,6 +350,14 @@ impl Event {
         }
     }
 
+    /// A probe put into a spot by hand.
+    pub fn probe_at(id: impl Into<String>, at_s: f64, c: f64, spot: &str) -> Self {
+        Self {
+            spot: Some(spot.to_owned()),
+            ..Self::probe(id, at_s, c)
+        }
+    }
+
     /// Checks what was said against what its kind takes.
     ///
     /// # Errors
@@ -338,7 +376,12 @@ impl Event {
         }
         self.only_its_own()?;
         match self.kind {
-            Kind::Cue | Kind::Probe => self.saw().map(drop),
+            Kind::Cue => self.saw().map(drop),
+            Kind::Probe => {
+                let spot = self.spot.as_deref();
+                spot.map_or(Ok(()), |spot| letters("spot", spot, ID_LETTERS))?;
+                self.saw().map(drop)
+            }
             Kind::Heat => self.new_heat().map(drop),
             Kind::Undone => {
                 let of = self.of.as_deref().ok_or(InputError::missing("of"))?;
@@ -359,7 +402,8 @@ impl Event {
             Kind::Lid => &["on"],
             Kind::Heat => &["to_c", "says"],
             Kind::Cue => &["cue", "height_share", "says"],
-            Kind::Probe => &["c", "depth_share"],
+            Kind::Probe => &["c", "depth_share", "spot"],
+            Kind::Served => &["knowingly"],
             Kind::Hold => &["for_s"],
             Kind::Undone => &["of"],
             Kind::Note => &["text"],
@@ -374,6 +418,8 @@ impl Event {
             ("says", self.says.is_some()),
             ("c", self.c.is_some()),
             ("depth_share", self.depth_share.is_some()),
+            ("spot", self.spot.is_some()),
+            ("knowingly", self.knowingly.is_some()),
             ("for_s", self.for_s.is_some()),
             ("of", self.of.is_some()),
             ("text", self.text.is_some()),
@@ -396,10 +442,11 @@ impl Event {
             Some("lower") => Ok(NewHeat::By(-NOTCH_K)),
             Some("higher") => Ok(NewHeat::By(NOTCH_K)),
             Some("off") => Ok(NewHeat::Off),
+            Some("on") => Ok(NewHeat::On),
             Some(other) => Err(InputError::unknown(
                 "says",
                 other,
-                ["lower", "higher", "off"],
+                ["lower", "higher", "off", "on"],
             )),
             None => Err(InputError::missing("to_c")),
         }
@@ -411,6 +458,7 @@ impl Event {
             return Ok(Saw::Probe {
                 c,
                 depth_share: self.depth_share,
+                spot: self.spot.clone(),
             });
         }
         let cue = self.cue.ok_or(InputError::missing("cue"))?;

@@ -7,24 +7,42 @@
 //! off and what will have become of it. Early and late are the tenths of the belief.
 //!
 //! Limits: a cue shifts times by what is usual for such a piece and fire, not by what never happens; a food-safety
-//! figure is never brought forward by what is seen or felt, only by a probe.
+//! figure is never brought forward by what is seen or felt, only by two spots of a probe that agree (`release`), and
+//! nothing is served below it (`gate`) or after it stood too long (`holding`) unless the cook says to know.
 
 mod advice;
+mod alarm;
+mod answer;
 mod ask;
+mod asked;
+mod believe;
 mod clock;
 mod course;
 mod event;
+mod fold;
+mod gate;
+mod holding;
+mod next;
 mod probe;
+mod release;
 mod say;
 mod seen;
+mod shared;
 mod standing;
+mod trace;
 
 pub use advice::{Advice, Could};
+pub use alarm::Alarm;
+pub use answer::{Learned, PromiseTold, Spread, Standing};
 pub use ask::Askable;
+pub use asked::{BesideCook, CookAsked, MOST_EVENTS};
 pub use clock::{from_in, has_ended};
 pub use course::{LeftOut, Phase};
 pub use event::{CameOut, CueKey, Event, Kind, Middle, Moist, SkinOut, Stuck};
+pub use gate::wrongly_served;
+pub use holding::Holding;
+pub use next::Next;
 pub use probe::{Hidden, HiddenAsked};
 pub use say::{Because, Blame};
-pub use seen::TracePoint;
-pub use standing::{BesideCook, CookAsked, Learned, MOST_EVENTS, Next, Spread, Standing, cook};
+pub use standing::cook;
+pub use trace::TracePoint;

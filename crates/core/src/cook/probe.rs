@@ -8,6 +8,7 @@ use crate::quantity::checked;
 use crate::run::{Bench, Fidelity, Truth, TruthAsked};
 use crate::{InputError, Within};
 use serde::{Deserialize, Serialize};
+use std::collections::BTreeSet;
 
 /// Flesh does not warm faster than this, K/s, beside what a probe errs by, K. A pan gives the middle of the thinnest fish
 /// about 1 K/s.
@@ -19,8 +20,31 @@ const WEIGHED: usize = 12;
 const STOPPED_S: f64 = 60.0;
 const STOPPED: usize = 4;
 
-/// Readings that nobody should believe, by id: they jump, or the probe has stopped.
+/// Of spots read by hand so many are weighed, the newest.
+const BY_HAND: usize = 24;
+
+/// Readings that nobody should believe, by id: they jump, or the probe has stopped. One spot after another is not one
+/// series: a tip that was put elsewhere has not jumped.
 pub(super) fn jumps(observed: &[Observed]) -> Vec<String> {
+    let spots: BTreeSet<Option<&str>> = observed.iter().filter_map(spot).collect();
+    let mut wrong: Vec<String> = spots
+        .iter()
+        .flat_map(|of| jumps_of_a_spot(observed.iter().filter(|o| spot(o) == Some(*of))))
+        .collect();
+    wrong.sort();
+    wrong.dedup();
+    wrong
+}
+
+/// The spot of a reading; none of anything else.
+fn spot(observed: &Observed) -> Option<Option<&str>> {
+    match &observed.saw {
+        Saw::Probe { spot, .. } => Some(spot.as_deref()),
+        Saw::Line(_) | Saw::Word(..) => None,
+    }
+}
+
+fn jumps_of_a_spot<'a>(observed: impl Iterator<Item = &'a Observed>) -> Vec<String> {
     let mut wrong = vec![];
     let mut before: Option<(f64, f64)> = None;
     let mut same: Vec<&Observed> = vec![];
@@ -50,29 +74,27 @@ pub(super) fn jumps(observed: &[Observed]) -> Vec<String> {
             before = Some((o.at_s, c));
         }
     }
-    wrong.sort();
-    wrong.dedup();
     wrong
 }
 
 /// What is weighed: all that was seen, and of a probe's readings those believed, some of many.
 pub(super) fn counted(observed: &[Observed]) -> Vec<&Observed> {
     let wrong = jumps(observed);
-    let is_probe = |o: &Observed| matches!(o.saw, Saw::Probe { .. });
-    let probed: Vec<&Observed> = observed
-        .iter()
-        .filter(|o| is_probe(o) && !wrong.contains(&o.id))
-        .collect();
-    let n = probed.len();
-    let kept: Vec<&str> = if n <= WEIGHED {
-        probed.iter().map(|o| o.id.as_str()).collect()
+    let believed = observed.iter().filter(|o| !wrong.contains(&o.id));
+    let (by_hand, left_in): (Vec<&Observed>, Vec<&Observed>) = believed
+        .filter(|o| spot(o).is_some())
+        .partition(|o| spot(o).flatten().is_some());
+    let n = left_in.len();
+    let mut kept: BTreeSet<&str> = if n <= WEIGHED {
+        left_in.iter().map(|o| o.id.as_str()).collect()
     } else {
         // Evenly, the last among them.
         (1..=WEIGHED)
-            .map(|i| probed[i * n / WEIGHED - 1].id.as_str())
+            .map(|i| left_in[i * n / WEIGHED - 1].id.as_str())
             .collect()
     };
-    let stays = |o: &&Observed| !is_probe(o) || kept.contains(&o.id.as_str());
+    kept.extend(by_hand.iter().rev().take(BY_HAND).map(|o| o.id.as_str()));
+    let stays = |o: &&Observed| spot(o).is_none() || kept.contains(o.id.as_str());
     observed.iter().filter(stays).collect()
 }
 

@@ -1,12 +1,12 @@
-//! In words: what comes next, and why times are other than planned.
+//! In words: why times are other than planned, and what a probe came to.
 
-use super::course::Phase;
-use super::event::{Kind, Saw};
+use super::believe::{Believed, Promised};
+use super::event::Saw;
+use super::fold::Fold;
+use super::release::Verdict;
 use super::seen::Weighed;
-use super::standing::{Fold, Next};
 use crate::belief::{Belief, Cues, Goes, Tried};
-use crate::methods::{Step, StepKind};
-use crate::run::{Mark, Timeline};
+use crate::run::Mark;
 use crate::target::Goal;
 use serde::Serialize;
 
@@ -36,102 +36,25 @@ pub struct Because {
     /// What is likely other than asked.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub likely: Option<Blame>,
+    /// What was read, C.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub read_c: Option<f64>,
+    /// What it may have been instead, in the other unit, C: asked back.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub instead_c: Option<f64>,
 }
 
-/// The event that says that a step is done.
-fn done_by(step: &Step, mark: Option<Mark>) -> Kind {
-    match (step.kind, mark) {
-        (StepKind::Prepare, _) => Kind::Heating,
-        (StepKind::Start, _) => Kind::In,
-        (StepKind::Turn, _) => Kind::Turned,
-        (StepKind::Adjust, Some(Mark::IntoOven)) => Kind::IntoOven,
-        (StepKind::Adjust, Some(Mark::Halfway)) => Kind::Halfway,
-        (StepKind::Adjust, Some(Mark::FireLow)) => Kind::FireLow,
-        (StepKind::Adjust, _) => Kind::Lid,
-        (StepKind::Look | StepKind::Off | StepKind::Probe, _) => Kind::Off,
-        (StepKind::Serve, _) => Kind::Served,
-    }
-}
-
-/// What comes next.
-pub(super) fn next(
-    fold: &Fold<'_>,
-    steps: &[Step],
-    timeline: &Timeline,
-    off_s: f64,
-    due_total_s: f64,
-) -> Option<Next> {
-    let course = &fold.course;
-    let kind = |kind: StepKind| steps.iter().find(move |step| step.kind == kind);
-    let tell = |step: &Step, at_s: f64, mark: Option<Mark>| Next {
-        act: step.act.clone(),
-        kind: step.kind,
-        done: done_by(step, mark),
-        at_s,
-        held_until_s: course
-            .held_until_s
-            .filter(|until| *until > at_s.max(fold.now_s)),
-        at_c: step.at_c,
-        cues: step.cues.clone(),
-        cautions: step
-            .cautions
-            .iter()
-            .map(|c| c.message.to_string())
-            .collect(),
-    };
-    match course.phase {
-        Phase::Heating => match course.heating_s {
-            // The last thing that is set to heat says when all is hot.
-            Some(since_s) => {
-                let ready_s = since_s + fold.told.heat_up_s();
-                kind(StepKind::Start).map(|step| {
-                    let mut next = tell(step, ready_s, None);
-                    if fold.now_s < ready_s {
-                        // Until then, how it looks when it is hot.
-                        let prepare = steps.iter().rev().find(|s| s.kind == StepKind::Prepare);
-                        next.cues = prepare.map_or(vec![], |p| p.cues.clone());
-                        next.at_c = prepare.and_then(|p| p.at_c);
-                    }
-                    next
-                })
-            }
-            None => {
-                let first = kind(StepKind::Prepare).filter(|_| fold.told.heat_up_s() > 0.0);
-                first
-                    .or_else(|| kind(StepKind::Start))
-                    .map(|step| tell(step, fold.now_s.min(0.0), None))
-            }
-        },
-        Phase::OnHeat => {
-            let begun = course.begins.len();
-            let pending = timeline.begins.get(begun..).unwrap_or_default();
-            let marked = pending.iter().find(|begin| begin.mark.is_some());
-            if let Some(begin) = marked {
-                let step = steps.iter().find(|step| {
-                    matches!(step.kind, StepKind::Turn | StepKind::Adjust)
-                        && (step.at_s - begin.at_s).abs() < 1e-6
-                });
-                if let Some(step) = step {
-                    // Due is when it should have been, whether it was or not.
-                    let due_s = course.due_s(begin.mark, due_total_s).unwrap_or(begin.at_s);
-                    return Some(tell(step, due_s.min(begin.at_s), begin.mark));
-                }
-            }
-            let look = kind(StepKind::Look).filter(|look| look.at_s > fold.now_s);
-            let off = kind(StepKind::Off)?;
-            let at_s = look.map_or(off_s, |look| look.at_s);
-            let mut next = tell(look.unwrap_or(off), at_s, None);
-            if look.is_none()
-                && let Some(looking) = kind(StepKind::Look)
-            {
-                // While it is worth looking, what to look for.
-                let also = looking.cues.iter().filter(|cue| !off.cues.contains(cue));
-                next.cues.extend(also);
-            }
-            Some(next)
+impl Because {
+    fn new(code: &'static str, message: impl Into<String>) -> Self {
+        Self {
+            code,
+            event: None,
+            message: message.into(),
+            longer_s: 0.0,
+            likely: None,
+            read_c: None,
+            instead_c: None,
         }
-        Phase::Resting => kind(StepKind::Serve).map(|step| tell(step, timeline.end_s(), None)),
-        Phase::Served | Phase::Closed => None,
     }
 }
 
@@ -147,10 +70,17 @@ const LIKELY: f64 = 0.25;
 /// Why times are other than planned, in the order it happened.
 pub(super) fn reasons(
     fold: &Fold<'_>,
-    weighed: &[Weighed],
+    believed: &Believed,
     ln_s: &Goes,
-    tried: &Tried,
+    promised: bool,
 ) -> Vec<Because> {
+    let tried = &fold.tried;
+    let is_probe = |w: &Weighed| matches!(w.observed.saw, Saw::Probe { .. });
+    // Where a probe decides, what did not count is answered by a verdict of its own.
+    let counted = believed.weighed.iter();
+    let weighed: Vec<&Weighed> = counted
+        .filter(|w| w.counts || !(promised && is_probe(w)))
+        .collect();
     let mut said = vec![];
     for (mark, planned_s) in &fold.course.done {
         let begin = fold
@@ -172,11 +102,8 @@ pub(super) fn reasons(
         };
         let when = if late_s > 0.0 { "later" } else { "sooner" };
         said.push(Because {
-            code,
-            event: None,
-            message: format!("{what} {when} than planned."),
             longer_s: late_s,
-            likely: None,
+            ..Because::new(code, format!("{what} {when} than planned."))
         });
     }
     let on_heat = fold.course.off_s.is_none();
@@ -184,11 +111,10 @@ pub(super) fn reasons(
         let truth = tried.truth(fold.cooking.piece, &belief.means());
         if on_heat { fold.done_s(&truth).0 } else { 0.0 }
     };
-    let is_probe = |w: &Weighed| matches!(w.observed.saw, Saw::Probe { .. });
     // Readings in a row are said once.
     let last_of_a_row = |i: &usize| {
         let next = weighed.get(i + 1);
-        !(is_probe(&weighed[*i]) && next.is_some_and(is_probe))
+        !(is_probe(weighed[*i]) && next.is_some_and(|w| is_probe(w)))
     };
     let told: Vec<usize> = (0..weighed.len()).filter(last_of_a_row).collect();
     let skipped = told.len().saturating_sub(MOST_SAID);
@@ -198,7 +124,7 @@ pub(super) fn reasons(
         .map(|last| &weighed[told[last]].belief);
     let mut before = done_s(first.unwrap_or(&nothing));
     for i in &told[skipped..] {
-        let weighed = &weighed[*i];
+        let weighed = weighed[*i];
         let after = done_s(&weighed.belief);
         // What is promised is not brought forward by a look, so that is not said either.
         let longer_s = match fold.cooking.aim.goal {
@@ -210,17 +136,21 @@ pub(super) fn reasons(
         if !contradicts && longer_s.abs() < LEAST_S {
             continue;
         }
+        if contradicts && promised && is_probe(weighed) {
+            // Its verdict says so.
+            continue;
+        }
         let likely = blame(&weighed.belief, ln_s, tried, longer_s);
         said.push(because(weighed, longer_s, contradicts, likely, tried));
     }
     let probed = super::probe::jumps(&fold.course.observed);
     if !probed.is_empty() {
         said.push(Because {
-            code: "probe_not_believed",
             event: probed.last().cloned(),
-            message: "The probe jumped or stopped: those readings are not counted. Look whether it has slipped.".into(),
-            longer_s: 0.0,
-            likely: None,
+            ..Because::new(
+                "probe_not_believed",
+                "The probe jumped or stopped: those readings are not counted. Look whether it has slipped.",
+            )
         });
     }
     said
@@ -265,7 +195,7 @@ fn because(
                 format!(
                     "“{word}” ({}) is {} than expected",
                     cue.name.to_lowercase(),
-                    if behind { "less far on" } else { "further on" }
+                    if behind { "less done" } else { "more done" }
                 ),
             )
         }
@@ -280,7 +210,7 @@ fn because(
     };
     let message = if contradicts {
         format!(
-            "{seen}, by more than a piece and a pan usually differ. It does not go with the rest: look again before you trust it."
+            "{seen}, by more than a piece and a pan usually differ. That does not fit. Check again."
         )
     } else if let Some((d, mean)) = likely {
         let factor = tried.factors()[d];
@@ -293,14 +223,76 @@ fn because(
     } else {
         format!("{seen}.")
     };
+    let code = if contradicts { "does_not_fit" } else { code };
     Because {
-        code: if contradicts { "does_not_fit" } else { code },
         event: Some(weighed.observed.id.clone()),
-        message,
+        read_c: match weighed.observed.saw {
+            Saw::Probe { c, .. } => Some(c),
+            Saw::Line(_) | Saw::Word(..) => None,
+        },
+        instead_c: weighed.instead_c,
         longer_s,
         likely: likely.map(|(d, deviations)| Blame {
             key: tried.factors()[d].key.clone(),
             deviations,
         }),
+        ..Because::new(code, message)
     }
+}
+
+/// What the newest reading of a probe came to, where a probe decides.
+pub(super) fn verdict(
+    fold: &Fold<'_>,
+    believed: &Believed,
+    promised: &Promised,
+) -> Option<Because> {
+    let (reading, verdict) = promised.probed.last.as_ref()?;
+    let resting = fold.course.off_s.is_some();
+    let on = |on: &'static str, off: &'static str| if resting { off } else { on };
+    let (code, message) = match verdict {
+        Verdict::Early => return None,
+        Verdict::OneSpot => (
+            "one_spot",
+            "High enough in one spot. Probe a second within a minute.",
+        ),
+        Verdict::Released => (
+            "released",
+            on(
+                "Two spots show it: take it off.",
+                "Two spots show it: serve.",
+            ),
+        ),
+        Verdict::Low => (
+            "too_low",
+            on(
+                "Too low: stay on, and probe two spots again in a minute.",
+                "Too low: back on the heat, then probe two spots again.",
+            ),
+        ),
+        Verdict::TooHot => (
+            "does_not_fit",
+            "That does not fit, and does not count: hotter than this piece can be now. Wipe the tip, into the middle, off the \
+             bone and off the pan, and read again.",
+        ),
+        Verdict::TooCold => (
+            "does_not_fit",
+            "That does not fit: colder than this piece can be now. It waits until two spots are read anew.",
+        ),
+        Verdict::Shallow => (
+            "shallow",
+            "Not in the middle, so it does not count: to the middle of the thickest part.",
+        ),
+        Verdict::TooSoon => (
+            "too_soon",
+            "High enough here, but it was too low less than a minute ago. Wait a minute, then two spots.",
+        ),
+    };
+    let weighed = believed.weighed.iter();
+    let mut weighed = weighed.filter(|w| w.observed.id == reading.id);
+    Some(Because {
+        event: Some(reading.id.clone()),
+        read_c: Some(reading.c),
+        instead_c: weighed.next().and_then(|w| w.instead_c),
+        ..Because::new(code, message)
+    })
 }

@@ -3,32 +3,13 @@
 
 use super::course::Observed;
 use super::event::Saw;
+use super::fold::{Fold, felt};
 use super::probe::{counted, jumps};
-use super::standing::{Fold, felt};
+use super::release::{Fit, Reading, TOGETHER_S};
+use super::trace::TracePoint;
 use crate::belief::{Belief, Cues, Evidence, Fits, Goes};
 use crate::heat::{Finest, MIDDLE, Shape};
 use crate::run::{Bench, Felt, Fidelity, Sign, Timeline, Truth};
-use serde::Serialize;
-
-/// One reading of a probe against what was to be expected.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct TracePoint {
-    /// When, s.
-    pub at_s: f64,
-    /// What it showed, C.
-    pub c: f64,
-    /// What was to be expected there, before anything was seen, C.
-    pub expected_c: f64,
-    /// What it was in all likelihood, C.
-    pub believed_c: f64,
-    /// One in ten is below this, C.
-    pub low_c: f64,
-    /// And above this.
-    pub high_c: f64,
-    /// It was believed: no jump, no nonsense.
-    pub counted: bool,
-}
 
 /// Of many readings so many are shown.
 const SHOWN: usize = 40;
@@ -37,8 +18,101 @@ const SHOWN: usize = 40;
 pub(super) struct Weighed {
     pub observed: Observed,
     pub fits: Fits,
+    /// Of a reading, whether such a piece can have it.
+    pub fit: Option<Fit>,
+    /// It counts: the belief went by it.
+    pub counts: bool,
+    /// What a reading that does not fit would be in the other unit, where that fits, C.
+    pub instead_c: Option<f64>,
     /// The belief after it.
     pub belief: Belief,
+}
+
+impl Weighed {
+    /// As a reading of a probe, if it is one.
+    pub fn reading(&self) -> Option<Reading> {
+        let Saw::Probe {
+            c,
+            depth_share,
+            spot,
+        } = &self.observed.saw
+        else {
+            return None;
+        };
+        Some(Reading {
+            id: self.observed.id.clone(),
+            at_s: self.observed.at_s,
+            c: *c,
+            spot: spot.clone(),
+            depth_share: *depth_share,
+            fit: self.fit?,
+        })
+    }
+}
+
+/// One in a hundred pieces has a reading further out than this: half of them to either side.
+const OUTSIDE: f64 = 0.005;
+
+fn fit_of(as_low: f64) -> Fit {
+    if as_low < OUTSIDE {
+        Fit::TooCold
+    } else if as_low > 1.0 - OUTSIDE {
+        Fit::TooHot
+    } else {
+        Fit::Inside
+    }
+}
+
+/// Two that are colder than can be say the same when they are about as cold, K, and not one touch, s apart.
+const SAME_K: f64 = 6.0;
+const APART_S: f64 = 3.0;
+
+fn agrees(one: &Observed, other: &Observed) -> bool {
+    let c = |o: &Observed| match o.saw {
+        Saw::Probe { c, .. } => c,
+        Saw::Line(_) | Saw::Word(..) => f64::NAN,
+    };
+    let apart_s = (one.at_s - other.at_s).abs();
+    (c(one) - c(other)).abs() <= SAME_K && (APART_S..=TOGETHER_S).contains(&apart_s)
+}
+
+/// Water boils no hotter anywhere that people cook, C.
+const BOILS_C: f64 = 101.0;
+
+/// A reading that fits in the other unit only: Fahrenheit taken for Celsius, or the other way round, C.
+fn other_unit(
+    observed: &Observed,
+    evidence: &Evidence,
+    fit: Option<Fit>,
+    before: &Belief,
+) -> Option<f64> {
+    let Saw::Probe { c, .. } = observed.saw else {
+        return None;
+    };
+    let instead_c = match fit? {
+        // Flesh is no hotter than water boils; what is below may be a pan.
+        Fit::TooHot if c > BOILS_C => (c - 32.0) / 1.8,
+        Fit::TooCold => 1.8 * c + 32.0,
+        Fit::TooHot | Fit::Inside | Fit::Unweighed | Fit::Broken => return None,
+    };
+    let Evidence::Reading {
+        above,
+        slope,
+        counts,
+    } = evidence
+    else {
+        return None;
+    };
+    let shifted = Evidence::Reading {
+        above: Goes {
+            at: above.at + c - instead_c,
+            ..above.clone()
+        },
+        slope: *slope,
+        counts: *counts,
+    };
+    let fits = before.clone().weigh(&shifted);
+    (fit_of(fits.as_low) == Fit::Inside).then_some(instead_c)
 }
 
 impl Fold<'_> {
@@ -54,7 +128,7 @@ impl Fold<'_> {
                 match &observed.saw {
                     Saw::Word(sign, _) => felt.above(*sign),
                     Saw::Line(height) => vec![line_above(&felt, self.course.high_first(), *height)],
-                    Saw::Probe { c, depth_share } => {
+                    Saw::Probe { c, depth_share, .. } => {
                         vec![felt.at_c(self.place(*depth_share)) - c]
                     }
                 }
@@ -120,13 +194,16 @@ impl Fold<'_> {
         }
     }
 
-    /// Weighs the belief by all that was seen.
+    /// Weighs the belief by all that was seen. Where a figure is promised a reading that does not fit changes nothing, and
+    /// of two spots read together the colder counts.
     pub fn weigh(&self, so_far: &Timeline) -> (Belief, Vec<Weighed>) {
         let mut belief = Belief::new(self.tried.factors().len());
+        let promised = self.promise().is_some();
         let observed = counted(&self.course.observed);
         let piece = self.cooking.piece;
         if observed.is_empty() {
-            return (belief, vec![]);
+            let weighed = self.not_weighed(&observed, &belief);
+            return (belief, weighed);
         }
         let asked = Truth::asked(piece);
         let fine = self.bench(&asked, Fidelity::FINE);
@@ -144,7 +221,9 @@ impl Fold<'_> {
             .count();
         let cues = Cues::all();
         let counts = (cues.probe.counts_as / (readings as f64).max(1.0)).min(1.0);
-        let mut weighed = Vec::with_capacity(observed.len());
+        let mut weighed: Vec<Weighed> = Vec::with_capacity(observed.len());
+        // Colder than it can be, and so far alone in that.
+        let mut too_cold: Vec<(&Observed, Evidence)> = vec![];
         for (i, observed) in observed.iter().enumerate() {
             let goes = |figure: usize| {
                 let values: Vec<f64> = members.iter().map(|m| m[i][figure]).collect();
@@ -167,14 +246,89 @@ impl Fold<'_> {
                     counts,
                 },
             };
-            let fits = belief.weigh(&evidence);
+            let mut after = belief.clone();
+            let fits = after.weigh(&evidence);
+            let fit = matches!(observed.saw, Saw::Probe { .. }).then(|| fit_of(fits.as_low));
+            let instead_c = other_unit(observed, &evidence, fit, &belief);
+            let mut counts = true;
+            if promised {
+                match fit {
+                    Some(Fit::TooCold) => {
+                        // A second that agrees makes both count: that is the safe side, and only that.
+                        let (agree, alone): (Vec<_>, Vec<_>) =
+                            too_cold.drain(..).partition(|(o, _)| agrees(o, observed));
+                        counts = !agree.is_empty();
+                        for (_, evidence) in &agree {
+                            after.weigh(evidence);
+                        }
+                        too_cold = alone;
+                        if !counts {
+                            too_cold.push((observed, evidence));
+                        }
+                    }
+                    Some(Fit::TooHot) => counts = false,
+                    Some(_) => counts = !self.has_a_colder(observed),
+                    None => {}
+                }
+            }
+            if counts {
+                belief = after;
+            }
             weighed.push(Weighed {
                 observed: (*observed).clone(),
                 fits,
+                fit,
+                counts,
+                instead_c,
                 belief: belief.clone(),
             });
         }
+        weighed.extend(self.not_weighed(&observed, &belief));
+        weighed.sort_by(|a, b| a.observed.at_s.total_cmp(&b.observed.at_s));
         (belief, weighed)
+    }
+
+    /// Another spot was read as colder, at about the same time.
+    fn has_a_colder(&self, reading: &Observed) -> bool {
+        let Saw::Probe { c, spot, .. } = &reading.saw else {
+            return false;
+        };
+        self.course.observed.iter().any(|other| {
+            let Saw::Probe {
+                c: other_c,
+                spot: other_spot,
+                ..
+            } = &other.saw
+            else {
+                return false;
+            };
+            other_spot != spot && other_c < c && (other.at_s - reading.at_s).abs() <= TOGETHER_S
+        })
+    }
+
+    /// Readings that are not weighed: of a broken probe, or too many of one.
+    fn not_weighed(&self, counted: &[&Observed], belief: &Belief) -> Vec<Weighed> {
+        let broken = jumps(&self.course.observed);
+        let rest = self.course.observed.iter().filter(|o| {
+            matches!(o.saw, Saw::Probe { .. }) && counted.iter().all(|one| one.id != o.id)
+        });
+        rest.map(|observed| Weighed {
+            fit: Some(if broken.contains(&observed.id) {
+                Fit::Broken
+            } else {
+                Fit::Unweighed
+            }),
+            observed: observed.clone(),
+            fits: Fits {
+                share: 1.0,
+                behind: 0.0,
+                as_low: 0.5,
+            },
+            counts: false,
+            instead_c: None,
+            belief: belief.clone(),
+        })
+        .collect()
     }
 
     /// The readings of a probe against what was to be expected and what is believed.

@@ -69,7 +69,16 @@ pub enum StepKind {
     Probe,
     /// Onto the plate.
     Serve,
+    /// Back on the heat.
+    BackOn,
+    /// Into the cold, not to be served now.
+    Chill,
+    /// Thrown away.
+    Discard,
 }
+
+/// The caution at a probe of what is done when it shows too little.
+pub const BELOW_FIGURE: &str = "below_figure";
 
 /// Something to mind.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -207,22 +216,24 @@ impl Step {
     }
     /// A clean probe in the coldest spot, before it is served.
     pub fn probe(at_s: f64, place: &str, at_c: f64) -> Self {
-        let act = format!("Probe it, {place}: a clean thermometer shows at least");
+        let act = format!("Check with a clean probe, {place}, in two spots: at least");
         Self::new(at_s, StepKind::Probe, act)
             .at_c(at_c)
-            .cues(&["In two spots, the coldest you can find."])
+            .cues(&[
+                "Two spots within a minute, the coldest you can find: the colder one counts.",
+                "Wipe the probe clean each time.",
+            ])
             .caution(
-                "below_figure",
-                "Below it: back on the heat, a minute at a time, and probe again somewhere else. \
-                 Wipe the probe clean each time.",
+                BELOW_FIGURE,
+                "One spot below it: back on the heat, a minute at least, then two spots again.",
             )
     }
     /// The same while it is still on the heat, for whoever stands by with a probe.
     pub fn probe_early(at_s: f64, place: &str, at_c: f64) -> Self {
-        let act = format!("Worth probing from now, {place}: off as soon as two spots show");
-        Self::new(at_s, StepKind::Probe, act).at_c(at_c).cues(&[
-            "An ordinary piece is there by now. The clock waits for a slow one; the probe need not.",
-        ])
+        let act = format!("Start probing, {place}: take it off when two spots show");
+        Self::new(at_s, StepKind::Probe, act)
+            .at_c(at_c)
+            .cues(&["No probe? Wait for the clock."])
     }
 }
 
@@ -250,8 +261,8 @@ pub struct Story<'a> {
 /// Cooked so far through, it looks opaque all the way, share of the thickness.
 const OPAQUE_SHARE: f64 = 0.97;
 
-/// What the plate gets after a rest on a warm plate.
-pub const RESTED: &str = "Serve. The heat inside has done the rest";
+/// What the plate gets after a rest.
+pub const RESTED: &str = "Serve";
 
 impl Story<'_> {
     /// How long before the fish goes in something is set to heat, s.

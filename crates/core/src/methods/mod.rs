@@ -36,8 +36,8 @@ mod way;
 mod whole_roast;
 
 pub use advice::done;
-pub use advice::{Caution, Reason, Step, StepKind, Story, Suits};
-pub(crate) use media::under_lid;
+pub use advice::{BELOW_FIGURE, Caution, Reason, Step, StepKind, Story, Suits};
+pub(crate) use media::{in_the_open, is_steamy, under_lid, without_fire};
 pub use settings::{Choice, Chosen, Purpose, Spec, Takes, Unit, Value};
 pub use suiting::crisp_skin;
 

@@ -119,6 +119,8 @@ pub struct Plan {
     pub heating: Vec<Heating>,
     /// Where a food-safety figure counts, the probe.
     pub probe: Option<Probe>,
+    /// A slow piece holds the figure at these times; always where there is none.
+    pub promised: bool,
     /// What is in it that some must avoid.
     pub allergens: Vec<Allergen>,
     /// Why it must not be served, or not so; then there are no steps.

@@ -155,12 +155,16 @@ pub(crate) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         .words(piece, &cooking.chosen, cooking.kitchen, &story)?;
     say_what_it_is(piece, &signs, &mut steps);
     let allergens = cooking.method.allergens(&cooking.chosen, cooking.kitchen)?;
-    let at_risk = asked.eaters.at_risk();
-    if let (Goal::Figure(figure_c), true) = (aim.goal, aim.probed || at_risk) {
-        let probe = probe.unwrap_or(Probe {
-            from_s: timeline.off_s,
-            shows_c: figure_c + safety::PROBE_ABOVE_K,
-        });
+    let probe = match aim.goal {
+        Goal::Figure(figure_c) if aim.probed || asked.eaters.at_risk() => {
+            Some(probe.unwrap_or(Probe {
+                from_s: timeline.off_s,
+                shows_c: figure_c + safety::PROBE_ABOVE_K,
+            }))
+        }
+        _ => None,
+    };
+    if let Some(probe) = probe {
         say_probe(piece, &timeline, probe, &mut steps);
     }
     let fat = cooking.chosen.fat();
@@ -231,7 +235,8 @@ pub(crate) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         signs,
         fats,
         heating: programme.heating.clone(),
-        probe: probe.filter(|_| aim.probed || at_risk),
+        probe,
+        promised: promised && short.is_none(),
         allergens,
         refused,
         steps,
@@ -300,7 +305,7 @@ pub(crate) fn say_probe(piece: &Piece, timeline: &Timeline, probe: Probe, steps:
 }
 
 /// Where the coldest spot is.
-fn probe_where(piece: &Piece) -> &'static str {
+pub(crate) fn probe_where(piece: &Piece) -> &'static str {
     if piece.cut == Cut::SmallWhole {
         "the thickest one, along its back"
     } else if piece.stuffed() {

@@ -14,8 +14,8 @@ const PAN_DROP_K: f64 = 45.0;
 /// A thin end is worth a word from here on, K past the target.
 const THIN_END_OVER_K: f64 = 6.0;
 /// Non-stick coatings begin to break down, and fume, C. From memory, medium confidence.
-const COATING_HOT_C: f64 = 230.0;
-const COATING_FUMES_C: f64 = 260.0;
+pub(crate) const COATING_HOT_C: f64 = 230.0;
+pub(crate) const COATING_FUMES_C: f64 = 260.0;
 
 /// How the piece came out.
 pub(super) struct Came<'a> {

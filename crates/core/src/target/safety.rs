@@ -41,6 +41,44 @@ pub const COOL_ALL_S: f64 = 6.0 * 3600.0;
 pub const THAW_WATER_C: f64 = 21.0;
 /// Four hours, s.
 pub const THAWED_WARM_S: f64 = 4.0 * 3600.0;
+/// Cooked food below so many C may stand so long, s, before it is said that it is to be eaten or chilled, and so long
+/// before it is refused: time as a control, four hours in all (`FOOD-CODE-3-501.19`, below [`HOT_HOLD_C`]; two of them
+/// before a word is judgement); below 63 C once, for two hours at most (`UK-2013-SCHEDULE-4`).
+pub const fn out_of_hot(rules: Rules) -> OutOfHot {
+    match rules {
+        Rules::Us => OutOfHot {
+            below_c: HOT_HOLD_C,
+            eat_or_chill_s: 2.0 * 3600.0,
+            refuse_s: 4.0 * 3600.0,
+        },
+        Rules::EuUk => OutOfHot {
+            below_c: 63.0,
+            eat_or_chill_s: 2.0 * 3600.0,
+            refuse_s: 2.0 * 3600.0,
+        },
+    }
+}
+
+/// How long cooked food may stand that is not kept hot.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct OutOfHot {
+    /// Below so many C it counts.
+    pub below_c: f64,
+    /// Then it is to be eaten or chilled, s.
+    pub eat_or_chill_s: f64,
+    /// And then it is refused, s.
+    pub refuse_s: f64,
+}
+
+/// What has stood is reheated to at least this all through, once, C (`FOOD-CODE-3-403.11`; `UK-COOK-GUIDANCE`: 75 C, or
+/// 70 C for 2 min).
+pub const fn reheated_c(rules: Rules) -> f64 {
+    match rules {
+        Rules::Us => 74.0,
+        Rules::EuUk => 75.0,
+    }
+}
+
 /// Stuffed fish, or stuffing with fish in it: at once, all through, C (`FOOD-CODE-3-401.11`).
 pub const STUFFED_C: f64 = 74.0;
 /// What a good kitchen probe errs by, K, and how far it commonly lies from the coldest spot, mm.

@@ -388,15 +388,18 @@ fn safety_a_figure_is_not_brought_forward_by_a_look() {
     }
     let slow = fold(&plan, &[is_in(), Event::probe("p", half_s, 30.0)], half_s);
     assert!(slow.off_heat_s > first.off_heat_s + 20.0);
-    // A probe that shows what it must says so.
+    // A probe that shows what it must says so, in two spots (see `promise`).
     let shows_c = first.plan.probe.unwrap().shows_c;
     let at_s = 0.97 * first.off_heat_s;
-    let shown = fold(
-        &plan,
-        &[is_in(), Event::probe("p", at_s, shows_c + 1.0)],
-        at_s,
+    let spots = ["a", "b"].map(|spot| Event::probe_at(spot, at_s, shows_c + 1.0, spot));
+    let shown = fold(&plan, &[is_in(), spots[0].clone(), spots[1].clone()], at_s);
+    assert!(
+        shown.off_heat_s >= first.off_heat_s,
+        "one touch, sent twice"
     );
-    assert!(shown.off_heat_s <= at_s, "{}", shown.off_heat_s);
+    let apart = Event::probe_at("c", at_s + 5.0, shows_c + 2.0, "c");
+    let shown = fold(&plan, &[is_in(), spots[0].clone(), apart], at_s + 5.0);
+    assert!(shown.off_heat_s <= at_s + 5.0, "{}", shown.off_heat_s);
     // And nothing that is advised breaks it.
     let late = fold(&plan, &[is_in()], first.off_heat_s + 200.0);
     assert!(

@@ -3,6 +3,7 @@
 #![allow(missing_docs)]
 
 mod across;
+mod by_chance;
 mod choice;
 mod cooking;
 mod counter;
@@ -17,6 +18,7 @@ mod media;
 mod methods;
 mod physics;
 mod practice;
+mod promise;
 mod proof;
 mod published;
 mod reference;

@@ -9,6 +9,7 @@ pub use json::{BookFile, CardFile, read_cards};
 
 use crate::error::RequestError;
 use crate::wire::{PieceWire, PlanAnswer, PlanRequest, fish_list};
+use cindo_core::methods::{Step, StepKind};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -84,11 +85,22 @@ impl ExportRequest {
                     field: "in_at",
                     message: "a calendar needs the time at which the fish goes in".into(),
                 })?;
-                calendar::write(title, &plan, in_at)?
+                calendar::write(title, &self.request, &plan, in_at)?
             }
         };
         let (mime, ending) = self.kind.of();
         Ok(File { mime, ending, text })
+    }
+}
+
+/// A step as one line: what it is done to, or what has to be shown, behind it; what the middle has by then in brackets.
+fn step_line(step: &Step) -> String {
+    match (step.kind, step.at_c) {
+        (_, None) => step.act.clone(),
+        (StepKind::Off | StepKind::Serve, Some(c)) => {
+            format!("{} ({c:.0} C in the middle)", step.act)
+        }
+        (_, Some(c)) => format!("{} {c:.0} C", step.act),
     }
 }
 

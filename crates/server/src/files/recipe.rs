@@ -2,7 +2,7 @@
 //! as an `identifier`, so that it is read back whole.
 
 use super::json::CardFile;
-use super::piece_line;
+use super::{piece_line, step_line};
 use crate::error::RequestError;
 use crate::wire::{PlanAnswer, PlanRequest, SettingTakes, read};
 use jiff::SignedDuration;
@@ -62,11 +62,8 @@ pub(super) fn write(
         .steps
         .iter()
         .map(|step| {
-            let at_c = step
-                .at_c
-                .map_or_else(String::new, |c| format!(" {c:.0} C."));
             let said = [
-                vec![format!("{}.{at_c}", step.act)],
+                vec![format!("{}.", step_line(step))],
                 step.cues.iter().map(|&c| c.to_owned()).collect(),
             ];
             let cautions = step

@@ -15,7 +15,7 @@ use actix_web::http::header;
 use actix_web::{HttpResponse, Responder, delete, get, post, web};
 use actix_web_lab::sse;
 use cindo_core::Within;
-use cindo_core::cook::{Event, from_in};
+use cindo_core::cook::{Event, Kind, from_in};
 use cindo_core::quantity::checked;
 use cindo_core::run::FieldAsked;
 use diesel::sqlite::SqliteConnection;
@@ -145,6 +145,15 @@ impl Found {
         events: &[Event],
         now_s: f64,
     ) -> Result<CookAnswer, RequestError> {
+        CookRequest {
+            field: Some(FIELD),
+            ..self.asked(plan, events, now_s)
+        }
+        .answer()
+    }
+
+    /// The question that a fold is an answer to.
+    fn asked(&self, plan: &PlanRequest, events: &[Event], now_s: f64) -> CookRequest {
         let (events, now_s, zero_s) = from_in(events, now_s);
         let beside = self.beside.iter().filter_map(|(row, rows)| {
             let plan = plan_of(row).ok()?;
@@ -161,10 +170,43 @@ impl Found {
             plan: plan.clone(),
             events,
             now_s,
-            field: Some(FIELD),
+            field: None,
             beside: beside.take(7).collect(),
         }
-        .answer()
+    }
+}
+
+/// Refuses what says that it was served though nothing shows that it may be: the first of them, by its place among those
+/// sent.
+fn refuse_served(
+    c: &mut SqliteConnection,
+    row: &CookRow,
+    there: &[EventRow],
+    new: &[Event],
+    now_s: f64,
+) -> Result<(), RequestError> {
+    let wants = |e: &Event| e.kind == Kind::Served && e.knowingly != Some(true);
+    if !new.iter().any(wants) {
+        return Ok(());
+    }
+    let plan = plan_of(row).map_err(RequestError::ours)?;
+    let all = cooks::under_way(c).map_err(RequestError::ours)?;
+    let found = with_pan(c, row.clone(), &all)?;
+    let mut events = happened(there);
+    let known = |e: &&Event| events.iter().all(|k| k.id != e.id);
+    let fresh: Vec<Event> = new.iter().filter(known).cloned().collect();
+    events.extend(fresh);
+    let wrong = found
+        .asked(&plan, &events, now_s.min(LONGEST_S))
+        .wrongly_served()?;
+    let place = |id: &str| new.iter().position(|e| e.id == id && wants(e));
+    match wrong.iter().find_map(|w| Some((place(&w.id)?, w))) {
+        Some((at, wrong)) => Err(RequestError::Forbidden {
+            code: wrong.code,
+            field: format!("events[{at}].kind"),
+            message: wrong.message,
+        }),
+        None => Ok(()),
     }
 }
 
@@ -201,7 +243,8 @@ pub fn row(new: &CookNew, made_ms: i64) -> Result<CookRow, RequestError> {
 /// Keeps events of a cook.
 ///
 /// # Errors
-/// An event that does not say what its kind takes, and whatever the store says.
+/// An event that does not say what its kind takes, one that says it was served before it may be, and whatever the store
+/// says.
 pub fn keep(
     c: &mut SqliteConnection,
     row: &CookRow,
@@ -215,8 +258,8 @@ pub fn keep(
         "events",
     )?;
     // More than a fold takes is refused here, before anything is kept.
-    let there = cooks::events(c, &row.id).map_err(RequestError::ours)?.len();
-    let all = (there + new.events.len()) as f64;
+    let there = cooks::events(c, &row.id).map_err(RequestError::ours)?;
+    let all = (there.len() + new.events.len()) as f64;
     checked(
         "events",
         all,
@@ -226,21 +269,26 @@ pub fn keep(
     let now_s = on_clock(row.made_ms, now_ms);
     // A clock that is off is off by the same for all that it timed.
     let off_s = now_s - checked("sent_s", new.sent_s, (-1e8, 1e8), "s")?;
-    let mut rows = Vec::with_capacity(new.events.len());
+    let mut moved = Vec::with_capacity(new.events.len());
     for (i, event) in new.events.iter().enumerate() {
-        let moved = Event {
+        let event = Event {
             at_s: (event.at_s + off_s).min(now_s),
             ..event.clone()
         };
-        moved.check().at("events", i)?;
-        rows.push(NewEvent {
-            cook: row.id.clone(),
-            id: moved.id.clone(),
-            form: cooks::FORM,
-            body: serde_json::to_string(&moved).map_err(RequestError::ours)?,
-            kept_ms: now_ms,
-        });
+        event.check().at("events", i)?;
+        moved.push(event);
     }
+    refuse_served(c, row, &there, &moved, now_s)?;
+    let rows = moved.iter().map(|event| {
+        Ok(NewEvent {
+            cook: row.id.clone(),
+            id: event.id.clone(),
+            form: cooks::FORM,
+            body: serde_json::to_string(event).map_err(RequestError::ours)?,
+            kept_ms: now_ms,
+        })
+    });
+    let rows: Vec<NewEvent> = rows.collect::<Result<_, RequestError>>()?;
     cooks::keep(c, &row.id, &rows, has_ended).map_err(RequestError::ours)
 }
 
@@ -410,7 +458,8 @@ pub async fn cook_one(
         (status = 200, description = "The cook as it stands by them", body = CookKept),
         (status = 400, description = "Not of the described shape", body = ErrorBody),
         (status = 404, description = "There is no such cook", body = ErrorBody),
-        (status = 422, description = "A number or name that does not do", body = ErrorBody)
+        (status = 409, description = "`served` before it may be: nothing of it is kept", body = ErrorBody),
+        (status = 422, description = "A number or name that is not valid", body = ErrorBody)
     )
 )]
 #[post("/api/cooks/{id}/events")]

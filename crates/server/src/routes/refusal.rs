@@ -61,7 +61,7 @@ impl ResponseError for Refusal {
                 RequestError::Shape { .. } => StatusCode::BAD_REQUEST,
                 RequestError::NotFound { .. } => StatusCode::NOT_FOUND,
                 RequestError::Stale { .. } => StatusCode::PRECONDITION_FAILED,
-                RequestError::Taken { .. } => StatusCode::CONFLICT,
+                RequestError::Taken { .. } | RequestError::Forbidden { .. } => StatusCode::CONFLICT,
                 RequestError::Ours(_) => StatusCode::INTERNAL_SERVER_ERROR,
             },
             Self::TooLarge { .. } => StatusCode::PAYLOAD_TOO_LARGE,

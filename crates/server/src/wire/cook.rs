@@ -4,8 +4,8 @@ use super::plan::{PlanAnswer, PlanRequest};
 use super::seen::SliceFieldWire;
 use crate::error::RequestError;
 use cindo_core::cook::{
-    Advice, Askable, Because, BesideCook, CookAsked, Event, Learned, LeftOut, Next, Phase, Spread,
-    Standing, TracePoint, cook,
+    Advice, Alarm, Askable, Because, BesideCook, CookAsked, Event, Holding, Learned, LeftOut, Next,
+    Phase, PromiseTold, Spread, Standing, TracePoint, cook, wrongly_served,
 };
 use cindo_core::fish::Notice;
 use cindo_core::methods::Step;
@@ -157,6 +157,17 @@ pub struct CookAnswer {
     pub left_out: Vec<LeftOut>,
     /// Why it must not be served; then nothing comes next.
     pub refused: Vec<Notice>,
+    /// What is promised to the guests; null where no figure was asked for.
+    pub promise: Option<PromiseTold>,
+    /// Two spots of a probe or the slow clock show that it is met; null where nothing is promised. While it is false
+    /// `served` is refused unless it says `knowingly`.
+    pub released: Option<bool>,
+    /// Until when it may stand; null on the heat and when it is over.
+    pub holding: Option<Holding>,
+    /// What is dangerous now, the gravest first.
+    pub alarms: Vec<Alarm>,
+    /// It was served though nothing showed it to be as promised, and the cook knew.
+    pub knowingly: bool,
     /// Slice over time, as believed.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub field: Option<SliceFieldWire>,
@@ -210,6 +221,11 @@ impl From<Standing> for CookAnswer {
             probe_off_mm: standing.probe_off_mm,
             left_out: standing.left_out,
             refused: standing.refused,
+            promise: standing.promise,
+            released: standing.released,
+            holding: standing.holding,
+            alarms: standing.alarms,
+            knowingly: standing.knowingly,
             field: standing.field.map(Into::into),
             planned: standing.plan.into(),
         }
@@ -239,6 +255,14 @@ impl CookRequest {
                 })
                 .collect::<Result<_, RequestError>>()?,
         })
+    }
+
+    /// Servings that must not be, with why.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn wrongly_served(&self) -> Result<Vec<LeftOut>, RequestError> {
+        Ok(wrongly_served(&self.asked()?)?)
     }
 
     /// Folds it.

@@ -85,6 +85,117 @@ async fn a_cook_is_begun_added_to_and_folded() {
     );
 }
 
+/// A cod loin for somebody old or ill, cooked by the clock to the figure.
+fn at_risk() -> Value {
+    json!({ "id": "c", "title": "Cod", "plan": {
+        "piece": { "fish": "cod", "cut": "loin", "thickness_mm": 30, "skin": "off", "mass_g": 180 },
+        "method": { "kind": "hot_roast" }, "target": { "level": "food_safety" }, "eaters": "old_or_ill" } })
+}
+
+/// What was promised to guests at risk is kept: `served` is refused while nothing shows it, with its place in what was sent
+/// and nothing of that kept; said knowingly it is kept, and so it stands.
+#[actix_web::test]
+async fn served_below_what_was_promised_is_refused_unless_knowingly() {
+    let kitchen = Kitchen::new();
+    kitchen.post("/api/cooks", &at_risk()).await;
+    let cooked = events(
+        1700.0,
+        json!([
+            { "id": "in", "at_s": 0, "kind": "in" },
+            { "id": "a", "at_s": 1660, "kind": "probe", "c": 57, "spot": "one" },
+            { "id": "b", "at_s": 1680, "kind": "probe", "c": 55, "spot": "two" },
+            { "id": "off", "at_s": 1690, "kind": "off" }
+        ]),
+    );
+    let said = kitchen.post("/api/cooks/c/events", &cooked).await;
+    assert_eq!(said.status, StatusCode::OK, "{}", said.text);
+    let standing = &said.json["standing"];
+    assert_eq!(
+        (&standing["released"], &standing["next"]["kind"]),
+        (&json!(false), &json!("back_on"))
+    );
+    let note = json!({ "id": "n", "at_s": 1705, "kind": "note", "text": "colder in the middle" });
+    let served = json!({ "id": "s", "at_s": 1710, "kind": "served" });
+    let refused = kitchen
+        .post(
+            "/api/cooks/c/events",
+            &events(1712.0, json!([note, served])),
+        )
+        .await;
+    assert_eq!(refused.status, StatusCode::CONFLICT, "{}", refused.text);
+    assert_eq!(refused.json["error"]["code"], "not_released");
+    assert_eq!(refused.field(), "events[1].kind");
+    let cook = kitchen.get("/api/cooks/c").await.json;
+    assert_eq!(
+        (cook["events"].as_array().unwrap().len(), &cook["ended"]),
+        (4, &json!(false))
+    );
+    let knowing = json!({ "id": "k", "at_s": 1720, "kind": "served", "knowingly": true });
+    let taken = kitchen
+        .post("/api/cooks/c/events", &events(1722.0, json!([knowing])))
+        .await;
+    assert_eq!(taken.status, StatusCode::OK, "{}", taken.text);
+    assert_eq!(taken.json["standing"]["knowingly"], true);
+    assert_eq!(
+        (&taken.json["ended"], &taken.json["standing"]["phase"]),
+        (&json!(true), &json!("served"))
+    );
+}
+
+/// Two devices that read at once, a reading that is none, one of which the clock jumped: a word, the safe side, and
+/// nothing lost.
+#[actix_web::test]
+async fn readings_that_go_wrong_are_answered_with_a_word() {
+    let kitchen = Kitchen::new();
+    kitchen.post("/api/cooks", &at_risk()).await;
+    let read = |id: &str, at_s: f64, c: f64, spot: &str| json!({ "id": id, "at_s": at_s, "kind": "probe", "c": c, "spot": spot });
+    let met = json!({ "id": "in", "at_s": 0, "kind": "in" });
+    let fahrenheit = events(1082.0, json!([met, read("f", 1080.0, 145.0, "x")]));
+    let asked = kitchen.post("/api/cooks/c/events", &fahrenheit).await.json;
+    let last = asked["standing"]["reasons"]
+        .as_array()
+        .unwrap()
+        .last()
+        .unwrap();
+    assert_eq!(last["event"], "f");
+    assert!(
+        (last["instead_c"].as_f64().unwrap() - 62.8).abs() < 0.1,
+        "{last}"
+    );
+    assert_eq!(asked["events"].as_array().unwrap().len(), 2);
+    let one = events(1100.0, json!([read("a", 1090.0, 68.0, "left")]));
+    // The other device's clock is an hour ahead; it read the same second.
+    let other = events(4702.0, json!([read("b", 4692.0, 68.0, "right")]));
+    kitchen.post("/api/cooks/c/events", &one).await;
+    let said = kitchen.post("/api/cooks/c/events", &other).await;
+    assert_eq!(said.status, StatusCode::OK, "{}", said.text);
+    assert_eq!(
+        said.json["standing"]["released"], false,
+        "the same touch sent twice"
+    );
+    for (c, field) in [(300.0, "events[0].c"), (-60.0, "events[0].c")] {
+        let wrong = events(1110.0, json!([read("w", 1105.0, c, "x")]));
+        let refused = kitchen.post("/api/cooks/c/events", &wrong).await;
+        assert_eq!(
+            (refused.status, refused.field()),
+            (StatusCode::UNPROCESSABLE_ENTITY, field)
+        );
+    }
+    // Two spots let it off; with one of them taken back they do not.
+    let new = json!({ "id": "d", "title": "Cod", "plan": at_risk()["plan"] });
+    kitchen.post("/api/cooks", &new).await;
+    let met = json!({ "id": "d-in", "at_s": 0, "kind": "in" });
+    let (p, q) = (read("p", 1140.0, 68.5, "l"), read("q", 1145.0, 68.0, "r"));
+    let pair = events(1150.0, json!([met, p, q]));
+    let released = kitchen.post("/api/cooks/d/events", &pair).await.json;
+    assert_eq!(released["standing"]["released"], true);
+    let undone = json!([{ "id": "u", "at_s": 1155, "kind": "undone", "of": "q" }]);
+    let back = kitchen
+        .post("/api/cooks/d/events", &events(1160.0, undone))
+        .await;
+    assert_eq!(back.json["standing"]["released"], false);
+}
+
 /// A tablet whose clock is an hour ahead: what it says happened now happened now.
 #[actix_web::test]
 async fn a_clock_an_hour_off_is_put_right() {

@@ -166,7 +166,18 @@ async fn the_calendar_has_every_step_at_its_time() {
             "{after}"
         );
         let act = step["act"].as_str().unwrap();
-        assert!(event.get_summary().unwrap().ends_with(act));
+        let summary = event.get_summary().unwrap();
+        assert!(summary.contains(act), "{summary}");
+        // What has to be set or shown stands behind it, and what is to be minded below.
+        if let (Some(c), "prepare" | "probe") =
+            (step["at_c"].as_f64(), step["kind"].as_str().unwrap())
+        {
+            assert!(summary.ends_with(&format!("{act} {c:.0} C")), "{summary}");
+        }
+        let said = event.get_description().unwrap_or_default();
+        for caution in step["cautions"].as_array().unwrap() {
+            assert!(said.contains(caution.as_str().unwrap()), "{said}");
+        }
     }
     // A long cook goes over midnight, and a line over 75 octets is folded (RFC 5545, 3.1).
     let last = events.last().unwrap().property_value("DTSTART").unwrap();

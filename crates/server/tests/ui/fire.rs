@@ -337,6 +337,136 @@ async fn six_at_once_and_an_hour_slept_through() {
     assert!(strip.contains("table 5"), "{strip}");
 }
 
+/// A cod loin for somebody old or ill, met the heat so long ago, and what else happened to it since.
+async fn at_risk(person: &Person, id: &str, ago_s: f64, since: &[Value]) {
+    let plan = json!({
+        "piece": { "fish": "cod", "cut": "loin", "thickness_mm": 30, "skin": "off", "mass_g": 180 },
+        "method": { "kind": "hot_roast" }, "target": { "level": "food_safety" }, "eaters": "old_or_ill"
+    });
+    let new = json!({ "id": id, "title": format!("Cod {id}"), "plan": plan });
+    post(person, "/api/cooks", &new).await;
+    let mut events = vec![json!({ "id": format!("{id}-in"), "at_s": 0, "kind": "in" })];
+    events.extend_from_slice(since);
+    let met = json!({ "sent_s": ago_s, "events": events });
+    let said = post(person, &format!("/api/cooks/{id}/events"), &met).await;
+    assert!(said["seq"].is_i64(), "{said}");
+}
+
+const ENTER: &str = "\u{e007}";
+/// What can be tapped on the strips, in words.
+const BUTTONS: &str = "return [...document.querySelectorAll('[data-testid=strip] button')].map(b => b.innerText).join('|')";
+
+/// The whole promise by touch and by typing: a false probe lets nothing off, low ones after the rest have no "Serve", served
+/// all the same is asked twice and said in the book, and after six hours it is thrown away.
+#[tokio::test(flavor = "multi_thread")]
+async fn what_is_promised_to_guests_at_risk_is_kept() {
+    let data = tempfile::tempdir().unwrap();
+    let person = Person::new(1024, 768, Some(data.path())).await;
+    skip_kitchen(&person).await;
+    at_risk(&person, "probed", 1000.0, &[]).await;
+    person.open("/fire").await;
+    act(&person, "Probe").await;
+    let guests = person.text("guests").await;
+    person.click("done").await;
+    person.type_into("probe-c", "99").await;
+    person.type_into("probe-c", ENTER).await;
+    let unfit =
+        "return document.querySelector('[data-testid=verdict]')?.dataset.code === 'does_not_fit'";
+    person.until("a false probe", unfit).await;
+    let after_a_lie = person.text("act").await;
+    // What nobody's probe shows: a word beside the field, and what was typed stays.
+    person.type_into("probe-c", "300").await;
+    let typed = person
+        .js("return [document.querySelector('[data-testid=probe-c]').value, document.querySelector('#probe-wrong').innerText, \
+             document.querySelector('[data-testid=probe-say]').disabled]")
+        .await;
+    person.type_into("probe-c", "145").await;
+    person.click("probe-say").await;
+    let other_unit = person.text("other-unit").await;
+    let in_dialog = person.violations().await;
+    person.click("probe-close").await;
+    post(
+        &person,
+        "/api/cooks/probed/events",
+        &json!({ "sent_s": 0, "events": [{ "id": "x", "at_s": 0, "kind": "closed" }] }),
+    )
+    .await;
+
+    // Off by the clock; the probe is asked for, and shows too little twice.
+    let off = json!({ "id": "off", "at_s": 1502, "kind": "off" });
+    at_risk(&person, "low", 1625.0, std::slice::from_ref(&off)).await;
+    person.open("/fire").await;
+    act(&person, "Probe").await;
+    let by_the_clock = person.js(BUTTONS).await;
+    person.click("done").await;
+    for c in ["57", "55"] {
+        person.type_into("probe-c", c).await;
+        person.type_into("probe-c", ENTER).await;
+        person.settled().await;
+    }
+    person.click("probe-close").await;
+    act(&person, "Back on").await;
+    let low = person.js(BUTTONS).await;
+    person.click("see").await;
+    person.click("did-knowingly").await;
+    let sure = person.text("did-knowingly").await;
+    person.click("did-knowingly").await;
+    person.find("came-out").await;
+    person.click("came-done").await;
+    person.settled().await;
+    person.open("/book/cook/low").await;
+    let book = person.text("cooked-one").await;
+
+    // Six hours on the side.
+    at_risk(
+        &person,
+        "stood",
+        1502.0 + 6.0 * 3600.0,
+        &[json!({ "id": "off2", "at_s": 1502, "kind": "off" })],
+    )
+    .await;
+    person.open("/fire").await;
+    act(&person, "Throw away").await;
+    let stood = person.js(BUTTONS).await;
+    let at_sizes = person.violations().await;
+    person.click("done").await;
+    person
+        .until(
+            "gone",
+            "return document.querySelector('[data-testid=strip]') === null",
+        )
+        .await;
+    person.settled().await;
+    let ended = person.ask("/api/cooks/stood").await;
+    person.leave().await;
+
+    let says = |buttons: &Value, word: &str| buttons.as_str().unwrap().contains(word);
+    assert!(
+        guests.contains("old or ill") && guests.contains("63"),
+        "{guests}"
+    );
+    assert!(after_a_lie.starts_with("Probe"), "{after_a_lie}");
+    assert_eq!((&typed[0], &typed[2]), (&json!("300"), &json!(true)));
+    assert!(typed[1].as_str().unwrap().contains("150"), "{typed}");
+    assert!(
+        other_unit.contains("145 °F") && other_unit.contains("63"),
+        "{other_unit}"
+    );
+    assert!(says(&by_the_clock, "No probe: served"), "{by_the_clock}");
+    assert!(says(&low, "Back on") && !says(&low, "erved"), "{low}");
+    assert!(sure.contains("Nothing shows"), "{sure}");
+    assert!(book.contains("Served knowingly"), "{book}");
+    assert!(
+        says(&stood, "Thrown away") && !says(&stood, "erved"),
+        "{stood}"
+    );
+    assert_eq!(ended["ended"], true);
+    assert!(
+        in_dialog.is_empty() && at_sizes.is_empty(),
+        "{in_dialog:?} {at_sizes:?}"
+    );
+}
+
 /// The demo plays a whole cook, fast: a pan 25 K too cool and two honest looks land in the band.
 #[tokio::test(flavor = "multi_thread")]
 async fn a_whole_cook_fast_forward() {

@@ -5,6 +5,7 @@ import { useFire, useKeys, usePiece, useTick } from "../../shell";
 import { Calls } from "./Calls";
 import { CameOut } from "./CameOut";
 import { Play } from "./Play";
+import { Probe } from "./Probe";
 import { Saw } from "./Saw";
 import { Strip, useActs } from "./Strip";
 import "./fire.css";
@@ -16,10 +17,12 @@ export function Fire() {
   const { query } = usePiece();
   const [chosen, setChosen] = useState<string | null>(null);
   const [sees, setSees] = useState<string | null>(null);
+  const [probes, setProbes] = useState<string | null>(null);
   const [plays, setPlays] = useState(false);
   const ordered = byUrgency(fire.cooks, now);
   const first = ordered.find((cook) => cook.id === chosen) ?? ordered[0];
   const looking = fire.cooks.find((cook) => cook.id === sees);
+  const probing = fire.cooks.find((cook) => cook.id === probes);
   return (
     <section className="fire" data-testid="fire">
       <header className="fire-head no-print">
@@ -68,6 +71,7 @@ export function Fire() {
             first={cook.id === first?.id}
             choose={() => setChosen(cook.id)}
             see={() => setSees(cook.id)}
+            probe={() => setProbes(cook.id)}
           />
         ))}
       </div>
@@ -75,6 +79,7 @@ export function Fire() {
         <Keys
           cook={first}
           see={() => setSees(first.id)}
+          probe={() => setProbes(first.id)}
           other={(by) => {
             const at = ordered.findIndex((cook) => cook.id === first.id);
             setChosen(ordered[(at + by + ordered.length) % ordered.length]?.id ?? null);
@@ -82,6 +87,7 @@ export function Fire() {
         />
       )}
       {looking && <Saw cook={looking} close={() => setSees(null)} />}
+      {probing && <Probe cook={probing} close={() => setProbes(null)} />}
     </section>
   );
 }
@@ -112,13 +118,15 @@ function Cold({ query }: { query: string }) {
 function Keys({
   cook,
   see,
+  probe,
   other,
 }: {
   cook: Running;
   see: () => void;
+  probe: () => void;
   other: (by: number) => void;
 }) {
-  const acts = useActs(cook);
+  const acts = useActs(cook, probe);
   useKeys(
     useMemo(
       () => ({

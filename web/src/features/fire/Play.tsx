@@ -147,7 +147,7 @@ export function Play({ close }: { close: () => void }) {
       {problem && <p role="alert">{problem}</p>}
       {running && !end && (
         <div className="fire-strips" data-many="2" inert>
-          <Strip cook={running} now={now} first see={() => undefined} />
+          <Strip cook={running} now={now} first see={() => undefined} probe={() => undefined} />
         </div>
       )}
       {told && (

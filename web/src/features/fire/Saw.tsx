@@ -1,6 +1,6 @@
 // What the cook sees, in the cook's words: one tap each, for wet hands.
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { Askable } from "../../api";
+import { type Askable, newId } from "../../api";
 import { onFoldS, type Running } from "../../fire";
 import { useFire, useTick } from "../../shell";
 import { decode } from "../../slice";
@@ -17,6 +17,7 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
   const told = cook.standing;
   const [height, setHeight] = useState(() => told?.lines_share[0] ?? 0);
   const [probe, setProbe] = useState("");
+  const [sure, setSure] = useState(false);
   const field = useMemo(() => (told?.field ? decode(told.field) : null), [told?.field]);
   useEffect(() => {
     dialog.current?.showModal?.();
@@ -120,7 +121,8 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
                 className="target target-word"
                 disabled={probe === "" || probeWrong}
                 onClick={() => {
-                  if (c !== null) happen(cook, { kind: "probe", c });
+                  // Put in by hand, it is in a spot of its own.
+                  if (c !== null) happen(cook, { kind: "probe", c, spot: newId() });
                   close();
                 }}
               >
@@ -144,6 +146,8 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
                 [
                   ["lower", "Heat turned down", { kind: "heat", says: "lower" }],
                   ["higher", "Heat turned up", { kind: "heat", says: "higher" }],
+                  ["dark", "Heat off", { kind: "heat", says: "off" }],
+                  ["on", "Heat back on", { kind: "heat", says: "on" }],
                   ["lid", "Lid on", { kind: "lid", on: true }],
                   ["open", "Lid off", { kind: "lid", on: false }],
                   ["turned", "Turned over", { kind: "turned" }],
@@ -165,6 +169,25 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
                   {words}
                 </button>
               ))}
+              {told.released === false && told.phase !== "heating" && (
+                <button
+                  type="button"
+                  className={`target target-word ${sure ? "strip-alarm" : ""}`}
+                  data-testid="did-knowingly"
+                  onClick={() => {
+                    if (!sure) {
+                      setSure(true);
+                      return;
+                    }
+                    happen(cook, { kind: "served", knowingly: true });
+                    close();
+                  }}
+                >
+                  {sure
+                    ? "Nothing shows it is hot enough. Served all the same"
+                    : "Served all the same"}
+                </button>
+              )}
             </div>
           </fieldset>
         </div>

@@ -1,5 +1,6 @@
 import { useMemo } from "react";
-import type { Advice, Standing } from "../../api";
+import type { Advice, Next, Standing } from "../../api";
+import { EATERS } from "../../card";
 import {
   doneWords,
   eventWords,
@@ -15,6 +16,7 @@ import { decode, SideSeen } from "../../slice";
 import { useUnits } from "../../ui";
 import { clock, rise, type Units, withUnit } from "../../units";
 import { Band } from "./Band";
+import { Verdict } from "./Probe";
 import { Trace } from "./Trace";
 
 /** Nobody has touched it for so long: it is asked whether it is over, never closed by itself, s. */
@@ -31,8 +33,13 @@ function once(cook: string): boolean {
   return true;
 }
 
-/** What the four targets of a strip do. */
-export function useActs(cook: Running) {
+/** The event that says that an act is done. */
+function eventOf(next: Next) {
+  return { kind: next.done, ...(next.says != null ? { says: next.says } : {}) };
+}
+
+/** What the four targets of a strip do. A probe is put in first: that opens what it is read into. */
+export function useActs(cook: Running, probe: () => void) {
   const { happen, unsent, queued } = useFire();
   // biome-ignore lint/correctness/useExhaustiveDependencies: what waits has changed when the count has
   return useMemo(() => {
@@ -41,11 +48,16 @@ export function useActs(cook: Running) {
     return {
       next,
       last,
-      done: () => next && once(cook.id) && happen(cook, { kind: next.done }),
+      done: () => {
+        if (!next || !once(cook.id)) return;
+        if (next.done === "probe") probe();
+        else happen(cook, eventOf(next));
+      },
+      instead: () => next?.instead && once(cook.id) && happen(cook, { kind: next.instead }),
       wait: () => next && happen(cook, { kind: "hold", for_s: 30 }),
       undo: () => last && happen(cook, { kind: "undone", of: last.id }),
     };
-  }, [cook, happen, unsent, queued]);
+  }, [cook, happen, unsent, queued, probe]);
 }
 
 type Props = {
@@ -54,12 +66,13 @@ type Props = {
   first: boolean;
   choose?: () => void;
   see: () => void;
+  probe: () => void;
 };
 
-export function Strip({ cook, now, first, choose, see }: Props) {
+export function Strip({ cook, now, first, choose, see, probe }: Props) {
   const { flash, unsent, happen } = useFire();
   const units = useUnits();
-  const acts = useActs(cook);
+  const acts = useActs(cook, probe);
   const { next } = acts;
   const told = cook.standing;
   const foldS = onFoldS(cook, now);
@@ -68,8 +81,9 @@ export function Strip({ cook, now, first, choose, see }: Props) {
   const waits = left === null || next?.kind === "prepare";
   const late = !waits && left < -5;
   const soon = !waits && !late && left < 10;
-  const forgotten = !waits && left < -FORGOTTEN_S;
+  const forgotten = !waits && left < -FORGOTTEN_S && told?.holding == null;
   const queued = unsent(cook.id).length;
+  const danger = told?.alarms.find((alarm) => alarm.now);
   return (
     <article
       className="strip"
@@ -78,6 +92,7 @@ export function Strip({ cook, now, first, choose, see }: Props) {
       data-soon={soon || undefined}
       data-flash={flash?.cook === cook.id ? flash.sound : undefined}
       data-first={first || undefined}
+      data-danger={danger ? true : undefined}
       data-testid="strip"
       onPointerDown={choose}
     >
@@ -90,17 +105,39 @@ export function Strip({ cook, now, first, choose, see }: Props) {
           {queued > 0 && <span className="text-warning font-semibold"> · waits to be sent</span>}
         </p>
         <p className="strip-act" data-testid="act">
-          {next ? shortAct(next.kind, next.done) : "Over"}
-          {next?.at_c != null && next.kind !== "serve" && (
-            <span className="strip-at figures"> {withUnit(next.at_c, "celsius", units)}</span>
-          )}
+          {next ? shortAct(next) : "Over"}
+          {next && <At next={next} />}
         </p>
-        {forgotten ? (
+        <Guests cook={cook} />
+        {told?.alarms.map((alarm) => (
+          <p
+            key={alarm.code}
+            role="alert"
+            className="strip-alarm"
+            data-now={alarm.now || undefined}
+            data-testid="alarm"
+          >
+            {alarm.message}
+            {alarm.at_c != null && (
+              <span className="figures"> {withUnit(alarm.at_c, "celsius", units)}</span>
+            )}
+          </p>
+        ))}
+        {danger ? null : forgotten ? (
           <p className="strip-range font-bold">Is it still cooking?</p>
         ) : (
-          told && <Range told={told} />
+          told && <Range told={told} made={cook.made_ms + 1000 * cook.zero_s} foldS={foldS} />
         )}
-        <p className="strip-cue">{cueWords(told ?? null, next?.cues ?? [])}</p>
+        {next && next.cautions.length > 0 && (
+          <p className="strip-mind" data-testid="mind">
+            <span className="text-warning" aria-hidden="true">
+              ▲
+            </span>{" "}
+            <span className="sr-only">Mind: </span>
+            {next.cautions.join(" ")}
+          </p>
+        )}
+        <p className="strip-cue">{cueWords(told ?? null, next)}</p>
       </div>
       {told && <Now cook={cook} told={told} foldS={foldS} />}
       <p
@@ -122,7 +159,7 @@ export function Strip({ cook, now, first, choose, see }: Props) {
           disabled={!next}
           onClick={acts.done}
         >
-          {next ? doneWords(next.done) : "Done"}
+          {next ? doneWords(next.done, next.says) : "Done"}
         </button>
         <button
           type="button"
@@ -141,6 +178,10 @@ export function Strip({ cook, now, first, choose, see }: Props) {
             onClick={() => happen(cook, { kind: "closed" })}
           >
             It is over
+          </button>
+        ) : next?.instead ? (
+          <button type="button" className="target" data-testid="instead" onClick={acts.instead}>
+            {next.instead === "served" && next.kind === "probe" ? "No probe: served" : "Served"}
           </button>
         ) : (
           <button type="button" className="target" data-testid="wait" onClick={acts.wait}>
@@ -179,17 +220,110 @@ const PRESS = {
 } as const;
 
 /** What it should be like now, and what to look for at the act. */
-function cueWords(told: Standing | null, cues: readonly string[]): string {
+function cueWords(told: Standing | null, next: Next | null): string {
+  const cues = next?.cues ?? [];
   const seen = told?.seen;
-  const feels = seen
-    ? `Now the tester ${TESTER[seen.tester]}, a finger ${PRESS[seen.press]}. `
-    : "";
+  // Where a probe decides, what it feels like is no answer.
+  const asks = next?.kind === "probe" || next?.kind === "back_on" || told?.released === false;
+  const feels =
+    seen && !asks ? `Now the tester ${TESTER[seen.tester]}, a finger ${PRESS[seen.press]}. ` : "";
   return feels + cues.join(" ");
 }
 
-function Range({ told }: { told: Standing }) {
+/** The temperature of an act, and how long it takes. */
+function At({ next }: { next: Next }) {
+  const units = useUnits();
+  const c = next.at_c;
+  return (
+    <span className="strip-at figures">
+      {next.for_s != null && ` ${clock(next.for_s)}`}
+      {c != null &&
+        next.kind !== "serve" &&
+        (next.kind === "probe" || next.kind === "back_on"
+          ? `${next.kind === "back_on" ? ", then" : ""} 2 × ${withUnit(c, "celsius", units)}`
+          : ` ${withUnit(c, "celsius", units)}`)}
+    </span>
+  );
+}
+
+/** Who eats, and what they are promised. */
+function Guests({ cook }: { cook: Running }) {
+  const units = useUnits();
+  const promise = cook.standing?.promise;
+  const eaters = cook.plan?.eaters ?? "everyone";
+  const who = EATERS.find((one) => one.key === eaters)?.name;
+  if (!promise && eaters === "everyone") return null;
+  return (
+    <p className="strip-guests" data-testid="guests">
+      {eaters !== "everyone" && <>For a guest who is {who}</>}
+      {eaters !== "everyone" && promise && ": "}
+      {promise && (
+        <>
+          {promise.reheated ? "reheated to " : ""}
+          <strong className="figures">{withUnit(promise.figure_c, "celsius", units)}</strong> all
+          through
+        </>
+      )}
+    </p>
+  );
+}
+
+const WALL = new Intl.DateTimeFormat(undefined, { hour: "2-digit", minute: "2-digit" });
+/** Off the heat for so long, it is worth saying until when it may stand, s. */
+const STANDS_S = 900;
+
+function Range({ told, made, foldS }: { told: Standing; made: number; foldS: number }) {
   const units = useUnits();
   if (told.phase === "heating" || told.phase === "served" || told.phase === "closed") return null;
+  const { promise, holding } = told;
+  const wall = (s: number) => WALL.format(new Date(made + 1000 * s));
+  if (holding && foldS > holding.since_s + STANDS_S)
+    return (
+      <p className="strip-range figures" data-testid="stands">
+        Off the heat since <strong>{wall(holding.since_s)}</strong>: eat or chill by{" "}
+        <strong>{wall(holding.eat_or_chill_by_s)}</strong>
+        {holding.refuse_from_s > holding.eat_or_chill_by_s && (
+          <span className="quiet">, thrown away from {wall(holding.refuse_from_s)}</span>
+        )}
+      </p>
+    );
+  if (promise)
+    return (
+      <p className="strip-range figures" data-testid="promised">
+        {promise.two_spots_s != null ? (
+          <>
+            Two spots showed <strong>{withUnit(promise.shows_c, "celsius", units)}</strong> at{" "}
+            {clock(promise.two_spots_s)}
+          </>
+        ) : promise.held_c != null ? (
+          <>
+            Too low at <strong>{withUnit(promise.held_c, "celsius", units)}</strong>: two spots anew
+            {told.phase === "on_heat" && (
+              <>
+                {" "}
+                from <strong>{clock(told.next?.at_s ?? promise.from_s)}</strong>
+              </>
+            )}
+            , the clock alone does not do
+          </>
+        ) : told.phase === "on_heat" ? (
+          <>
+            Probe from <strong>{clock(promise.from_s)}</strong>, both spots{" "}
+            <strong>{withUnit(promise.shows_c, "celsius", units)}</strong>
+            {promise.clock_s != null && (
+              <span className="quiet">
+                {" "}
+                · no probe: off at <strong>{clock(told.off_heat_s)}</strong>
+              </span>
+            )}
+          </>
+        ) : told.released ? (
+          <>Long enough on the heat for a slow piece too</>
+        ) : (
+          <>Nothing shows yet that it is hot enough</>
+        )}
+      </p>
+    );
   const lands = told.lands_c;
   return (
     <p className="strip-range figures">
@@ -245,10 +379,14 @@ function Said({ told, cook }: { told: Standing; cook: Running }) {
   const { happen } = useFire();
   const units = useUnits();
   const reason = told.reasons.at(-1);
-  const advice = told.advice[0];
-  if (!reason && !advice && told.trace.length < 2) return null;
+  const first = told.advice[0];
+  // What is the next act already is not said twice.
+  const options = first?.options.filter((one) => one.done !== told.next?.done) ?? [];
+  const advice = first && (options.length > 0 || first.options.length === 0) ? first : null;
+  if (!reason && !advice && told.trace.length < 3) return null;
   return (
     <div className="strip-said" data-testid="said">
+      <Verdict told={told} cook={cook} />
       {advice && (
         <div className="strip-advice">
           <p>
@@ -256,7 +394,7 @@ function Said({ told, cook }: { told: Standing; cook: Running }) {
             <span className="figures">{whatItDid(advice, units)}</span>
           </p>
           <p className="flex flex-wrap gap-2 pt-1">
-            {advice.options.map((one, i) => (
+            {options.map((one, i) => (
               <button
                 key={one.code}
                 type="button"
@@ -282,7 +420,7 @@ function Said({ told, cook }: { told: Standing; cook: Running }) {
         </div>
       )}
       <Trace told={told} />
-      {reason && (
+      {reason && reason.read_c == null && (
         <p data-testid="reason">
           {reason.message}
           {Math.abs(reason.longer_s) >= 3 && reason.code !== "turned" && (

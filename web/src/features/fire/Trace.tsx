@@ -11,7 +11,8 @@ export function Trace({ told }: { told: Standing }) {
   const units = useUnits();
   const { trace } = told;
   const last = trace.at(-1);
-  if (!last || trace.length < 2) return null;
+  // One or two by hand are no line.
+  if (!last || trace.length < 3) return null;
   const from = trace[0]?.at_s ?? 0;
   const span = Math.max(last.at_s - from, 1);
   const all = trace.flatMap((p) => [p.c, p.expected_c, p.low_c, p.high_c]);

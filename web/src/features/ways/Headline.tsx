@@ -34,7 +34,7 @@ export function Headline({ plan, settled, late }: { plan: Plan; settled: boolean
               : plan.goal === "rim"
                 ? "middle at most"
                 : plan.goal === "figure"
-                  ? "an ordinary one lands at"
+                  ? "most pieces reach"
                   : "lands at"
         }
         value={withUnit(plan.core_peak_c, "celsius", units)}
@@ -46,18 +46,17 @@ export function Headline({ plan, settled, late }: { plan: Plan; settled: boolean
           <>This fire does not bring it to the target. More heat, or a lower target.</>
         ) : plan.goal === "figure" ? (
           <>
-            So long that a slow piece gets there too.
             {plan.probe && (
               <>
-                {" "}
-                With a probe: off when it shows{" "}
+                Probe two spots from{" "}
+                <b className="running text-base-content">{clock(plan.probe.from_s)}</b>: both{" "}
                 <b className="figures text-base-content">
                   {withUnit(plan.probe.shows_c, "celsius", units)}
                 </b>
-                , not before <b className="running text-base-content">{clock(plan.probe.from_s)}</b>
-                .
+                , take it out.{" "}
               </>
             )}
+            The clock is timed for the slowest piece.
           </>
         ) : settled ? (
           <>
@@ -74,7 +73,7 @@ export function Headline({ plan, settled, late }: { plan: Plan; settled: boolean
         ) : (
           <>Working out how far pieces differ.</>
         )}{" "}
-        {plan.goal === "figure" && !never && <>Without one, forgives nothing early.</>}
+        {plan.goal === "figure" && !never && <>Without a probe, do not take it off early.</>}
         {!never && plan.goal !== "figure" && (
           <>
             Forgives <b className="figures text-base-content">{span(plan.window.early_s)}</b> early
