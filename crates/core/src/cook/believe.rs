@@ -61,6 +61,8 @@ pub(super) struct Promised {
 
 /// Off so much sooner than the clock said is no sooner, s: what it takes to lift it out.
 const ABOUT_S: f64 = 3.0;
+/// So much before its rest is over it may be plated, s.
+const ABOUT_TO_S: f64 = 15.0;
 /// In the rest a probe is worth asking when it is likely to show what it must, or so near, K.
 const NEAR_K: f64 = 1.0;
 
@@ -188,14 +190,6 @@ impl Fold<'_> {
     pub fn promised(&self, believed: &Believed, ln_s: &Goes) -> Option<Promised> {
         let promise = self.promise()?;
         let on_heat = self.course.off_s.is_none();
-        let from_s = match self.told.probe {
-            Some(probe) if believed.as_planned => probe.from_s,
-            _ => {
-                let back_s = self.back_s();
-                let least_s = if back_s > 0.0 { back_s + AGAIN_S } else { 0.0 };
-                believed.mid_s.max(least_s)
-            }
-        };
         // Lows hold from when an ordinary piece was to be there, by the card: what was read moves that no more.
         let holds_from_s = match (self.course.backs.last(), self.told.probe) {
             (Some((_, back_s)), _) => *back_s,
@@ -210,6 +204,7 @@ impl Fold<'_> {
             None => self.clock_s(believed, ln_s),
             Some(_) => self.clock_at_off_s(),
         };
+        let from_s = self.probes_from_s(believed, &promise, clock_s);
         let is_in = !self.course.begins.is_empty();
         let left_s = self.course.off_s.unwrap_or(self.now_s);
         let clock_lets = is_in
@@ -228,6 +223,35 @@ impl Fold<'_> {
             gets_there,
             place: probe_where(self.cooking.piece),
         })
+    }
+
+    /// Its rest is over, or about to be: what the clock promises is so by then.
+    pub fn rested(&self) -> bool {
+        let ends_s = self.course.off_s.map(|off_s| off_s + self.course.rest_s());
+        ends_s.is_some_and(|ends_s| self.now_s + ABOUT_TO_S >= ends_s)
+    }
+
+    /// From when it is worth probing, s: as the card says while nothing went otherwise; else from when the likeliest piece
+    /// shows what it must.
+    fn probes_from_s(&self, believed: &Believed, promise: &Promise, clock_s: Option<f64>) -> f64 {
+        /// Without a clock it is looked so far ahead, s.
+        const AHEAD_S: f64 = 2.0 * 3600.0;
+        let counted = believed.weighed.iter().any(|w| w.counts);
+        match self.told.probe {
+            Some(probe) if !counted && !self.course.changed => return probe.from_s,
+            _ => {}
+        }
+        let now_s = self.now_s.max(0.0);
+        let back_s = self.back_s();
+        let least_s = if back_s > 0.0 { back_s + AGAIN_S } else { 0.0 };
+        let until_s = match self.course.off_s {
+            Some(off_s) => off_s,
+            None => clock_s.unwrap_or(now_s + AHEAD_S).max(now_s),
+        };
+        let timeline = self.course.timeline(until_s, now_s);
+        let bench = self.bench(&believed.likely, Fidelity::ROUGH);
+        let shows_s = bench.shows_s(&timeline, promise.shows_c, back_s);
+        shows_s.unwrap_or(until_s).max(least_s)
     }
 
     /// Mid-thickness of the likeliest piece as the rest is over, or now where it has been for long, C.
@@ -265,6 +289,12 @@ impl Fold<'_> {
         let believed = self.believe();
         let ln_s = believed.ln_s(&self.tried);
         let promised = self.promised(&believed, &ln_s)?;
+        if promised.released && promised.probed.released_s.is_none() && !self.rested() {
+            return Some((
+                "rests",
+                "Not taken: by the clock it is hot enough when its rest is over, not before.",
+            ));
+        }
         (!promised.released).then_some((
             "not_released",
             "Not taken: nothing shows yet that it is hot enough to be served. Two spots of a probe do, or the clock.",

@@ -295,7 +295,7 @@ impl View<'_> {
             .first
             .as_ref()
             .filter(|first| now_s <= first.at_s + TOGETHER_S);
-        let by_clock = promised.released.then_some(Kind::Served);
+        let by_clock = (promised.released && fold.rested()).then_some(Kind::Served);
         if probed.released_s.is_some() || (promised.released && fold.cooking.kitchen.no_thermometer)
         {
             return serve();

@@ -42,7 +42,7 @@ impl Window {
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Probe {
-    /// From when it is worth probing, s: an ordinary piece is there.
+    /// From when it is worth probing, s: an ordinary piece shows it by then; when it comes off at the latest.
     pub from_s: f64,
     /// What it must show, C: the figure, and what a probe errs by and misses the coldest spot by.
     pub shows_c: f64,

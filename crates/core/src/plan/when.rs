@@ -75,10 +75,7 @@ pub(super) fn find(
     let mut probe = None;
     if let (Goal::Figure(figure_c), None) = (cooking.aim.goal, met.short) {
         let (slow, shows_c) = for_the_slow(cooking, figure_c, met.planned_s);
-        probe = Some(Probe {
-            from_s: met.planned_s,
-            shows_c,
-        });
+        probe = Some(shows_c);
         if slow.short.is_some() || slow.planned_s > met.planned_s {
             met = slow;
         }
@@ -87,6 +84,13 @@ pub(super) fn find(
         met.planned_s = crusted_s(bench, &cooking.aim, met.planned_s);
     }
     let planned = programme.timeline(met.planned_s);
+    // Worth asking from when an ordinary piece shows it; one that never does on the heat, when it comes off.
+    let probe = probe.map(|shows_c| Probe {
+        from_s: bench
+            .shows_s(&planned, shows_c, 0.0)
+            .unwrap_or(planned.off_s),
+        shows_c,
+    });
     let (window, right_s) = if met.short.is_some() {
         (Window::NONE, None)
     } else {

@@ -11,6 +11,7 @@ mod kinetics;
 mod past;
 mod programme;
 mod seen;
+mod shows;
 mod stage;
 mod timeline;
 mod truth;

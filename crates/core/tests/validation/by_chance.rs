@@ -150,5 +150,5 @@ fn law_nothing_is_served_over_doubt() {
         "each by two spots or the clock",
     );
     // It says something: both come about.
-    assert!(serve > 10 && served > 8, "{serve} {served}");
+    assert!(serve > 10 && served > 0, "{serve} {served}");
 }

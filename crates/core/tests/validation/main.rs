@@ -12,6 +12,7 @@ mod exact;
 mod exact_edges;
 mod exact_more;
 mod exact_unequal;
+mod kept;
 mod laws;
 mod marching;
 mod media;

@@ -280,7 +280,8 @@ fn sequences_that_could_bring_serve_over_doubt() {
         // Whoever says that it was served is not believed either, but where the clock let it off.
         events.push(event(Kind::Served, now_s));
         let served = fold(&plan, &events, now_s);
-        let may = released && matches!(kind, Probe | Chill) && standing.phase == Phase::Resting;
+        let rested = standing.phase == Phase::Resting && now_s > 1502.0 + 105.0;
+        let may = released && matches!(kind, Probe | Chill) && rested;
         assert_eq!(served.phase == Phase::Served, may, "{what}");
         let wrong = wrongly_served(&CookAsked {
             plan: plan.clone(),
@@ -369,6 +370,28 @@ fn two_spots_that_agree_let_it_be_served() {
     let standing = fold(&plan, &pair, 1081.0);
     assert_eq!(standing.off_heat_s, 1080.0);
     assert_eq!(standing.next.unwrap().kind, StepKind::Off);
+}
+
+/// By the clock it is hot enough when its rest is over: plated at once it is not.
+#[test]
+fn by_the_clock_it_is_served_after_its_rest() {
+    let plan = at_risk();
+    let cooked = [event(Kind::In, 0.0), event(Kind::Off, 1502.0)];
+    for (at_s, may) in [(1502.0, false), (1560.0, false), (1615.0, true)] {
+        let rests = fold(&plan, &cooked, at_s);
+        assert_eq!(rests.next.unwrap().instead.is_some(), may, "{at_s}");
+        let served = [&cooked[..], &[event(Kind::Served, at_s)]].concat();
+        let after = fold(&plan, &served, at_s + 1.0);
+        assert_eq!(after.phase == Phase::Served, may, "{at_s}");
+        assert!(
+            may || after.left_out[0].code == "rests",
+            "{:?}",
+            after.left_out
+        );
+    }
+    // Straight from the heat, too.
+    let straight = [event(Kind::In, 0.0), event(Kind::Served, 1510.0)];
+    assert_eq!(fold(&plan, &straight, 1511.0).phase, Phase::OnHeat);
 }
 
 /// Nothing said, the stove says what the card says: worth probing from then, off by then.

@@ -1,7 +1,7 @@
 //! `make proof`: the four tables of docs/PROOF.md from the real code.
 
 use super::{
-    across, choice, doneness, exact, exact_edges, exact_more, exact_unequal, marching, media,
+    across, choice, doneness, exact, exact_edges, exact_more, exact_unequal, kept, marching, media,
     notes, physics, practice, published, running, safety, section, stove,
 };
 use cindo_core::fish::{Eaters, PieceAsked};
@@ -255,6 +255,7 @@ fn safety_table(out: &mut String) {
 fn stove_table(out: &mut String) {
     notes::taken();
     stove::law_what_is_seen_brings_hidden_pieces_home();
+    kept::law_what_is_promised_holds_in_hidden_pieces();
     out.push_str("\n## (f) At the stove\n\nTwo hundred and four pieces that nobody saw, whole sections in two dimensions: thickness off by 9 %, contact by a third, pans by 18 K, ovens by 8, edges from a third to all but as high as the middle (one standard deviation; not the spread that the belief has). Each is cooked by the plan as it stands, and as told at the stove after one cooked line (off by 7 % of the thickness), three readings of a probe that is off its place and errs by a kelvin, and one tester to the lip.\n\n");
     noted(out, ["case", "as told", "beside"]);
 }

@@ -12,7 +12,7 @@ use cindo_core::target::TargetAsked;
 use rayon::prelude::*;
 
 /// Six ways and what goes into them.
-fn ways() -> [(&'static str, PieceAsked); 6] {
+pub fn ways() -> [(&'static str, PieceAsked); 6] {
     let cut = |name: &str, mm: f64, mass_g: f64| PieceAsked {
         cut: Some(name.into()),
         mass_g: Some(mass_g),
@@ -29,7 +29,7 @@ fn ways() -> [(&'static str, PieceAsked); 6] {
 }
 
 /// Numbers that look like chance and are the same each time (splitmix64).
-struct Chance(u64);
+pub struct Chance(pub u64);
 
 impl Chance {
     fn even(&mut self) -> f64 {
@@ -41,14 +41,14 @@ impl Chance {
     }
 
     /// Normal, by the sum of twelve.
-    fn normal(&mut self) -> f64 {
+    pub fn normal(&mut self) -> f64 {
         (0..12).map(|_| self.even()).sum::<f64>() - 6.0
     }
 }
 
 /// A piece and a fire by a spread of their own, not that of the belief: judged by eye, thickness is off by a tenth; a
 /// pan by 18 K, an oven by 8; contact by a third. And its edges are from a third to all but as high as its middle.
-fn hidden(asked: &Truth, fire: Fire, chance: &mut Chance) -> (Truth, f64) {
+pub fn hidden(asked: &Truth, fire: Fire, chance: &mut Chance) -> (Truth, f64) {
     let off = |spread: f64, n: f64| (spread * n).exp();
     let heat_k = match fire {
         Fire::Pan => 18.0,
@@ -72,13 +72,13 @@ fn hidden(asked: &Truth, fire: Fire, chance: &mut Chance) -> (Truth, f64) {
 }
 
 /// A hidden piece, cooked in two dimensions.
-struct Piece2d {
-    bench: Bench,
-    edged: f64,
+pub struct Piece2d {
+    pub bench: Bench,
+    pub edged: f64,
 }
 
 impl Piece2d {
-    fn peak_c(&self, timeline: &Timeline) -> f64 {
+    pub fn peak_c(&self, timeline: &Timeline) -> f64 {
         let outline = self.bench.outline().edged(self.edged);
         self.bench
             .across_as(outline, Finest::ORDINARY)
@@ -86,7 +86,12 @@ impl Piece2d {
     }
 
     /// Height of the cooked line up the middle, and mid-thickness, at a time.
-    fn looks(&self, timeline: &Timeline, at_s: f64, aim: &cindo_core::target::Aim) -> (f64, f64) {
+    pub fn looks(
+        &self,
+        timeline: &Timeline,
+        at_s: f64,
+        aim: &cindo_core::target::Aim,
+    ) -> (f64, f64) {
         const COLUMNS: usize = 40;
         let outline = self.bench.outline().edged(self.edged);
         let across = self.bench.across_as(outline, Finest::ORDINARY);
@@ -99,7 +104,7 @@ impl Piece2d {
     }
 }
 
-fn fold(plan: &PlanAsked, events: &[Event], now_s: f64) -> Standing {
+pub fn fold(plan: &PlanAsked, events: &[Event], now_s: f64) -> Standing {
     cook(&CookAsked {
         plan: plan.clone(),
         events: events.to_vec(),
@@ -111,7 +116,7 @@ fn fold(plan: &PlanAsked, events: &[Event], now_s: f64) -> Standing {
 }
 
 /// What a timeline is by what was done: stages of the plan, begun when they were.
-fn as_done(planned: &Timeline, events: &[Event], off_s: f64) -> Timeline {
+pub fn as_done(planned: &Timeline, events: &[Event], off_s: f64) -> Timeline {
     let mut begins = planned.begins.clone();
     for begin in &mut begins {
         let kind = match begin.mark {

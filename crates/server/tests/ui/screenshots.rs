@@ -9,18 +9,24 @@ async fn more_on_the_fire(person: &Person) {
         ("Char for table four", "char", 20, "sear_skin_first", 205),
         ("Haddock, battered", "haddock", 24, "deep_fry_batter", 150),
         ("Plaice, floured", "plaice", 12, "floured_pan_fry", 40),
-        ("Cod loin, hot roast", "cod", 35, "hot_roast", 600),
+        ("Cod for the old captain", "cod", 30, "hot_roast", 1100),
         ("Mackerel, grill", "mackerel", 18, "grill_direct", 20),
     ]
     .into_iter()
     .enumerate()
     {
+        // One of them is for somebody old or ill.
+        let guests = if fish == "cod" {
+            ", eaters: 'old_or_ill', target: { level: 'food_safety' }"
+        } else {
+            ""
+        };
         let script = format!(
             "const done = arguments[arguments.length - 1]; \
              const post = (path, body) => fetch(path, {{ method: 'POST', body: JSON.stringify(body), \
                headers: {{ 'content-type': 'application/json' }} }}); \
              post('/api/cooks', {{ id: 'more{i}', title: '{title}', plan: {{ piece: {{ fish: '{fish}', thickness_mm: {mm} }}, \
-               method: {{ kind: '{kind}' }} }} }}) \
+               method: {{ kind: '{kind}' }}{guests} }} }}) \
              .then(() => post('/api/cooks/more{i}/events', {{ sent_s: {ago_s}, events: [{{ id: 'in', at_s: 0, kind: 'in' }}] }})) \
              .then(() => done(true))"
         );

@@ -177,8 +177,28 @@ export function Cooked() {
             </span>
             .
           </p>
+          {told.promise && (
+            <p className={told.knowingly ? "font-bold text-error" : ""} data-testid="book-promise">
+              {withUnit(told.promise.figure_c, "celsius", units)} all through was promised
+              {told.promise.two_spots_s != null
+                ? `: two spots showed it at ${clock(told.promise.two_spots_s)}.`
+                : told.released
+                  ? ": long enough on the heat for a slow piece too."
+                  : told.knowingly
+                    ? ", and nothing showed it: served knowingly."
+                    : ", and nothing shows it."}
+            </p>
+          )}
+          {told.left_out.map((left) => (
+            <p key={left.id} className="quiet">
+              Left out: {left.message}
+            </p>
+          ))}
           {told.reasons.map((reason) => (
-            <p key={reason.message}>{reason.message}</p>
+            <p key={reason.message}>
+              {reason.read_c != null && `${withUnit(reason.read_c, "celsius", units)}. `}
+              {reason.message}
+            </p>
           ))}
         </>
       )}
