@@ -67,6 +67,28 @@ export function leftS(next: Next | null, foldS: number): number | null {
   return Math.max(next.at_s, next.held_until_s ?? next.at_s) - foldS;
 }
 
+/** From when on an act is late, s. */
+export const LATE_S = 5;
+
+/** Late, or in danger: the orange button is its, whatever was touched last. */
+export function isLate(cook: Running, deviceMs: number): boolean {
+  if (cook.standing?.alarms?.some((alarm) => alarm.now)) return true;
+  const next = cook.standing?.next ?? null;
+  const left = leftS(next, onFoldS(cook, deviceMs));
+  return left !== null && next?.kind !== "prepare" && left < -LATE_S;
+}
+
+/** The one that has the orange button and the keys: who is late, then the chosen one, then who is due first. */
+export function firstOf(
+  ordered: readonly Running[],
+  chosen: string | null,
+  deviceMs: number,
+): Running | undefined {
+  const wanted = ordered.find((cook) => cook.id === chosen);
+  if (wanted && isLate(wanted, deviceMs)) return wanted;
+  return ordered.find((cook) => isLate(cook, deviceMs)) ?? wanted ?? ordered[0];
+}
+
 /** Who needs hands first. */
 export function byUrgency(cooks: readonly Running[], deviceMs: number): Running[] {
   // Danger comes before whatever is due.

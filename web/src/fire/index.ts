@@ -2,6 +2,8 @@
 export { type Call, Caller, due, type Said, type Sound } from "./callouts";
 export {
   byUrgency,
+  firstOf,
+  isLate,
   lastDone,
   leftS,
   nextOf,

@@ -42,6 +42,10 @@ type Held = {
   /** Just served: to be asked how they came out. */
   over: Running[];
   forgetOver: (id: string) => void;
+  /** Just given up: one tap brings it back. */
+  closed: Running | null;
+  reopen: () => void;
+  forgetClosed: () => void;
   calling: Calling;
   setCalling: (calling: Calling) => void;
   soundOn: boolean;
@@ -106,6 +110,7 @@ async function sentS(cooks: readonly Running[], id: string): Promise<number> {
 export function FireProvider({ children }: { children: ReactNode }) {
   const [cooks, setCooks] = useState<Running[]>([]);
   const [over, setOver] = useState<Running[]>([]);
+  const [closed, setClosed] = useState<Running | null>(null);
   const [inTouch, setInTouch] = useState(true);
   const [heard, setHeard] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -137,7 +142,7 @@ export function FireProvider({ children }: { children: ReactNode }) {
   }, []);
 
   const known = useRef<Running[]>([]);
-  known.current = [...cooks, ...over];
+  known.current = [...cooks, ...over, ...(closed ? [closed] : [])];
   const flush = useCallback(async () => {
     if (sending.current) return;
     sending.current = true;
@@ -155,6 +160,9 @@ export function FireProvider({ children }: { children: ReactNode }) {
           const running = take(kept);
           if (kept.ended && events.some((event) => event.kind === "served"))
             setOver((all) => [...all.filter((one) => one.id !== id), running]);
+          if (kept.ended && events.some((event) => event.kind === "closed")) setClosed(running);
+          else if (events.some((event) => event.kind === "undone"))
+            setClosed((one) => (one?.id === id ? null : one));
         } catch (cause) {
           if (
             !(cause instanceof Refused) ||
@@ -245,9 +253,15 @@ export function FireProvider({ children }: { children: ReactNode }) {
       problem,
       over,
       forgetOver: (id) => setOver((all) => all.filter((one) => one.id !== id)),
+      closed,
+      reopen: () => {
+        const last = closed?.events.filter((event) => event.kind === "closed").at(-1);
+        if (closed && last) happen(closed, { kind: "undone", of: last.id });
+      },
+      forgetClosed: () => setClosed(null),
       ...calls,
     }),
-    [cooks, inTouch, heard, queued, begin, happen, problem, over, calls],
+    [cooks, inTouch, heard, queued, begin, happen, problem, over, closed, calls],
   );
   return <Context.Provider value={held}>{children}</Context.Provider>;
 }

@@ -1,5 +1,13 @@
 // The piece in hand: one for all views, in the address and kept for the next visit.
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo } from "react";
+import {
+  createContext,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+} from "react";
 import { useSearchParams } from "react-router";
 import { FIRST, fromQuery, NOTHING_KNOWN, onlyToday, type Piece, today, toQuery } from "../card";
 import { useKitchen } from "./useKitchen";
@@ -44,9 +52,15 @@ export function PieceProvider({ children }: { children: ReactNode }) {
   useEffect(() => {
     if (text !== toQuery(kept).toString()) keep(piece);
   }, [text, kept, keep, piece]);
+  // The thin end as it was asked: while a thickness is typed it is thinner for a moment, and comes back.
+  const askedThin = useRef(piece.thinEndMm);
   const change = useCallback(
     (part: Partial<Piece>) => {
       const next = { ...piece, ...settled(part), ...part };
+      if ("thinEndMm" in part || "fish" in part || "cut" in part || askedThin.current === null)
+        askedThin.current = next.thinEndMm;
+      if (next.thinEndMm !== null && "thicknessMm" in part && !("thinEndMm" in part))
+        next.thinEndMm = Math.min(askedThin.current ?? next.thinEndMm, next.thicknessMm);
       keep(next);
       setParams(
         (before) => {

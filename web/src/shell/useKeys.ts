@@ -15,6 +15,10 @@ export function keysTaken(): [string, string][] {
   return [...said].map(([what, keys]) => [[...new Set(keys)].join(" "), what]);
 }
 
+/** What takes Enter, Space or arrows itself. */
+const PRESSED =
+  "button, a[href], summary, input, select, [role=button], [role=slider], [role=radio], [role=tab], [role=option]";
+
 const NAMES: Record<string, string> = { ArrowUp: "↑", ArrowDown: "↓", " ": "Space" };
 
 export function useKeys(keys: Keys): void {
@@ -35,6 +39,9 @@ export function useKeys(keys: Keys): void {
         document.querySelector("[role=dialog], dialog[open]")
       )
         return;
+      // What has the focus gets its own keys: Enter and Space press it, arrows move in it.
+      const own = e.key === "Enter" || e.key === " " || e.key.startsWith("Arrow");
+      if (own && e.target instanceof HTMLElement && e.target.closest(PRESSED)) return;
       const act = keys[e.key];
       if (!act) return;
       e.preventDefault();

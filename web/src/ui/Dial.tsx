@@ -42,8 +42,17 @@ export function Dial(props: Props) {
       <span className="flex items-baseline gap-1 justify-end">
         <input
           aria-label={`${label}, typed`}
-          className="typed !w-14 !min-h-8 !pt-1 font-semibold"
+          className="typed !w-16 !min-h-11 !pt-1 font-semibold"
           inputMode="decimal"
+          autoComplete="off"
+          onFocus={(e) => e.target.select()}
+          onKeyDown={(e) => {
+            const by = { ArrowUp: 1, ArrowDown: -1 }[e.key];
+            if (by === undefined || unreadable) return;
+            e.preventDefault();
+            setText(null);
+            onChange(Math.min(Math.max(value + by * step, min), max));
+          }}
           value={shown}
           aria-invalid={wrong}
           aria-describedby={wrong ? `${id}-error` : undefined}

@@ -107,12 +107,30 @@ export function rise(kelvin: number, units: Units): string {
   return units.heat === "C" ? `${kelvin.toFixed(0)} °C` : `${(kelvin * 1.8).toFixed(0)} °F`;
 }
 
-/** Reads what a cook typed, with a comma or a point; null when it is no number. */
+/** Reads what a cook typed or pasted: a comma or a point, 7/8, 1 1/8, its unit behind it; null when it is no number. */
 export function parse(text: string, quantity: Quantity, units: Units): number | null {
-  const clean = text.trim().replace(",", ".");
-  if (!/^-?(\d+\.?\d*|\.\d+)$/.test(clean)) return null;
-  const value = Number(clean);
-  return Number.isFinite(value) ? scale(quantity, units).read(value) : null;
+  const at = scale(quantity, units);
+  const unit = at.unit.replace("°", "").toLowerCase();
+  const bare = text.trim().toLowerCase().replace("°", "").trim();
+  const clean = (unit && bare.endsWith(unit) ? bare.slice(0, -unit.length) : bare).trim();
+  const value = fraction(clean) ?? decimal(clean.replace(",", "."));
+  return value === null ? null : at.read(value);
+}
+
+function decimal(clean: string): number | null {
+  return /^-?(\d+\.?\d*|\.\d+)$/.test(clean) ? Number(clean) : null;
+}
+
+/** 7/8 and 1 1/8, as inches are read off a rule. */
+function fraction(clean: string): number | null {
+  const found = /^(?:(\d{1,3})[ -])?(\d{1,3})\/(\d{1,3})$/.exec(clean);
+  if (!found) return null;
+  const [whole, over, under] = [found[1] ?? "0", found[2], found[3]].map(Number) as [
+    number,
+    number,
+    number,
+  ];
+  return under > 0 ? whole + over / under : null;
 }
 
 /** 364 -> 6:04; an hour and more as 1:05:00. */

@@ -26,8 +26,17 @@ describe("units", () => {
 
   it("takes a comma and refuses what is no number", () => {
     expect(parse("12,5", "millimetre", METRIC)).toBe(12.5);
-    for (const bad of ["", "abc", "1e9", "12 mm", "NaN", "--3"])
+    for (const bad of ["", "abc", "1e9", "12 g", "NaN", "--3", "3/0", "/8", "1/2/3"])
       expect(parse(bad, "millimetre", METRIC)).toBeNull();
+  });
+
+  it("reads inches as they stand on a rule, and a unit that was pasted along", () => {
+    expect(parse("7/8", "millimetre", US)).toBeCloseTo(22.225, 6);
+    expect(parse("1 1/8", "millimetre", US)).toBeCloseTo(28.575, 6);
+    expect(parse("1-1/8 in", "millimetre", US)).toBeCloseTo(28.575, 6);
+    expect(parse("25 mm", "millimetre", METRIC)).toBe(25);
+    expect(parse("66 °C", "celsius", METRIC)).toBe(66);
+    expect(parse("145°F", "celsius", US)).toBeCloseTo(62.78, 2);
   });
 
   it("writes times as cooks read them", () => {

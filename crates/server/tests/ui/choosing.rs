@@ -139,11 +139,18 @@ async fn what_ifs_and_a_recipe_are_answered() {
         .js("return document.querySelector('[data-testid=recipe-0]').value")
         .await;
     first.clear().await.unwrap();
-    first.send_keys("4").await.unwrap();
+    // Nothing is worked out of half of them, and the other side is not set to nothing.
+    first.send_keys("4\u{e004}").await.unwrap();
+    person
+        .until("the other too", &says("recipe-says", "The other side too"))
+        .await;
+    let second = person
+        .js("return document.querySelector('[data-testid=recipe-1]').value")
+        .await;
     person
         .find("recipe-1")
         .await
-        .send_keys("\u{e009}a\u{e000}2:00")
+        .send_keys("2:00\u{e007}")
         .await
         .unwrap();
     person
@@ -158,6 +165,6 @@ async fn what_ifs_and_a_recipe_are_answered() {
         .await;
     let violations = person.violations().await;
     person.leave().await;
-    assert_eq!(typed, json!("four"));
+    assert_eq!((typed, second), (json!("four"), json!("")));
     assert!(violations.is_empty(), "{violations:?}");
 }

@@ -6,6 +6,7 @@ mod carding;
 mod choosing;
 mod counter;
 mod fire;
+mod hand;
 mod journey;
 mod kept;
 mod screenshots;

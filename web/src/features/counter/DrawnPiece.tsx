@@ -44,10 +44,7 @@ export function DrawnPiece({ piece, change, height: most }: Props) {
   const body = `M${left} ${floor} ${top.map(([x, y]) => `L${x} ${y}`).join(" ")} L${left + lengthMm * perMm} ${floor} Z`;
   const set = (end: "thick" | "thin", mm: number) => {
     if (end === "thick") {
-      change({
-        thicknessMm: mm,
-        ...(piece.thinEndMm !== null && piece.thinEndMm > mm ? { thinEndMm: mm } : {}),
-      });
+      change({ thicknessMm: mm });
     } else change({ thinEndMm: Math.min(mm, piece.thicknessMm) });
   };
   const handle = (end: "thick" | "thin", share: number, mm: number) => {

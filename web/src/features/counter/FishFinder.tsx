@@ -20,6 +20,9 @@ type Props = {
   problem: { field: string; message: string } | null;
 };
 
+/** While the list shuts, ms. */
+const SHUTS_MS = 400;
+
 type State = ContextType<typeof ComboBoxStateContext>;
 
 /** The first that fits is chosen until another is: a name half typed and Enter are enough. */
@@ -46,22 +49,50 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
   // A name that more than one fish goes by asks which: the first is not taken for granted.
   const several = called(fish, text ?? "").length > 1;
   useKeys({ "/": { does: () => input.current?.focus(), says: "find a fish by typing" } });
+  // The box says for itself what stands in it when it is left and when something was chosen: only typing is heard.
+  const settles = useRef(false);
+  const settle = () => {
+    settles.current = true;
+    setTimeout(() => {
+      settles.current = false;
+      if (document.activeElement === input.current) input.current?.select();
+    });
+  };
+  // The box takes the focus back when it shuts: that is no wish to see the list again.
+  const chosenAt = useRef(0);
   const take = (key: unknown) => {
     const one = fish.find((f) => f.key === key);
     if (!one) return;
+    chosenAt.current = Date.now();
+    settle();
     onChange(one);
-    input.current?.blur();
+    // Shut, and the name stands there: the next tap meets what lies below.
+    setText(null);
+    box.current?.close();
+  };
+  const open = () => {
+    if (box.current?.isOpen || Date.now() - chosenAt.current < SHUTS_MS) return;
+    setText((typed) => typed ?? "");
+    box.current?.open(null, "manual");
   };
   return (
     <div>
       <ComboBox
         items={found}
         inputValue={text ?? value?.name ?? ""}
-        onInputChange={(typed) => text !== null && setText(typed)}
-        onFocusChange={(focused) => setText((typed) => (focused ? (typed ?? "") : null))}
+        onInputChange={(typed) => {
+          if (settles.current || document.activeElement !== input.current) return;
+          setText(typed);
+          box.current?.open(null, "manual");
+        }}
+        onFocusChange={(focused) => {
+          if (focused) return;
+          settle();
+          setText(null);
+        }}
         selectedKey={null}
         onSelectionChange={take}
-        menuTrigger="focus"
+        menuTrigger="manual"
         defaultFilter={() => true}
         allowsEmptyCollection
       >
@@ -72,7 +103,17 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
           className="typed !text-left !font-sans text-title font-bold !min-h-12"
           autoComplete="off"
           placeholder="Type a name"
+          onFocus={() => !settles.current && open()}
+          onClick={() => !settles.current && open()}
           onKeyDownCapture={(e) => {
+            if (e.key === "Escape" && box.current?.isOpen) {
+              e.preventDefault();
+              e.stopPropagation();
+              settle();
+              setText(null);
+              box.current.close();
+              return;
+            }
             // Whoever types fast is ahead of the marking.
             if (e.key !== "Enter" || text === null || found.length === 0) return;
             const on = box.current?.selectionManager.focusedKey;
@@ -101,9 +142,8 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
             className="outline-none"
             renderEmptyState={() => (
               <p className="px-3 py-3">
-                No fish of that name. Choose one that is alike, thickness and fat decide more than
-                the name; or write it down under Own fish. Smoked, salted and dried fish are not
-                covered.
+                Not in the list. Do not go by looks: some fish poison. Write it down under Own fish
+                and ask the seller. Smoked, salted and dried fish are not covered.
               </p>
             )}
           >

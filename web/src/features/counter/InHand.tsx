@@ -139,12 +139,7 @@ export function InHand({ piece, problem, change }: InHandProps) {
             type="button"
             className="pick mt-5"
             data-testid="propose"
-            onClick={() =>
-              change({
-                thicknessMm: mm,
-                ...(piece.thinEndMm !== null ? { thinEndMm: Math.min(piece.thinEndMm, mm) } : {}),
-              })
-            }
+            onClick={() => change({ thicknessMm: mm })}
           >
             by its weight about {withUnit(mm, "millimetre", units)}
           </button>

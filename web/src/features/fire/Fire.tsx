@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
-import { byUrgency, type Running } from "../../fire";
+import { byUrgency, firstOf, type Running } from "../../fire";
 import { useFire, useKeys, usePiece, useTick } from "../../shell";
 import { Calls } from "./Calls";
 import { CameOut } from "./CameOut";
@@ -20,7 +20,7 @@ export function Fire() {
   const [probes, setProbes] = useState<string | null>(null);
   const [plays, setPlays] = useState(false);
   const ordered = byUrgency(fire.cooks, now);
-  const first = ordered.find((cook) => cook.id === chosen) ?? ordered[0];
+  const first = firstOf(ordered, chosen, now);
   const looking = fire.cooks.find((cook) => cook.id === sees);
   const probing = fire.cooks.find((cook) => cook.id === probes);
   return (
@@ -48,9 +48,25 @@ export function Fire() {
           <strong>Not taken:</strong> {fire.problem}
         </p>
       )}
+      {fire.closed && (
+        <p role="status" className="fire-word" data-testid="closed">
+          <strong>{fire.closed.title}</strong> is taken off the list.{" "}
+          <button
+            type="button"
+            className="target target-word"
+            data-testid="reopen"
+            onClick={fire.reopen}
+          >
+            Undo
+          </button>{" "}
+          <button type="button" className="target target-word" onClick={fire.forgetClosed}>
+            Right so
+          </button>
+        </p>
+      )}
       {fire.missed.length > 0 && (
         <p role="alert" className="fire-word" data-testid="missed">
-          <strong>While this was asleep:</strong>{" "}
+          <strong>While the screen was asleep:</strong>{" "}
           {fire.missed.map((call) => `${call.title}: ${call.act}`).join(". ")}.{" "}
           <button type="button" className="underline font-semibold" onClick={fire.forgetMissed}>
             Seen
@@ -69,6 +85,7 @@ export function Fire() {
             cook={cook}
             now={now}
             first={cook.id === first?.id}
+            opened={cook.id === chosen}
             choose={() => setChosen(cook.id)}
             see={() => setSees(cook.id)}
             probe={() => setProbes(cook.id)}

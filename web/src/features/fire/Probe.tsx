@@ -107,12 +107,17 @@ const OF_A_PROBE: ReadonlySet<string> = new Set([
   "does_not_fit",
 ]);
 
+/** It is the answer to a reading, and stands as one. */
+export function isVerdict(reason: Standing["reasons"][number]): boolean {
+  return reason.read_c != null && OF_A_PROBE.has(reason.code);
+}
+
 /** What the newest reading came to, and the other unit asked back. */
 export function Verdict({ told, cook }: { told: Standing; cook: Running }) {
   const { happen } = useFire();
   const units = useUnits();
   const reason = told.reasons.at(-1);
-  if (!reason || reason.read_c == null || !OF_A_PROBE.has(reason.code)) return null;
+  if (reason?.read_c == null || !isVerdict(reason)) return null;
   const { read_c, instead_c } = reason;
   const original = cook.events.find((event) => event.id === reason.event);
   const elsewhere = units.heat === "C" ? "°F" : "°C";

@@ -18,6 +18,7 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
   const [height, setHeight] = useState(() => told?.lines_share[0] ?? 0);
   const [probe, setProbe] = useState("");
   const [sure, setSure] = useState(false);
+  const [ends, setEnds] = useState(false);
   const field = useMemo(() => (told?.field ? decode(told.field) : null), [told?.field]);
   useEffect(() => {
     dialog.current?.showModal?.();
@@ -153,7 +154,6 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
                   ["turned", "Turned over", { kind: "turned" }],
                   ["basted", "Basted", { kind: "basted" }],
                   ["off", "Off the heat", { kind: "off" }],
-                  ["closed", "Give it up", { kind: "closed" }],
                 ] as const
               ).map(([key, words, event]) => (
                 <button
@@ -169,6 +169,21 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
                   {words}
                 </button>
               ))}
+              <button
+                type="button"
+                className={`target target-word ${ends ? "strip-alarm" : ""}`}
+                data-testid="did-closed"
+                onClick={() => {
+                  if (!ends) {
+                    setEnds(true);
+                    return;
+                  }
+                  happen(cook, { kind: "closed" });
+                  close();
+                }}
+              >
+                {ends ? "Sure: give it up" : "Give it up"}
+              </button>
               {told.released === false && told.phase !== "heating" && (
                 <button
                   type="button"

@@ -16,7 +16,7 @@ import { decode, SideSeen } from "../../slice";
 import { useUnits } from "../../ui";
 import { clock, rise, type Units, withUnit } from "../../units";
 import { Band } from "./Band";
-import { Verdict } from "./Probe";
+import { isVerdict, Verdict } from "./Probe";
 import { Trace } from "./Trace";
 
 /** Nobody has touched it for so long: it is asked whether it is over, never closed by itself, s. */
@@ -64,12 +64,14 @@ type Props = {
   cook: Running;
   now: number;
   first: boolean;
+  /** It was tapped: what is said of it has room. */
+  opened?: boolean;
   choose?: () => void;
   see: () => void;
   probe: () => void;
 };
 
-export function Strip({ cook, now, first, choose, see, probe }: Props) {
+export function Strip({ cook, now, first, opened, choose, see, probe }: Props) {
   const { flash, unsent, happen } = useFire();
   const units = useUnits();
   const acts = useActs(cook, probe);
@@ -92,6 +94,7 @@ export function Strip({ cook, now, first, choose, see, probe }: Props) {
       data-soon={soon || undefined}
       data-flash={flash?.cook === cook.id ? flash.sound : undefined}
       data-first={first || undefined}
+      data-opened={opened || undefined}
       data-danger={danger ? true : undefined}
       data-testid="strip"
       onPointerDown={choose}
@@ -102,7 +105,13 @@ export function Strip({ cook, now, first, choose, see, probe }: Props) {
           {told?.phase === "on_heat" && (
             <span className="quiet figures"> {clock(foldS)} on the heat</span>
           )}
-          {queued > 0 && <span className="text-warning font-semibold"> · waits to be sent</span>}
+          {queued > 0 && <span className="text-warning font-semibold"> · not sent yet</span>}
+          {!opened && (told?.advice.length ?? 0) > 0 && (
+            <span className="strip-mark" data-testid="says-more">
+              {" "}
+              ▲ tap: there is advice
+            </span>
+          )}
         </p>
         <p className="strip-act" data-testid="act">
           {next ? shortAct(next) : "Over"}
@@ -161,15 +170,26 @@ export function Strip({ cook, now, first, choose, see, probe }: Props) {
         >
           {next ? doneWords(next.done, next.says) : "Done"}
         </button>
-        <button
-          type="button"
-          className="target"
-          data-testid="see"
-          disabled={(told?.asks.length ?? 0) === 0}
-          onClick={see}
-        >
-          I see
-        </button>
+        {told?.phase === "heating" ? (
+          <button
+            type="button"
+            className="target"
+            data-testid="take-off"
+            onClick={() => once(cook.id) && happen(cook, { kind: "closed" })}
+          >
+            Not now
+          </button>
+        ) : (
+          <button
+            type="button"
+            className="target"
+            data-testid="see"
+            disabled={(told?.asks.length ?? 0) === 0}
+            onClick={see}
+          >
+            I see
+          </button>
+        )}
         {forgotten ? (
           <button
             type="button"
@@ -206,6 +226,7 @@ export function Strip({ cook, now, first, choose, see, probe }: Props) {
       </div>
       {told?.field && <Band told={told} foldS={foldS} />}
       {told && <Said told={told} cook={cook} />}
+      <Spoken cook={cook} late={late} soon={!waits && !late && left <= 0} next={next} />
       {cook.unreadable && <p className="strip-said text-error">{cook.unreadable}</p>}
     </article>
   );
@@ -218,6 +239,22 @@ const PRESS = {
   dent_stays: "keeps the dent",
   falls_apart: "falls apart",
 } as const;
+
+/** For who hears the page: one polite word when an act is due, one that interrupts when it is late, nothing between. */
+function Spoken(props: { cook: Running; late: boolean; soon: boolean; next: Next | null }) {
+  const { cook, late, soon, next } = props;
+  const word = next ? `${cook.title}: ${shortAct(next)}` : "";
+  return (
+    <>
+      <span className="sr-only" aria-live="polite" data-testid="spoken">
+        {soon ? `${word}, now` : ""}
+      </span>
+      <span className="sr-only" aria-live="assertive" data-testid="spoken-late">
+        {late ? `${word}, late` : ""}
+      </span>
+    </>
+  );
+}
 
 /** What it should be like now, and what to look for at the act. */
 function cueWords(told: Standing | null, next: Next | null): string {
@@ -420,7 +457,7 @@ function Said({ told, cook }: { told: Standing; cook: Running }) {
         </div>
       )}
       <Trace told={told} />
-      {reason && reason.read_c == null && (
+      {reason && !isVerdict(reason) && (
         <p data-testid="reason">
           {reason.message}
           {Math.abs(reason.longer_s) >= 3 && reason.code !== "turned" && (

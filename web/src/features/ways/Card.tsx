@@ -350,15 +350,7 @@ export function Card() {
             usual={piece.thicknessMm}
             field="piece.thickness_mm"
             problem={problem}
-            onChange={(thicknessMm) =>
-              changePiece({
-                thicknessMm,
-                // What is thinner at one end stays no thicker than the other.
-                ...(piece.thinEndMm !== null && piece.thinEndMm > thicknessMm
-                  ? { thinEndMm: thicknessMm }
-                  : {}),
-              })
-            }
+            onChange={(thicknessMm) => changePiece({ thicknessMm })}
           />
           <Choice
             label="Rests on, and is eaten off"

@@ -17,8 +17,9 @@ export function Recipe({ planned, request }: { planned: Plan; request: PlanReque
   const units = useUnits();
   const { piece } = usePiece();
   const [kept, keep] = useViewList("recipe");
-  const times = kept.map(Number);
+  const times = kept.map((s) => (s === "" ? Number.NaN : Number(s)));
   const whole = times.length === planned.sides_s.length && times.every((s) => Number.isFinite(s));
+  const said = (i: number) => (Number.isFinite(times[i]) ? (times[i] ?? null) : null);
   const { field: _, ...asked } = request;
   // "20 minutes at 150": the heat of the recipe, where it is not that of the card.
   const [at, setAt] = useViewText("recipe-at");
@@ -47,12 +48,9 @@ export function Recipe({ planned, request }: { planned: Plan; request: PlanReque
           <Side
             key={i}
             label={SIDE(i, planned.sides_s.length)}
-            s={whole ? (times[i] ?? null) : null}
+            s={said(i)}
             id={`recipe-${i}`}
-            set={(s) => {
-              const next = sides.map((k) => (k === i ? s : ((whole ? times[k] : undefined) ?? 0)));
-              keep(next.map(String));
-            }}
+            set={(s) => keep(sides.map((k) => String((k === i ? s : said(k)) ?? "")))}
           />
         ))}
         {main?.control.takes === "number" && (
@@ -91,6 +89,9 @@ export function Recipe({ planned, request }: { planned: Plan; request: PlanReque
         )}
       </div>
       <div aria-live="polite" className="pt-2 pb-3 min-h-14" data-testid="recipe-says">
+        {!whole && sides.some((i) => said(i) !== null) && (
+          <p className="quiet">The other side too, and it is worked out.</p>
+        )}
         {whole && problem && !problem.field.startsWith("method.") && (
           <p className="text-error">{problem.message}</p>
         )}
@@ -119,6 +120,14 @@ function Side({ label, s, id, set }: SideProps) {
     if (s === null || seconds(text) !== s) setText(s === null ? "" : clock(s));
   }
   const wrong = text !== "" && seconds(text) === null;
+  // Half a time is no time: it counts when it is left or entered.
+  const commit = () => {
+    const read = seconds(text);
+    if (read === null || text === "") return;
+    setAt(read);
+    set(read);
+    setText(clock(read));
+  };
   return (
     <div>
       <label htmlFor={id} className="text-small quiet block">
@@ -134,15 +143,10 @@ function Side({ label, s, id, set }: SideProps) {
         value={text}
         aria-invalid={wrong}
         aria-describedby={wrong ? `${id}-error` : undefined}
-        onChange={(e) => {
-          const said = e.currentTarget.value;
-          setText(said);
-          const read = seconds(said);
-          if (read !== null && said !== "") {
-            setAt(read);
-            set(read);
-          }
-        }}
+        onChange={(e) => setText(e.currentTarget.value)}
+        onFocus={(e) => e.target.select()}
+        onBlur={commit}
+        onKeyDown={(e) => e.key === "Enter" && commit()}
       />
       {wrong && (
         <p id={`${id}-error`} className="text-small text-error">
