@@ -2999,7 +2999,7 @@ export interface components {
         Probe: {
             /**
              * Format: double
-             * @description From when it is worth probing, s: an ordinary piece is there.
+             * @description From when it is worth probing, s: an ordinary piece shows it by then; when it comes off at the latest.
              */
             from_s: number;
             /**
@@ -4113,6 +4113,8 @@ export interface components {
         };
         /** @description A whole fish as its length says. */
         WholeFish: {
+            /** @description A body as it was measured belongs to a fish of that weight; true where none was. */
+            fits: boolean;
             /**
              * Format: double
              * @description Height there, back to belly, mm: long axis of the section.

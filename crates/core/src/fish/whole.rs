@@ -26,7 +26,24 @@ pub struct WholeFish {
     pub thickness_mm: f64,
     /// Height there, back to belly, mm: long axis of the section.
     pub height_mm: f64,
+    /// A body as it was measured belongs to a fish of that weight; true where none was.
+    pub fits: bool,
 }
+
+impl WholeFish {
+    /// The same held against a body as it was measured, mm.
+    #[must_use]
+    pub fn measured(self, thickness_mm: f64) -> Self {
+        let apart = (thickness_mm / self.thickness_mm - 1.0).abs();
+        Self {
+            fits: apart <= APART,
+            ..self
+        }
+    }
+}
+
+/// Bodies of one weight differ by less than this, share. common practice, no source: a third.
+const APART: f64 = 1.0 / 3.0;
 
 /// A whole fish from its length, or from its weight, or both held against each other.
 ///
@@ -75,6 +92,7 @@ pub fn whole_fish(
         mass_g,
         thickness_mm,
         height_mm: body.height_mm(thickness_mm),
+        fits: true,
     })
 }
 
@@ -128,6 +146,17 @@ mod tests {
         assert!(at(Cut::Fillet, 90.0) < at(Cut::Fillet, 250.0));
         assert!(at(Cut::Fillet, 5000.0) <= hake.thickness_mm[2]);
         assert!(at(Cut::WholeRound, 300.0) < at(Cut::WholeRound, 1200.0));
+    }
+
+    /// A trout of 350 g is about 39 mm thick: 14 mm are those of a fillet, 34 and 45 a lean and a plump one.
+    #[test]
+    fn a_measured_body_is_held_against_the_weight() {
+        let trout = Species::find("trout").unwrap();
+        let fish = whole_fish(&trout, None, Some(350.0)).unwrap();
+        assert!((30.0..48.0).contains(&fish.thickness_mm), "{fish:?}");
+        let share = |share: f64| fish.measured(share * fish.thickness_mm).fits;
+        assert!(fish.fits && share(0.8) && share(1.25));
+        assert!(!share(0.4) && !share(1.5) && !fish.measured(14.0).fits);
     }
 
     #[test]

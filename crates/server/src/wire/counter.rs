@@ -238,11 +238,12 @@ impl WholeRequest {
             .map(|mm| Thickness::new("thickness_mm", mm))
             .transpose()?;
         let section_mm = measured.map_or(thickness_mm, Thickness::value);
-        Ok(WholeFish {
+        let fish = WholeFish {
             thickness_mm,
             height_mm: species.body()?.height_mm(section_mm),
             ..fish
-        })
+        };
+        Ok(measured.map_or(fish, |body| fish.measured(body.value())))
     }
 }
 

@@ -102,6 +102,26 @@ async fn a_fish_is_chosen_by_a_tap_and_the_list_is_shut() {
     );
 }
 
+/// A fillet that becomes a whole fish takes its body from the weight, and says so; what does not go together is said.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_whole_fish_takes_its_body_from_the_weight() {
+    let data = tempfile::tempdir().unwrap();
+    let person = Person::new(1280, 800, Some(data.path())).await;
+    skip_kitchen(&person).await;
+    person
+        .open("/?fish=trout&cut=fillet&mm=14&thin=8&g=350&n=1&skin=on&at=8")
+        .await;
+    tap(&person, "label, [role=radio], button", "whole round fish").await;
+    person.find("reckoned").await;
+    let mm = query(&person, "mm").await;
+    person.type_into("thickness", "14").await;
+    let said = person.text("disagrees").await;
+    person.leave().await;
+    let mm: f64 = mm.as_str().unwrap().parse().unwrap();
+    assert!((30.0..48.0).contains(&mm), "{mm}");
+    assert!(said.contains("350 g") && said.contains("14 mm"), "{said}");
+}
+
 /// A thickness typed digit by digit, at any speed, leaves the thin end as it was asked; a fraction of an inch is read.
 #[tokio::test(flavor = "multi_thread")]
 async fn a_thickness_is_typed_and_the_thin_end_stays() {

@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { type ReactNode, useRef } from "react";
 import { Link } from "react-router";
 import { type Fish, Refused } from "../../api";
 import { EATERS, FOOD_SAFETY, type Known, ownKey, RULES, rulesOf } from "../../card";
@@ -31,6 +31,8 @@ export function Counter() {
     "[": { does: () => setTab(tabFrom(tab, -1)), says: turning },
     "]": { does: () => setTab(tabFrom(tab, 1)), says: turning },
   });
+  // What was in hand before, as the piece below begins anew with another fish or cut.
+  const wasInHand = useRef(`${piece.fish} ${piece.cut}`);
   if (list.isError)
     return (
       <div className="p-8">
@@ -113,6 +115,7 @@ export function Counter() {
                 piece: () => (
                   <InHand
                     key={`${piece.fish} ${piece.cut}`}
+                    was={wasInHand}
                     piece={piece}
                     change={change}
                     problem={problem}

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { type RefObject, useEffect, useState } from "react";
 import { api } from "../../api";
 import { isWhole, type Piece, which } from "../../card";
 import { Fold, NumberField, type Problem, useUnits } from "../../ui";
@@ -8,13 +8,15 @@ import { DrawnWhole } from "./DrawnWhole";
 import { useAnswer } from "./useAnswer";
 
 type InHandProps = {
+  /** Fish and cut that were in hand when this was drawn last. */
+  was: RefObject<string>;
   piece: Piece;
   problem: Problem;
   change: (part: Partial<Piece>) => void;
 };
 
 /** The drawn piece with its ruler, and the numbers that make it. */
-export function InHand({ piece, problem, change }: InHandProps) {
+export function InHand({ was, piece, problem, change }: InHandProps) {
   const units = useUnits();
   const whole = isWhole(piece.cut);
   const [length, setLength] = useState<number | null>(null);
@@ -37,6 +39,16 @@ export function InHand({ piece, problem, change }: InHandProps) {
   );
   const fit = proposed.answer;
   const mm = fit ? Math.round(fit.thickness_mm) : null;
+  // A fish that becomes whole, or another whole one, is as thick as its weight has it: a fillet's figure is none of it.
+  const what = `${piece.fish} ${piece.cut}`;
+  useEffect(() => {
+    if (was.current === what || proposed.stale || mm === null) return;
+    was.current = what;
+    if (whole && piece.cut !== "small_whole" && mm !== piece.thicknessMm)
+      change({ thicknessMm: mm });
+  });
+  const thick = Math.round(piece.thicknessMm);
+  const apart = whole && length === null && fit?.fits === false;
   return (
     <>
       {whole ? (
@@ -143,6 +155,18 @@ export function InHand({ piece, problem, change }: InHandProps) {
           >
             by its weight about {withUnit(mm, "millimetre", units)}
           </button>
+        )}
+        {whole && mm !== null && mm === thick && length === null && (
+          <p className="text-small quiet mt-5" data-testid="reckoned">
+            reckoned from its weight
+          </p>
+        )}
+        {apart && mm !== null && (
+          <p role="status" className="text-small font-semibold basis-full" data-testid="disagrees">
+            {withUnit(piece.massG, "gram", units)} and {withUnit(thick, "millimetre", units)} do not
+            go together: a fish of that weight is about {withUnit(mm, "millimetre", units)} thick.
+            Weigh or measure again.
+          </p>
         )}
       </div>
       <div className="flex flex-wrap gap-x-6 items-baseline">

@@ -15,5 +15,11 @@ export function useAnswer<Q, A>(
     retry: false,
   });
   const problem = query.error instanceof Refused ? query.error : null;
-  return { answer: query.data, problem, again: () => void query.refetch() };
+  return {
+    answer: query.data,
+    /** It is of the question before: the next is on its way. */
+    stale: query.isPlaceholderData || query.isFetching,
+    problem,
+    again: () => void query.refetch(),
+  };
 }
