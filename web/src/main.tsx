@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { lazy, StrictMode, Suspense, useEffect, useMemo, useState } from "react";
+import { lazy, StrictMode, Suspense, useEffect, useMemo, useRef, useState } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Link, Route, Routes, useLocation, useNavigate } from "react-router";
 import "./app.css";
@@ -38,7 +38,7 @@ const queries = new QueryClient({
 function Nowhere() {
   return (
     <div className="p-8">
-      <h1 className="text-title font-bold">Nothing is kept at this address</h1>
+      <h1 className="text-title font-bold">There is no page here</h1>
       <p className="py-4">
         <Link to="/" className="underline">
           Back to the counter
@@ -60,6 +60,17 @@ function House() {
   useEffect(() => {
     document.documentElement.dataset.theme = night ? "night" : "day";
   }, [night]);
+  // What the page is called says where one is, and the focus goes along to what has changed.
+  const main = useRef<HTMLElement>(null);
+  const at = `/${pathname.split("/")[1] ?? ""}`;
+  const before = useRef(at);
+  useEffect(() => {
+    const view = VIEWS.find((one) => one.path === at);
+    document.title = view ? `${view.name} · Cindo` : "Cindo";
+    if (before.current === at) return;
+    before.current = at;
+    main.current?.focus({ preventScroll: true });
+  }, [at]);
   useKeys(
     useMemo(
       () => ({
@@ -80,6 +91,9 @@ function House() {
   );
   return (
     <UnitsContext.Provider value={units}>
+      <a href="#main" className="skip-link no-print">
+        To the view
+      </a>
       <Rail
         units={units}
         setUnits={setUnits}
@@ -87,7 +101,12 @@ function House() {
         setNight={(on) => setTheme({ night: on })}
         showKeys={() => setKeys(true)}
       />
-      <main className="pb-20 md:pb-0 md:pl-[84px] print:pl-0">
+      <main
+        id="main"
+        ref={main}
+        tabIndex={-1}
+        className="pb-20 md:pb-0 md:pl-[84px] print:pl-0 outline-none"
+      >
         {pathname !== "/fire" && <FireStrip />}
         <Mishap key={pathname.split("/")[1]}>
           {(pathname === "/" || pathname === "/ways") && <FirstVisit />}

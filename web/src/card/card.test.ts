@@ -13,6 +13,7 @@ import {
   HEATS,
   methodFrom,
   NOTHING_KNOWN,
+  nearly,
   onlyToday,
   type Piece,
   question,
@@ -216,6 +217,30 @@ describe("finding a fish", () => {
     expect(names("gad")).toEqual(["Cod"]);
     expect(names("od")).toEqual([]);
     expect(names(" ")).toHaveLength(2);
+  });
+
+  it("has first what is called just so, then what begins so", () => {
+    const more = [
+      fish("Quay cod", "", []),
+      fish("Murray cod", "", []),
+      fish("Codfish, dried", "", []),
+      ...all,
+    ];
+    expect(search(more, "cod").map((f) => f.name)).toEqual([
+      "Cod",
+      "Codfish, dried",
+      "Quay cod",
+      "Murray cod",
+    ]);
+  });
+
+  it("forgives one slip, and no more", () => {
+    const some = [fish("Tilapia", "Oreochromis", []), ...all];
+    const names = (text: string) => nearly(some, text).map((f) => f.name);
+    for (const slip of ["tilapya", "tilpia", "tillapia", "tialpia", "tlapi"])
+      expect([slip, names(slip)]).toEqual([slip, ["Tilapia"]]);
+    for (const none of ["tylapya", "cud", "xxxx", "puffer"]) expect(names(none)).toEqual([]);
+    expect(names("branzimo")).toEqual(["Sea bass"]);
   });
 
   it("knows when more than one goes by a name", () => {

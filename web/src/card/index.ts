@@ -68,11 +68,47 @@ export function called(fish: Fish[], text: string): Fish[] {
   return fish.filter((f) => [f.name, ...f.aliases].some((n) => n.toLowerCase() === typed));
 }
 
-/** Fish whose name, alias or scientific name begins, in any word, with what was typed. */
+const words = (f: Fish) =>
+  [f.name, f.scientific, ...f.aliases].flatMap((n) => [n, ...n.split(/[\s,]+/)]);
+
+/**
+ * Fish whose name, alias or scientific name begins, in any word, with what was typed: first those that are called so, then
+ * those whose name begins so.
+ */
 export function search(fish: Fish[], text: string): Fish[] {
   const typed = text.trim().toLowerCase();
   if (!typed) return fish;
-  const words = (f: Fish) =>
-    [f.name, f.scientific, ...f.aliases].flatMap((n) => [n, ...n.split(/[\s,]+/)]);
-  return fish.filter((f) => words(f).some((w) => w.toLowerCase().startsWith(typed)));
+  const rank = (f: Fish) => {
+    const names = [f.name, ...f.aliases].map((n) => n.toLowerCase());
+    return names[0] === typed ? 0 : names.includes(typed) ? 1 : names[0]?.startsWith(typed) ? 2 : 3;
+  };
+  return fish
+    .filter((f) => words(f).some((w) => w.toLowerCase().startsWith(typed)))
+    .map((f, i) => ({ f, rank: rank(f), i }))
+    .sort((a, b) => a.rank - b.rank || a.i - b.i)
+    .map(({ f }) => f);
+}
+
+/** Fish a word of whose name is one slip away from what was typed: a letter wrong, left out, put in, or two changed about. */
+export function nearly(fish: Fish[], text: string): Fish[] {
+  const typed = text.trim().toLowerCase();
+  if (typed.length < 4) return [];
+  const near = (w: string) => {
+    const word = w.toLowerCase();
+    return [-1, 0, 1].some((by) => oneSlip(typed, word.slice(0, typed.length + by)));
+  };
+  return fish.filter((f) => words(f).some(near));
+}
+
+function oneSlip(a: string, b: string): boolean {
+  if (a === b || Math.abs(a.length - b.length) > 1) return a === b;
+  const [short, long] = a.length <= b.length ? [a, b] : [b, a];
+  let i = 0;
+  while (i < short.length && short[i] === long[i]) i++;
+  if (short.length < long.length) return short.slice(i) === long.slice(i + 1);
+  const changed = short[i] === long[i + 1] && short[i + 1] === long[i];
+  return (
+    short.slice(i + 1) === long.slice(i + 1) ||
+    (changed && short.slice(i + 2) === long.slice(i + 2))
+  );
 }

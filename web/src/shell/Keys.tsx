@@ -1,5 +1,6 @@
+import { useState } from "react";
 import { Button, Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
-import { keysTaken } from "./useKeys";
+import { keysTaken, lettersOn, setLetters } from "./useKeys";
 
 // What every number and list takes, wherever it stands.
 const EVERYWHERE: [string, string][] = [
@@ -8,6 +9,7 @@ const EVERYWHERE: [string, string][] = [
 ];
 
 export function Keys({ open, close }: { open: boolean; close: () => void }) {
+  const [letters, keep] = useState(lettersOn);
   return (
     <ModalOverlay
       isOpen={open}
@@ -28,6 +30,19 @@ export function Keys({ open, close }: { open: boolean; close: () => void }) {
               </div>
             ))}
           </dl>
+          <label className="flex items-center gap-3 pt-4 min-h-11">
+            <input
+              type="checkbox"
+              className="checkbox"
+              data-testid="letters"
+              checked={letters}
+              onChange={(e) => {
+                keep(e.target.checked);
+                setLetters(e.target.checked);
+              }}
+            />
+            Single letters and figures do something
+          </label>
           <Button slot="close" className="btn mt-5">
             Close
           </Button>

@@ -21,6 +21,25 @@ const PRESSED =
 
 const NAMES: Record<string, string> = { ArrowUp: "↑", ArrowDown: "↓", " ": "Space" };
 
+const LETTERS = "cindo.letters";
+
+/** Single letters do something; off, only named keys do (WCAG 2.1.4). Kept in this browser. */
+export function lettersOn(): boolean {
+  try {
+    return localStorage.getItem(LETTERS) !== "off";
+  } catch {
+    return true;
+  }
+}
+
+export function setLetters(on: boolean): void {
+  try {
+    localStorage.setItem(LETTERS, on ? "on" : "off");
+  } catch {
+    // A browser that stores nothing has them on.
+  }
+}
+
 export function useKeys(keys: Keys): void {
   useEffect(() => {
     const listed = new Map<string, string>();
@@ -43,7 +62,8 @@ export function useKeys(keys: Keys): void {
       const own = e.key === "Enter" || e.key === " " || e.key.startsWith("Arrow");
       if (own && e.target instanceof HTMLElement && e.target.closest(PRESSED)) return;
       const act = keys[e.key];
-      if (!act) return;
+      // The list of keys is always to be had: that is where letters are switched on again.
+      if (!act || (e.key.length === 1 && e.key !== "?" && !lettersOn())) return;
       e.preventDefault();
       if (typeof act === "function") act();
       else act.does();

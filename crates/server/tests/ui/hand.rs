@@ -265,6 +265,59 @@ async fn enter_does_what_has_the_focus() {
     assert_eq!(after, ["in", "cue", "turned"]);
 }
 
+/// The first Tab leads to the view; each view has its name and takes the focus; letters can be switched off, and on again.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_page_is_gone_through_by_keys() {
+    let data = tempfile::tempdir().unwrap();
+    let person = Person::new(1280, 800, Some(data.path())).await;
+    skip_kitchen(&person).await;
+    person.open(PIECE).await;
+    person.find("fish").await;
+    key(&person, TAB).await;
+    let first = person
+        .js("return document.activeElement.innerText.trim()")
+        .await;
+    key(&person, ENTER).await;
+    let skipped = person.js("return document.activeElement.id").await;
+    key(&person, "4").await;
+    person
+        .until("book", "return location.pathname === '/book'")
+        .await;
+    let named = person
+        .js("return [document.title, document.activeElement.id]")
+        .await;
+    key(&person, "?").await;
+    person.click("letters").await;
+    key(&person, ESCAPE).await;
+    person
+        .until(
+            "no list",
+            "return document.querySelector('[role=dialog]') === null",
+        )
+        .await;
+    key(&person, "1").await;
+    person.settled().await;
+    let stays = person.js("return location.pathname").await;
+    key(&person, "?").await;
+    person.click("letters").await;
+    key(&person, ESCAPE).await;
+    person
+        .until(
+            "no list",
+            "return document.querySelector('[role=dialog]') === null",
+        )
+        .await;
+    key(&person, "1").await;
+    person
+        .until("counter", "return location.pathname === '/'")
+        .await;
+    person.leave().await;
+    assert_eq!(first, json!("To the view"));
+    assert_eq!(skipped, json!("main"));
+    assert_eq!(named, json!(["Book · Cindo", "main"]));
+    assert_eq!(stays, json!("/book"));
+}
+
 /// The late one has the orange button, whatever was touched last; a piece that is not in yet is taken off by a tap and back by
 /// another; of four on a phone each shows its advice when it is tapped; and who hears the page hears each act once.
 #[tokio::test(flavor = "multi_thread")]

@@ -9,7 +9,7 @@ import {
   Popover,
 } from "react-aria-components";
 import type { Fish } from "../../api";
-import { called, search } from "../../card";
+import { called, nearly, search } from "../../card";
 import { useKeys } from "../../shell";
 import { FieldError } from "../../ui";
 
@@ -45,7 +45,10 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const box = useRef<State>(null);
   const [text, setText] = useState<string | null>(null);
-  const found = search(fish, text ?? "");
+  const exact = search(fish, text ?? "");
+  // A slip is forgiven, but not taken for granted: it is asked.
+  const guessed = exact.length === 0;
+  const found = guessed ? nearly(fish, text ?? "") : exact;
   // A name that more than one fish goes by asks which: the first is not taken for granted.
   const several = called(fish, text ?? "").length > 1;
   useKeys({ "/": { does: () => input.current?.focus(), says: "find a fish by typing" } });
@@ -117,7 +120,7 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
             // Whoever types fast is ahead of the marking.
             if (e.key !== "Enter" || text === null || found.length === 0) return;
             const on = box.current?.selectionManager.focusedKey;
-            if (several && !found.some((f) => f.key === on)) {
+            if ((several || guessed) && !found.some((f) => f.key === on)) {
               e.preventDefault();
               e.stopPropagation();
               return;
@@ -127,12 +130,17 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
             take((found.find((f) => f.key === on) ?? found[0])?.key);
           }}
         />
-        <FirstThatFits first={several ? undefined : found[0]?.key} box={box} />
+        <FirstThatFits first={several || guessed ? undefined : found[0]?.key} box={box} />
         <Popover
           offset={4}
           maxHeight={336}
           className="w-(--trigger-width) bg-base-100 border border-base-content/40 overflow-y-auto"
         >
+          {guessed && found.length > 0 && (
+            <p className="px-3 pt-3 font-semibold" role="status" data-testid="did-you-mean">
+              Not in the list so. Did you mean:
+            </p>
+          )}
           {several && text && (
             <p className="px-3 pt-3 font-semibold" role="status" data-testid="which-fish">
               “{text.trim()}” is more than one fish. Which?
