@@ -15,9 +15,10 @@ export function keysTaken(): [string, string][] {
   return [...said].map(([what, keys]) => [[...new Set(keys)].join(" "), what]);
 }
 
-/** What takes Enter, Space or arrows itself. */
-const PRESSED =
-  "button, a[href], summary, input, select, [role=button], [role=slider], [role=radio], [role=tab], [role=option]";
+/** What takes arrows itself, and what takes Enter and Space. */
+const MOVED =
+  "input, select, [role=slider], [role=radio], [role=tab], [role=option], [role=listbox]";
+const PRESSED = `button, a[href], summary, [role=button], ${MOVED}`;
 
 const NAMES: Record<string, string> = { ArrowUp: "↑", ArrowDown: "↓", " ": "Space" };
 
@@ -59,8 +60,9 @@ export function useKeys(keys: Keys): void {
       )
         return;
       // What has the focus gets its own keys: Enter and Space press it, arrows move in it.
-      const own = e.key === "Enter" || e.key === " " || e.key.startsWith("Arrow");
-      if (own && e.target instanceof HTMLElement && e.target.closest(PRESSED)) return;
+      const presses = e.key === "Enter" || e.key === " ";
+      const own = presses ? PRESSED : e.key.startsWith("Arrow") ? MOVED : null;
+      if (own && e.target instanceof HTMLElement && e.target.closest(own)) return;
       const act = keys[e.key];
       // The list of keys is always to be had: that is where letters are switched on again.
       if (!act || (e.key.length === 1 && e.key !== "?" && !lettersOn())) return;

@@ -29,26 +29,29 @@ impl Drop for Process {
     }
 }
 
-/// Starts a program and waits for the line that says where it listens.
+/// Starts a program and waits for the line that says where it listens; a driver whose port was taken meanwhile is
+/// started again.
 fn start(command: &mut Command, find: impl Fn(&str) -> Option<String>) -> (Process, String) {
-    let mut child = command
-        .stdout(Stdio::piped())
-        .stderr(Stdio::null())
-        .process_group(0)
-        .spawn()
-        .unwrap();
-    let mut lines = BufReader::new(child.stdout.take().unwrap()).lines();
-    let process = Process(child);
-    let found = lines
-        .by_ref()
-        .map_while(Result::ok)
-        .find_map(|line| find(&line));
-    // Keep the pipe open and empty, or the program may stop on a full one.
-    std::thread::spawn(move || lines.map_while(Result::ok).for_each(drop));
-    (
-        process,
-        found.expect("the program never said where it listens"),
-    )
+    const TRIES: usize = 3;
+    for _ in 0..TRIES {
+        let mut child = command
+            .stdout(Stdio::piped())
+            .stderr(Stdio::null())
+            .process_group(0)
+            .spawn()
+            .unwrap();
+        let mut lines = BufReader::new(child.stdout.take().unwrap()).lines();
+        let process = Process(child);
+        let found = lines
+            .by_ref()
+            .map_while(Result::ok)
+            .find_map(|line| find(&line));
+        let Some(found) = found else { continue };
+        // Keep the pipe open and empty, or the program may stop on a full one.
+        std::thread::spawn(move || lines.map_while(Result::ok).for_each(drop));
+        return (process, found);
+    }
+    panic!("the program never said where it listens");
 }
 
 fn ready(line: &str) -> Option<String> {

@@ -77,8 +77,10 @@ async fn the_ways_are_chosen_among() {
 
     // Up and down by key goes from the first to the next.
     person
-        .js("document.querySelector('[data-way]').focus(); document.querySelector('[data-way]').dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown', bubbles: true }))")
+        .js("document.querySelector('[data-way]').focus()")
         .await;
+    let way = person.client.active_element().await.unwrap();
+    way.send_keys("\u{e015}").await.unwrap();
     let focused = person.js("return document.activeElement.dataset.way").await;
     let now = order(&person).await;
     person.leave().await;

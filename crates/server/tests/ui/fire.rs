@@ -193,7 +193,7 @@ async fn a_server_pulled_away_in_mid_cook_loses_nothing() {
     person
         .until(
             "waits",
-            "return document.body.innerText.includes('waits to be sent')",
+            "return document.body.innerText.includes('not sent yet')",
         )
         .await;
     person
@@ -205,7 +205,7 @@ async fn a_server_pulled_away_in_mid_cook_loses_nothing() {
     tokio::time::sleep(std::time::Duration::from_millis(1300)).await;
     let after = person.text("countdown").await;
     person.bring_server_back();
-    person.until("sent", "return document.querySelector('[data-testid=out-of-touch]') === null && !document.body.innerText.includes('waits to be sent')").await;
+    person.until("sent", "return document.querySelector('[data-testid=out-of-touch]') === null && !document.body.innerText.includes('not sent yet')").await;
     look_or_off(&person).await;
     let events = kinds(&person, "/api/cooks").await;
     // The page is left and come back to.
