@@ -146,6 +146,8 @@ export function FireProvider({ children }: { children: ReactNode }) {
   const flush = useCallback(async () => {
     if (sending.current) return;
     sending.current = true;
+    // What was refused is said until something new is sent: others of the same lot that were taken do not wipe it away.
+    let refused = false;
     try {
       for (let all = waiting(); all.length > 0; all = waiting()) {
         const id = all[0]?.cook ?? "";
@@ -156,7 +158,7 @@ export function FireProvider({ children }: { children: ReactNode }) {
           const kept = await api.happened(id, await sentS(known.current, id), events);
           drop(ids);
           setInTouch(true);
-          setProblem(null);
+          if (!refused) setProblem(null);
           const running = take(kept);
           if (kept.ended && events.some((event) => event.kind === "served"))
             setOver((all) => [...all.filter((one) => one.id !== id), running]);
@@ -177,6 +179,7 @@ export function FireProvider({ children }: { children: ReactNode }) {
           // It will never be taken: said, and not sent for ever. One of several takes none of the others along.
           const wrong = events[Number(/^events\[(\d+)\]/.exec(cause.field)?.[1] ?? Number.NaN)];
           drop(wrong ? [wrong.id] : ids);
+          refused = true;
           setProblem(cause.message);
         }
         setQueued((n) => n + 1);

@@ -95,8 +95,8 @@ pub(super) struct Course {
     to_come: Vec<ToCome>,
     /// Where the heat is set, when it is not as planned.
     set: Option<NewHeat>,
-    /// And where it was before it was turned off.
-    set_before: Option<NewHeat>,
+    /// And where it was before it was turned off, what the faces saw then, and how many stages had begun with the cold one.
+    lit: Option<(Option<NewHeat>, Stage, usize)>,
     lid: bool,
     /// The lid of what cooks under one is off.
     opened: bool,
@@ -176,7 +176,7 @@ impl Course {
                 })
                 .collect(),
             set: None,
-            set_before: None,
+            lit: None,
             lid: false,
             opened: false,
             flipped: false,
@@ -592,18 +592,24 @@ impl Course {
         let off = self.set == Some(NewHeat::Off);
         if heat == NewHeat::Off {
             if !off {
-                self.set_before = self.set;
+                let before = self.set;
                 self.set = Some(heat);
                 self.put(self.cold(now), None, at_s);
+                self.lit = Some((before, now, self.begins.len()));
                 self.changed = true;
             }
             return Ok(());
         }
         let key = main_heat(planned);
         if heat == NewHeat::On || (off && key.is_none()) {
-            if off {
-                self.set = self.set_before;
-                let stage = self.as_it_is(self.planned.stages[self.under_way(planned)]);
+            if let (true, Some((before, lit, begun))) = (off, self.lit.take()) {
+                self.set = before;
+                // As it was, in an oven that nobody had planned too; turned meanwhile, as the plan has it since.
+                let stage = if self.begins.len() == begun {
+                    lit
+                } else {
+                    self.as_it_is(self.planned.stages[self.under_way(planned)])
+                };
                 self.put(stage, None, at_s);
                 self.changed = true;
             }

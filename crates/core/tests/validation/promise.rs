@@ -633,6 +633,18 @@ fn dangers_are_heard_whatever_the_way_can_be_set_to() {
     assert_eq!(alarms(&at_risk(), &off, 210.0), ["fire_off"]);
     let next = fold(&at_risk(), &off, 210.0).next.unwrap();
     assert_eq!((next.done, next.says), (Kind::Heat, Some("on")));
+    // In an oven that nobody had planned, off and on is that oven, not the pan it came from.
+    let seared = of("sear_both_sides", &[], hake(40.0, 1));
+    let oven = event(Kind::IntoOven, 240.0);
+    let straight = [is_in.clone(), oven];
+    let dark = [
+        says(Kind::Heat, 300.0, "off"),
+        says(Kind::Heat, 301.0, "on"),
+    ];
+    let relit = [&straight[..], &dark[..]].concat();
+    let apart_s =
+        fold(&seared, &relit, 310.0).off_heat_s - fold(&seared, &straight, 310.0).off_heat_s;
+    assert!(apart_s.abs() < 5.0, "{apart_s}");
     // A pan, too.
     let pan = PlanAsked {
         target: TargetAsked::Level("food_safety".into()),

@@ -45,9 +45,7 @@ export function Probe({ cook, close }: { cook: Running; close: () => void }) {
           {read.length > 0 && (
             <ol className="flex flex-wrap gap-x-6 gap-y-1 pt-3 text-title figures font-semibold">
               {read.map((one) => (
-                <li key={one.id} className={promise && one.c < promise.shows_c ? "text-error" : ""}>
-                  {withUnit(one.c, "celsius", units)}
-                </li>
+                <li key={one.id}>{withUnit(one.c, "celsius", units)}</li>
               ))}
             </ol>
           )}
