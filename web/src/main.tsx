@@ -13,7 +13,6 @@ import {
   PieceProvider,
   Rail,
   reloadAfterUpgrade,
-  UnitSwitch,
   useKeys,
   usePiece,
   useStored,
@@ -125,10 +124,6 @@ function House() {
             </Routes>
           </Suspense>
         </Mishap>
-        <p className="md:hidden no-print flex items-center px-4 text-small quiet">
-          Units
-          <UnitSwitch units={units} setUnits={setUnits} />
-        </p>
       </main>
       <Keys open={keys} close={() => setKeys(false)} />
     </UnitsContext.Provider>
@@ -136,6 +131,13 @@ function House() {
 }
 
 reloadAfterUpgrade();
+
+// Where the connection is safe enough for it, the page opens while the server is away.
+if (import.meta.env.PROD && "serviceWorker" in navigator)
+  window.addEventListener("load", () => {
+    // Where it may not, nothing is lost but that.
+    navigator.serviceWorker.register("/away.js").catch(() => undefined);
+  });
 
 const root = document.getElementById("root");
 if (root)

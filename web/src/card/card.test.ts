@@ -60,6 +60,7 @@ const pieces: fc.Arbitrary<Piece> = fc
       fc.record({ altitude_m: fc.integer({ min: -400, max: 5000 }), rules: fc.constant("eu_uk") }),
     ),
     wishes: fc.subarray([...WISHES]),
+    fire: fc.option(fc.constantFrom(...HEATS), { nil: null }),
     lacks: fc.subarray([...HEATS]),
     without: fc.subarray([...ALLERGENS]),
     readyBy: some(fc.constantFrom("00:05", "19:30", "23:59")),
@@ -97,6 +98,7 @@ describe("the piece in an address and in a request", () => {
         expect(fromRequest(kept)).toEqual({
           ...piece,
           wishes: [],
+          fire: null,
           lacks: [],
           without: [],
           readyBy: null,
@@ -129,8 +131,9 @@ describe("the piece in an address and in a request", () => {
     );
   });
 
-  it("is none without a fish or a thickness, and never a NaN", () => {
-    expect(fromQuery(new URLSearchParams("fish=cod"))).toBeNull();
+  it("is none without a fish, and never a NaN", () => {
+    expect(fromQuery(new URLSearchParams("mm=20"))).toBeNull();
+    expect(fromQuery(new URLSearchParams("fish=puffer"))?.fish).toBe("puffer");
     expect(fromQuery(new URLSearchParams("fish=cod&mm=abc&n=x"))).toMatchObject({
       thicknessMm: 25,
       pieces: 1,

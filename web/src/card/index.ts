@@ -3,6 +3,7 @@ import type { Fish, PlanRequest, WhichFish } from "../api";
 import { settingsQuery } from "./settings";
 import { type Asked, fromRequest, isWhole, type Piece, toQuery } from "./table";
 
+export { begun } from "./begun";
 export {
   methodFrom,
   readSetting,
@@ -15,6 +16,7 @@ export {
   type Allergen,
   type Asked,
   asked,
+  clockIn,
   EATERS,
   FIRST,
   FOOD_SAFETY,

@@ -19,7 +19,7 @@ export type State = "fresh" | "thawed" | "frozen";
 export type RestOn = NonNullable<PieceAsked["rest_on"]>;
 export type Composition = NonNullable<PieceAsked["composition"]>;
 export type Kitchen = NonNullable<PlanRequest["kitchen"]>;
-export type Wish = keyof Wishes;
+export type Wish = Exclude<keyof Wishes, "fire">;
 export type Hot = NonNullable<RankRequest["tonight"]>["lacks"][number];
 export type Allergen = NonNullable<RankRequest["tonight"]>["without"][number];
 export type Rules = NonNullable<Kitchen["rules"]>;
@@ -115,6 +115,8 @@ export type Piece = {
   /** Altitude, rules and kit; null for the usual. */
   kitchen: Kitchen | null;
   wishes: Wish[];
+  /** What it is to be cooked on; null for whatever suits. */
+  fire: Hot | null;
   /** What this kitchen lacks tonight. */
   lacks: Hot[];
   /** What somebody at the table must not eat. */
@@ -150,6 +152,7 @@ export const FIRST: Piece = {
   knownOn: null,
   kitchen: null,
   wishes: [],
+  fire: null,
   lacks: [],
   without: [],
   readyBy: null,
@@ -442,6 +445,15 @@ export const TABLE: readonly AnyRow[] = [
     told: () => [],
   }),
   row({
+    key: "fire",
+    q: "fire",
+    absent: null,
+    write: String,
+    read: oneOf<Hot>(...HEATS),
+    ask: nothing,
+    told: () => null,
+  }),
+  row({
     key: "lacks",
     q: "lacks",
     absent: [],
@@ -498,7 +510,7 @@ function fill(value: (one: Row<keyof Piece>) => Piece[keyof Piece] | undefined):
 
 /** Reads an address; null when it says no piece. What it leaves out comes from the first piece. */
 export function fromQuery(query: URLSearchParams): Piece | null {
-  if (!(query.get("fish") || query.get("of")) || !query.get("mm")) return null;
+  if (!(query.get("fish") || query.get("of"))) return null;
   return fill((one) => {
     const text = query.get(one.q);
     const read = text === null ? undefined : one.read(text);
@@ -542,7 +554,10 @@ export function onlyToday(piece: Piece, day: string): Piece {
 
 /** What matters, as a ranking asks it. */
 export function wishes(piece: Piece): NonNullable<RankRequest["wishes"]> {
-  return Object.fromEntries(WISHES.map((wish) => [wish, piece.wishes.includes(wish)])) as Wishes;
+  return {
+    ...Object.fromEntries(WISHES.map((wish) => [wish, piece.wishes.includes(wish)])),
+    fire: piece.fire,
+  } as Wishes;
 }
 
 /** Seconds from a moment until the kitchen's clock says so; below none when it has just been. */
@@ -552,6 +567,12 @@ export function untilS(readyBy: string, now: Date): number {
   const left = 3600 * hours + 60 * minutes - nowS;
   // Twelve hours either way: after midnight is tonight still.
   return left < -43_200 ? left + 86_400 : left > 43_200 ? left - 86_400 : left;
+}
+
+/** The kitchen's clock so many minutes from now, HH:MM. */
+export function clockIn(minutes: number, now: Date): string {
+  const then = new Date(now.getTime() + 60_000 * minutes);
+  return [then.getHours(), then.getMinutes()].map((n) => String(n).padStart(2, "0")).join(":");
 }
 
 /** What tonight leaves open, as a ranking asks it. A time that has been asks for nothing. */

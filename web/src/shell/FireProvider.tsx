@@ -59,6 +59,8 @@ const Context = createContext<Held | null>(null);
 /** Folds are made anew at least this often while something is on the heat, ms. */
 const AFRESH_MS = 10_000;
 const TICK_MS = 250;
+/** No line has opened by then, ms. */
+const ALONE_MS = 1500;
 /** Tried again after so long without an answer, ms. */
 const AGAIN_MS = 3000;
 const SAID = "cindo.called";
@@ -190,10 +192,12 @@ export function FireProvider({ children }: { children: ReactNode }) {
   }, [take]);
 
   useEffect(() => {
-    void load();
+    // Told by the line that opens; asked only where none does.
+    const alone = setTimeout(() => void load(), ALONE_MS);
     void flush();
-    return watch({
+    const shut = watch({
       hello: () => {
+        clearTimeout(alone);
         void load();
         void flush();
       },
@@ -202,6 +206,10 @@ export function FireProvider({ children }: { children: ReactNode }) {
       },
       lost: () => setInTouch(false),
     });
+    return () => {
+      clearTimeout(alone);
+      shut();
+    };
   }, [load, flush, take]);
 
   const busy = cooks.length > 0;

@@ -1,5 +1,6 @@
 // Kitchens that many are like: one tap says all of it.
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { api, type KitchenAsked } from "../api";
 
 type Props = { kitchen: KitchenAsked; say: (kitchen: KitchenAsked) => void };
@@ -10,15 +11,39 @@ export function useKit() {
 
 export function UsualKitchens({ kitchen, say }: Props) {
   const offered = useKit();
-  return offered.data?.usual.map((usual) => (
-    <button
-      key={usual.key}
-      type="button"
-      className="pick underline underline-offset-4"
-      data-testid={`usual-${usual.key}`}
-      onClick={() => say({ ...kitchen, kit: usual.kit as NonNullable<KitchenAsked["kit"]> })}
-    >
-      {usual.name}
-    </button>
-  ));
+  const [was, setWas] = useState<{ kitchen: KitchenAsked; now: string } | null>(null);
+  return (
+    <>
+      {offered.data?.usual.map((usual) => (
+        <button
+          key={usual.key}
+          type="button"
+          className="pick underline underline-offset-4"
+          data-testid={`usual-${usual.key}`}
+          onClick={() => {
+            setWas({ kitchen, now: usual.name });
+            say({ ...kitchen, kit: usual.kit as NonNullable<KitchenAsked["kit"]> });
+          }}
+        >
+          {usual.name}
+        </button>
+      ))}
+      {was && (
+        <span role="status" className="basis-full text-small">
+          This kitchen is now: {was.now}.{" "}
+          <button
+            type="button"
+            className="pick underline"
+            data-testid="undo-kitchen"
+            onClick={() => {
+              say(was.kitchen);
+              setWas(null);
+            }}
+          >
+            Undo
+          </button>
+        </span>
+      )}
+    </>
+  );
 }

@@ -48,8 +48,18 @@ describe("a first visit", () => {
     const put = server({ revision: 0 });
     visit();
     fireEvent.click(await screen.findByText("a home kitchen"));
-    await waitFor(() => expect(screen.queryByTestId("first-visit")).toBeNull());
+    fireEvent.click(await screen.findByText("Done"));
+    expect(screen.queryByTestId("first-visit")).toBeNull();
     expect(put).toEqual([{ revision: '"0"', kitchen: { altitude_m: 0, kit: { fryers: [] } } }]);
+  });
+
+  it("can be taken back", async () => {
+    const put = server({ revision: 0 });
+    visit();
+    fireEvent.click(await screen.findByText("a home kitchen"));
+    fireEvent.click(await screen.findByTestId("undo-kitchen"));
+    await waitFor(() => expect(put).toHaveLength(2));
+    expect(put[1]?.kitchen).toEqual({ altitude_m: 0 });
   });
 
   it("can be skipped, and then everything is here", async () => {

@@ -1,6 +1,6 @@
 // How a view stands, in the address beside the piece: reloaded or sent on, it opens the same.
 import { useCallback, useRef, useState } from "react";
-import { useSearchParams } from "react-router";
+import { useAddress } from "./useAddress";
 
 /** Keys of these stay when the piece changes. */
 export const VIEW_KEY = "v.";
@@ -9,8 +9,10 @@ export const VIEW_KEY = "v.";
 export function useView<K extends string>(
   key: string,
   words: readonly [K, ...K[]],
+  /** Back leads to the word before. */
+  step = false,
 ): [K, (word: K) => void] {
-  const [params, setParams] = useSearchParams();
+  const [params, setParams] = useAddress();
   const name = VIEW_KEY + key;
   const said = params.get(name);
   const set = useCallback(
@@ -21,9 +23,9 @@ export function useView<K extends string>(
           else before.set(name, word);
           return before;
         },
-        { replace: true },
+        { replace: !step },
       ),
-    [setParams, name, words],
+    [setParams, name, words, step],
   );
   return [words.find((word) => word === said) ?? words[0], set];
 }
@@ -38,7 +40,7 @@ export function useViewFlag(key: string): [boolean, (on: boolean) => void] {
 
 /** A few words in their order. */
 export function useViewList(key: string): [string[], (words: string[]) => void] {
-  const [params, setParams] = useSearchParams();
+  const [params, setParams] = useAddress();
   const name = VIEW_KEY + key;
   const said = params.get(name);
   const set = useCallback(
@@ -58,7 +60,7 @@ export function useViewList(key: string): [string[], (words: string[]) => void] 
 
 /** Any text; empty when the address says none. What is typed stands at once; the address follows. */
 export function useViewText(key: string): [string, (text: string) => void] {
-  const [params, setParams] = useSearchParams();
+  const [params, setParams] = useAddress();
   const name = VIEW_KEY + key;
   const said = params.get(name) ?? "";
   const [text, setText] = useState(said);
@@ -91,7 +93,7 @@ export function useViewText(key: string): [string, (text: string) => void] {
 
 /** Several at once: one after another, the later would overwrite the earlier. An empty text is taken away. */
 export function useSetViews(): (texts: Record<string, string>) => void {
-  const [, setParams] = useSearchParams();
+  const [, setParams] = useAddress();
   return useCallback(
     (texts) =>
       setParams(

@@ -11,6 +11,10 @@ export type View = {
   mark: ReactNode;
   /** The piece in hand goes along in its address. */
   withPiece: boolean;
+  /** What it is for, in a line. */
+  says: string;
+  /** It has a place of its own in the bar of a phone; the others stand behind "more". */
+  inBar: boolean;
 };
 
 export const VIEWS: readonly View[] = [
@@ -20,6 +24,8 @@ export const VIEWS: readonly View[] = [
     key: "1",
     mark: <path d="M3 17c0-6 5-10 13-10 3 0 5 3 5 6v4zM2 20h20" />,
     withPiece: true,
+    says: "The fish in your hand",
+    inBar: true,
   },
   {
     path: "/ways",
@@ -27,6 +33,8 @@ export const VIEWS: readonly View[] = [
     key: "2",
     mark: <path d="M3 5h16M3 5v3h16V5M3 11h9v3H3zM3 17h13v3H3z" />,
     withPiece: true,
+    says: "Every way to cook it, and how long each takes",
+    inBar: true,
   },
   {
     path: "/fire",
@@ -36,6 +44,8 @@ export const VIEWS: readonly View[] = [
       <path d="M12 21c-4 0-6.5-2.6-6.5-6 0-4 3.5-5.5 4-11 3 1.5 4.5 4 4.3 7 1-.6 1.6-1.6 1.8-3 2 2 3 4.3 3 7 0 3.4-2.6 6-6.6 6z" />
     ),
     withPiece: false,
+    says: "What is cooking now",
+    inBar: true,
   },
   {
     path: "/book",
@@ -43,6 +53,8 @@ export const VIEWS: readonly View[] = [
     key: "4",
     mark: <path d="M5 3h12l2 2v16H5zM9 8h6M9 12h6M9 16h3" />,
     withPiece: false,
+    says: "What you cooked and what you kept",
+    inBar: true,
   },
   {
     path: "/kit",
@@ -50,6 +62,8 @@ export const VIEWS: readonly View[] = [
     key: "5",
     mark: <path d="M3 9h12v3a5 5 0 0 1-5 5H8a5 5 0 0 1-5-5zM15 10h7M5 20h8" />,
     withPiece: true,
+    says: "Your pans, hobs and ovens",
+    inBar: false,
   },
   {
     path: "/knows",
@@ -57,5 +71,7 @@ export const VIEWS: readonly View[] = [
     key: "6",
     mark: <path d="M12 4a8 8 0 1 0 0 16 8 8 0 0 0 0-16zM12 11v5M12 7.5v1" />,
     withPiece: false,
+    says: "What Cindo knows, and where it is from",
+    inBar: false,
   },
 ];

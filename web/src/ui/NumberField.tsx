@@ -1,13 +1,14 @@
-import { type ReactNode, useEffect, useId, useState } from "react";
-import { Input, Label, TextField } from "react-aria-components";
-import { figure, other, parse, type Quantity, scale } from "../units";
+import type { ReactNode } from "react";
+import { figure, other, type Quantity } from "../units";
 import { FieldError, type Problem } from "./Failure";
 import { useUnits } from "./units";
+import { useTyped } from "./useTyped";
 
 type Props = {
   label: string;
   quantity: Quantity;
-  value: number;
+  /** None where nothing has been said yet. */
+  value: number | null;
   onChange: (value: number) => void;
   /** Name of the field on the wire: what the server says about it appears here. */
   field: string;
@@ -17,72 +18,71 @@ type Props = {
   testId?: string;
   /** What it is stands right beside it. */
   hideLabel?: boolean;
+  placeholder?: string;
+  mayBeEmpty?: () => void;
+  /** What Enter does beside letting it count. */
+  enter?: () => void;
+  /** In figures to be read from afar. */
+  large?: boolean;
 };
+
+/** Beside a field that takes a number and was given none. */
+export function takes(quantity: Quantity): string {
+  return quantity === "minute"
+    ? "Minutes, or minutes and seconds: 4, 4:30."
+    : "This takes a number.";
+}
 
 /** A number to type. What was typed stays, also when it does not do. */
 export function NumberField(props: Props) {
-  const { label, quantity, value, onChange, field, problem, suffix, testId } = props;
+  const { label, quantity, value, onChange, field, problem, suffix, testId, mayBeEmpty } = props;
   const units = useUnits();
-  const at = scale(quantity, units);
-  const beside = quantity === "celsius" ? other(quantity, units) : null;
-  const id = useId();
-  const [text, setText] = useState(figure(value, at));
-  const [editing, setEditing] = useState(false);
-  const unreadable = parse(text, quantity, units) === null;
-  // While nobody types, the text follows the value and the unit.
-  useEffect(() => {
-    if (!editing) setText(figure(value, at));
-  }, [value, at, editing]);
-  const typed = (said: string) => {
-    setEditing(true);
-    setText(said);
-    const read = parse(said, quantity, units);
-    if (read !== null) onChange(read);
-  };
-  const wrong = unreadable || problem?.field === field;
+  const refused = problem?.field === field;
+  const { id, at, unreadable, input } = useTyped({
+    label,
+    quantity,
+    value,
+    onChange,
+    refused,
+    mayBeEmpty,
+  });
+  const beside = quantity === "celsius" && value !== null ? other(quantity, units) : null;
+  const hidden = props.hideLabel;
   return (
-    <TextField
-      value={text}
-      onChange={typed}
-      isInvalid={wrong}
-      validationBehavior="aria" // a word beside the field, never a form that does not send
-      {...(wrong ? { "aria-describedby": `${id}-error` } : {})}
-    >
-      <Label className={props.hideLabel ? "sr-only" : "text-small quiet block"}>{label}</Label>
+    <div>
+      <label htmlFor={id} className={hidden ? "sr-only" : "text-small quiet block"}>
+        {label}
+      </label>
       <div className="flex items-baseline gap-1.5">
-        <Input
+        <input
+          id={id}
           data-testid={testId}
-          className={props.hideLabel ? "typed !text-left !pt-0 max-w-14" : "typed max-w-[5.5rem]"}
-          inputMode="decimal"
-          autoComplete="off"
-          onFocus={(e) => {
-            setEditing(true);
-            e.target.select();
-          }}
-          onBlur={() => setEditing(unreadable)}
+          placeholder={props.placeholder}
+          className={`typed ${props.large ? "text-title font-bold" : ""} ${hidden ? "!text-left !pt-0 max-w-14" : "max-w-[5.5rem]"}`}
+          {...input}
           onKeyDown={(e) => {
-            const by = { ArrowUp: 1, ArrowDown: -1 }[e.key];
-            const read = parse(text, quantity, units);
-            if (by === undefined || read === null) return;
-            e.preventDefault();
-            const next = at.read(at.show(read) + by * (at.digits ? 10 ** -at.digits : 1));
-            setText(figure(next, at));
-            onChange(next);
+            input.onKeyDown?.(e);
+            if (e.key === "Enter") props.enter?.();
           }}
         />
         <span className="quiet text-small whitespace-nowrap">
           {suffix ?? at.unit}
-          {beside && ` · ${figure(value, beside)} ${beside.unit}`}
+          {beside && value !== null && ` · ${figure(value, beside)} ${beside.unit}`}
         </span>
       </div>
       {unreadable ? (
-        <p id={`${id}-error`} role="alert" className="text-small text-error font-semibold pt-1">
-          This takes a number.
+        <p
+          id={`${id}-error`}
+          role="alert"
+          className="text-small text-error font-semibold pt-1"
+          data-testid={testId && `${testId}-error`}
+        >
+          {takes(quantity)}
         </p>
       ) : (
         <FieldError id={`${id}-error`} problem={problem} field={field} />
       )}
       {props.children}
-    </TextField>
+    </div>
   );
 }

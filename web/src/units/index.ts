@@ -1,4 +1,6 @@
 // Figures and units. The wire is SI; only here does anything become inches.
+export { date, dayAndClock, ofField, wallClock } from "./wall";
+
 export type Units = { heat: "C" | "F"; length: "mm" | "in"; mass: "g" | "oz" };
 export const METRIC: Units = { heat: "C", length: "mm", mass: "g" };
 
@@ -11,28 +13,47 @@ export type Quantity =
   | "watt"
   | "gram"
   | "second"
+  | "minute"
   | "share"
   | "litre"
   | "plain";
 
-type Scale = {
+export type Scale = {
   unit: string;
   digits: number;
   show: (v: number) => number;
   read: (v: number) => number;
+  /** Where hands and dials know no decimals: the figure as it is written. */
+  write?: (shown: number) => string;
 };
 
 const same = (v: number) => v;
 const C: Scale = { unit: "°C", digits: 0, show: same, read: same };
-const F: Scale = { unit: "°F", digits: 0, show: (c) => c * 1.8 + 32, read: (f) => (f - 32) / 1.8 };
+// Above boiling it is a dial that is set, and dials go by fives.
+const DIAL_FROM_F = 213;
+const F: Scale = {
+  unit: "°F",
+  digits: 0,
+  show: (c) => c * 1.8 + 32,
+  read: (f) => (f - 32) / 1.8,
+  write: (f) => String(f > DIAL_FROM_F ? 5 * Math.round(f / 5) : Math.round(f) || 0),
+};
 // Differences have no offset.
 const K: Scale = { unit: "°C", digits: 0, show: same, read: same };
 const FD: Scale = { unit: "°F", digits: 0, show: (k) => k * 1.8, read: (f) => f / 1.8 };
 const MM: Scale = { unit: "mm", digits: 0, show: same, read: same };
-const IN: Scale = { unit: "in", digits: 2, show: (mm) => mm / 25.4, read: (inch) => inch * 25.4 };
-// Pans are bought by the centimetre.
+// As on a rule: eighths from an inch on, sixteenths below it.
+const IN: Scale = {
+  unit: "in",
+  digits: 2,
+  show: (mm) => mm / 25.4,
+  read: (inch) => inch * 25.4,
+  write: (inch) => parted(inch, inch >= 1 ? 8 : 16),
+};
+const FINE_IN: Scale = { ...IN, write: (inch) => parted(inch, 32) };
+// Pans are bought by the centimetre, or the half inch.
 const CM: Scale = { unit: "cm", digits: 0, show: (mm) => mm / 10, read: (cm) => cm * 10 };
-const PAN_IN: Scale = { ...IN, digits: 1 };
+const PAN_IN: Scale = { ...IN, write: (inch) => String(Math.round(2 * inch) / 2) };
 const M: Scale = { unit: "m", digits: 0, show: same, read: same };
 const FT: Scale = { unit: "ft", digits: 0, show: (m) => m / 0.3048, read: (ft) => ft * 0.3048 };
 const W: Scale = { unit: "W", digits: 0, show: same, read: same };
@@ -45,6 +66,14 @@ const OZ: Scale = {
 };
 const L: Scale = { unit: "l", digits: 1, show: same, read: same };
 const S: Scale = { unit: "s", digits: 0, show: same, read: same };
+/** Kept in seconds, written as a clock. */
+const MIN: Scale = {
+  unit: "min",
+  digits: 0,
+  show: (s) => s / 60,
+  read: (min) => Math.round(60 * min),
+  write: (min) => clock(60 * min),
+};
 const SHARE: Scale = { unit: "%", digits: 0, show: (s) => s * 100, read: (p) => p / 100 };
 const PLAIN: Scale = { unit: "", digits: 0, show: same, read: same };
 
@@ -67,6 +96,8 @@ export function scale(quantity: Quantity, units: Units): Scale {
       return units.mass === "g" ? G : OZ;
     case "second":
       return S;
+    case "minute":
+      return MIN;
     case "litre":
       return L;
     case "share":
@@ -90,15 +121,42 @@ export function other(quantity: Quantity, units: Units): Scale | null {
   }
 }
 
+/** One step finer, for what is thin. */
+export function finer(at: Scale): Scale {
+  return at === IN ? FINE_IN : { ...at, digits: at.digits + 1 };
+}
+
+/** 1 3/8, in so many parts of one. */
+function parted(value: number, parts: number): string {
+  const sign = value < 0 ? "-" : "";
+  const all = Math.round(Math.abs(value) * parts);
+  if (all === 0) return value === 0 ? "0" : `under ${sign}1/${parts}`;
+  const whole = Math.floor(all / parts);
+  let [over, under] = [all % parts, parts];
+  while (over > 0 && over % 2 === 0) [over, under] = [over / 2, under / 2];
+  const part = over === 0 ? "" : `${over}/${under}`;
+  return `${sign}${[whole > 0 || part === "" ? String(whole) : "", part].filter(Boolean).join(" ")}`;
+}
+
 export function figure(value: number, at: Scale): string {
   const shown = at.show(value);
+  if (at.write) return at.write(shown);
   const text = shown.toFixed(at.digits);
   return text === "-0" ? "0" : text;
 }
 
-export function withUnit(value: number, quantity: Quantity, units: Units, finer = 0): string {
+/** As it stands in a field: a decimal that somebody typed stays. */
+export function typedFigure(value: number, at: Scale): string {
+  const text = figure(value, at);
+  if (at.write) return text.startsWith("under") ? at.show(value).toFixed(3) : text;
+  return Math.abs(at.show(value) - Number(text)) < 0.02 * 10 ** -at.digits
+    ? text
+    : at.show(value).toFixed(at.digits + 1);
+}
+
+export function withUnit(value: number, quantity: Quantity, units: Units, fine = 0): string {
   const base = scale(quantity, units);
-  const at = { ...base, digits: base.digits + finer };
+  const at = fine > 0 ? finer(base) : base;
   return `${figure(value, at)} ${at.unit}`;
 }
 
@@ -107,8 +165,27 @@ export function rise(kelvin: number, units: Units): string {
   return units.heat === "C" ? `${kelvin.toFixed(0)} °C` : `${(kelvin * 1.8).toFixed(0)} °F`;
 }
 
-/** Reads what a cook typed or pasted: a comma or a point, 7/8, 1 1/8, its unit behind it; null when it is no number. */
+/** No time on a stove is longer, s. */
+const MOST_S = 4 * 3600;
+
+/** "4" or "4.5" minutes, "4:30", "1:02:00", "90 s"; null for what is no time. */
+function seconds(text: string): number | null {
+  const said = text.trim().replace(",", ".").toLowerCase();
+  const clocked = /^(?:(\d{1,2}):)?(\d{1,3}):([0-5]\d)$/.exec(said);
+  const [h, m, s] = [clocked?.[1], clocked?.[2], clocked?.[3]].map(Number);
+  const bare = /^(\d+(?:\.\d+)?)\s*(s|sec|seconds?|m|min|minutes?|h|hours?)?$/.exec(said);
+  const unit = { s: 1, h: 3600 }[bare?.[2]?.[0] ?? "m"] ?? 60;
+  const found = clocked
+    ? 3600 * (clocked[1] ? (h as number) : 0) + 60 * (m as number) + (s as number)
+    : bare
+      ? unit * Number(bare[1])
+      : Number.NaN;
+  return found >= 0 && found <= MOST_S ? Math.round(found) : null;
+}
+
+/** Reads what a cook typed or pasted: a comma or a point, 7/8, 1 1/8, 4:30, its unit behind it; null when it is no number. */
 export function parse(text: string, quantity: Quantity, units: Units): number | null {
+  if (quantity === "minute") return seconds(text);
   const at = scale(quantity, units);
   const unit = at.unit.replace("°", "").toLowerCase();
   const bare = text.trim().toLowerCase().replace("°", "").trim();

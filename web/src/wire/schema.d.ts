@@ -1856,6 +1856,8 @@ export interface components {
             thickness_mm: number[];
             /** @description Key of the level most cooks aim at. */
             usual_level: string;
+            /** @description What a piece of each cut commonly is: where a piece begins before anybody has measured it. */
+            usual_pieces: components["schemas"]["UsualPiece"][];
             /** @description Where it lives. */
             waters: components["schemas"]["Waters"];
         };
@@ -2529,6 +2531,24 @@ export interface components {
          * @enum {string}
          */
         Origin: "unknown" | "wild" | "farmed";
+        /** @description One of the two fillets of a whole fish. */
+        OwnFillet: {
+            /**
+             * Format: double
+             * @description Weight of one, g: half of the middle of the yield.
+             */
+            mass_g: number;
+            /**
+             * Format: double
+             * @description Thickest place, mm.
+             */
+            thickness_mm: number;
+            /**
+             * Format: double
+             * @description Thin end, mm.
+             */
+            thin_end_mm: number;
+        };
         /**
          * @description A fish that a kitchen writes down itself.
          * @example {
@@ -4064,6 +4084,30 @@ export interface components {
             /** @description In words. */
             name: string;
         };
+        /** @description A piece as it commonly is. */
+        UsualPiece: {
+            /** @description There is a bone in it. */
+            bone: boolean;
+            /** @description Key of the cut. */
+            cut: string;
+            /**
+             * Format: double
+             * @description Weight of one, g.
+             */
+            mass_g: number;
+            /** @description The skin is left on. */
+            skin: boolean;
+            /**
+             * Format: double
+             * @description Thickest place, mm.
+             */
+            thickness_mm: number;
+            /**
+             * Format: double
+             * @description Thin end, mm; null where it is even all along.
+             */
+            thin_end_mm: number | null;
+        };
         /** @description A value of a setting: a number in the unit of its name, true or false, or a word. */
         ValueWire: boolean | number | string;
         /** @description Hours out of the cold. */
@@ -4110,6 +4154,11 @@ export interface components {
             /** @description Key of a fish that ships. */
             fish?: string | null;
             own_fish?: components["schemas"]["OwnFishWire"] | null;
+        };
+        /** @description A whole fish, and what it gives. */
+        WholeAnswer: components["schemas"]["WholeFish"] & {
+            /** @description One of its two fillets. */
+            fillet: components["schemas"]["OwnFillet"];
         };
         /** @description A whole fish as its length says. */
         WholeFish: {
@@ -4182,13 +4231,15 @@ export interface components {
              */
             late_s: number;
         };
-        /** @description What matters to the cook, each on or off. */
+        /** @description What matters to the cook: each on or off, and what it is to be cooked on. */
         Wishes: {
             /**
              * @description Crisp skin or crust.
              * @default false
              */
             crisp: boolean;
+            /** @default null */
+            fire: components["schemas"]["Hot"] | null;
             /**
              * @description Half a minute does not ruin it.
              * @default false
@@ -6210,7 +6261,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WholeFish"];
+                    "application/json": components["schemas"]["WholeAnswer"];
                 };
             };
             /** @description Not of the described shape */

@@ -1,8 +1,9 @@
 //! What a way is like for this piece, as its plan tells it, and how that is weighed.
 
+use crate::run::{Heating, Hot};
 use serde::{Deserialize, Serialize};
 
-/// What matters to the cook, each on or off.
+/// What matters to the cook: each on or off, and what it is to be cooked on.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
 #[serde(deny_unknown_fields, default)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -21,6 +22,9 @@ pub struct Wishes {
     pub forgiving: bool,
     /// Little fat.
     pub little_fat: bool,
+    /// In this pan, this oven, on this grill.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub fire: Option<Hot>,
 }
 
 /// What a way is like for a piece.
@@ -46,6 +50,13 @@ pub struct Quality {
     pub little_smell: f64,
     /// How little fat it needs.
     pub little_fat: f64,
+    /// What it is begun on, and what it is finished on where that is another.
+    pub fires: [Option<Hot>; 2],
+}
+
+/// The first and the last that is heated for it.
+pub fn fires(heating: &[Heating]) -> [Option<Hot>; 2] {
+    [heating.first(), heating.last()].map(|one| one.map(|heating| heating.what))
 }
 
 /// A crust that crackles, mm.
@@ -71,6 +82,8 @@ const FIT: f64 = 0.7;
 /// A wish weighs as much as all the rest; a way that cannot meet it leaves the front.
 const WISHED: f64 = 0.5;
 const UNMET: f64 = 0.6;
+/// Begun on what was wished for, but finished elsewhere.
+const BEGUN_ON: f64 = 0.6;
 /// Below this a wish is not met.
 const MET: f64 = 0.45;
 
@@ -104,7 +117,13 @@ impl Quality {
         } else {
             0.0
         };
+        let on_it = match (wishes.fire, self.fires) {
+            (wish, [_, last]) if wish == last => 1.0,
+            (wish, [first, _]) if wish == first => BEGUN_ON,
+            _ => 0.0,
+        };
         let all = [
+            (wishes.fire.is_some(), on_it),
             (wishes.crisp, self.crisp()),
             (wishes.tender, (1.6 * self.tender()).min(1.0)),
             (wishes.quick, quick),
@@ -162,7 +181,20 @@ mod tests {
         hands_off: 0.5,
         little_smell: 0.2,
         little_fat: 0.5,
+        fires: [Some(Hot::Pan), Some(Hot::Oven)],
     };
+
+    #[test]
+    fn a_fire_that_is_wished_for_is_met_by_what_is_done_on_it() {
+        let on = |fire| Wishes {
+            fire: Some(fire),
+            ..Wishes::default()
+        };
+        assert!(met(&PLAIN, on(Hot::Oven)) && met(&PLAIN, on(Hot::Pan)));
+        assert!(!met(&PLAIN, on(Hot::Grill)));
+        let of = |fire| score(0.5, &PLAIN, on(fire));
+        assert!(of(Hot::Oven) > of(Hot::Pan) && of(Hot::Pan) > of(Hot::Grill));
+    }
 
     #[test]
     fn a_wish_weighs_as_much_as_all_the_rest() {

@@ -25,6 +25,8 @@ fn minutes(s: f64) -> String {
 /// and long, s, a wide and a narrow window, s, little and much weight lost.
 const OVER: [f64; 2] = [0.3, 0.4];
 const CRUST_MM: [f64; 2] = [0.5, 0.3];
+/// A crust thicker than this is burnt, mm. common practice, no source.
+const BURNT_MM: f64 = 3.0;
 const SOON_S: [f64; 2] = [1500.0, 1500.0];
 const WINDOW_S: [f64; 2] = [45.0, 30.0];
 const LOST: [f64; 2] = [0.13, 0.18];
@@ -37,11 +39,17 @@ const TELLS: [Tells; 5] = [
         more_is_better: false,
         better: |q| {
             let over = percent(q.overcooked_share);
-            (q.overcooked_share < OVER[0]).then(|| format!("Only {over} of it is past done."))
+            (q.overcooked_share < OVER[0]).then(|| {
+                if over == "0 %" {
+                    "None of it overcooked.".to_owned()
+                } else {
+                    format!("Only {over} of it is overcooked.")
+                }
+            })
         },
         worse: |q| {
             let over = percent(q.overcooked_share);
-            let said = || format!("{over} of it is past done when the middle is right.");
+            let said = || format!("{over} of it is overcooked when the middle is right.");
             (q.overcooked_share > OVER[1]).then(said)
         },
     },
@@ -51,7 +59,14 @@ const TELLS: [Tells; 5] = [
         unit: 0.4,
         more_is_better: true,
         better: |q| {
-            let said = || format!("A crust of {:.1} mm, dry and crisp.", q.crust_mm);
+            let said = || {
+                let mm = q.crust_mm;
+                if mm > BURNT_MM {
+                    format!("Burnt: {mm:.0} mm of crust.")
+                } else {
+                    format!("A crust of {mm:.1} mm, dry and crisp.")
+                }
+            };
             (q.crust_mm >= CRUST_MM[0]).then(said)
         },
         worse: |q| {
@@ -88,7 +103,13 @@ const TELLS: [Tells; 5] = [
             (q.window_s > WINDOW_S[0]).then(|| format!("{long} to take it off in."))
         },
         worse: |q| {
-            let said = || format!("{:.0} seconds between too soon and too late.", q.window_s);
+            let said = || {
+                if q.window_s < 0.5 {
+                    "No margin.".to_owned()
+                } else {
+                    format!("{:.0} seconds between too soon and too late.", q.window_s)
+                }
+            };
             (q.window_s < WINDOW_S[1]).then(said)
         },
     },
@@ -155,7 +176,7 @@ mod tests {
         };
         let (code, good, first) = say(&HERE, &[worse], &[]).unwrap();
         assert_eq!((code, good), ("even", true));
-        assert_eq!(first, "Only 20 % of it is past done.");
+        assert_eq!(first, "Only 20 % of it is overcooked.");
         assert_eq!(say(&HERE, &[worse], &[first]), None);
         // Better than its neighbours, but nothing to boast of.
         let bad = Quality {

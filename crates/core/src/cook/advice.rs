@@ -98,9 +98,10 @@ pub(super) fn advise(
             "Even taken off now, the middle will be overdone.",
         ),
         () if late => ("late", "It should be off by now."),
-        () if overcooked_more > MORE_OVERCOOKED => {
-            ("edge_dry", "More of the outside is past done than planned.")
-        }
+        () if overcooked_more > MORE_OVERCOOKED => (
+            "edge_dry",
+            "More of the outside is overcooked than planned.",
+        ),
         () => return vec![],
     };
     let mut options = if resting {

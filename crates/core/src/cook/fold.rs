@@ -162,10 +162,15 @@ impl<'a> Fold<'a> {
 
     /// When a piece that is so is done, and is to be turned: everything to come at its share of the time.
     pub fn done_s(&self, truth: &Truth) -> (f64, Option<f64>) {
-        let bench = self.bench(truth, Fidelity::FINE);
+        self.done_on_s(&self.course, truth)
+    }
+
+    /// The same on another course.
+    pub fn done_on_s(&self, course: &Course, truth: &Truth) -> (f64, Option<f64>) {
+        let bench = self.bench_on(course, truth, Fidelity::FINE);
         let now_s = self.now_s.max(0.0);
         let stop = self.seek(&bench, now_s, self.sought.aim, &|s| {
-            self.course.timeline(s, now_s)
+            course.timeline(s, now_s)
         });
         match stop {
             Stop::Reached(s) => (s * self.longer, None),

@@ -1,7 +1,8 @@
 //! In words: why times are other than planned, and what a probe came to.
 
 use super::believe::{Believed, Promised};
-use super::event::Saw;
+use super::course::Course;
+use super::event::{Event, Kind, NewHeat, Saw};
 use super::fold::Fold;
 use super::release::Verdict;
 use super::seen::Weighed;
@@ -101,10 +102,11 @@ pub(super) fn reasons(
             Mark::Halfway | Mark::In | Mark::Off => continue,
         };
         let when = if late_s > 0.0 { "later" } else { "sooner" };
-        said.push(Because {
+        let because = Because {
             longer_s: late_s,
             ..Because::new(code, format!("{what} {when} than planned."))
-        });
+        };
+        said.push((begin.at_s, because));
     }
     let on_heat = fold.course.off_s.is_none();
     let done_s = |belief: &Belief| {
@@ -141,8 +143,14 @@ pub(super) fn reasons(
             continue;
         }
         let likely = blame(&weighed.belief, ln_s, tried, longer_s);
-        said.push(because(weighed, longer_s, contradicts, likely, tried));
+        said.push((
+            weighed.observed.at_s,
+            because(weighed, longer_s, contradicts, likely, tried),
+        ));
     }
+    said.extend(done_to_the_fire(fold, believed));
+    said.sort_by(|a, b| a.0.total_cmp(&b.0));
+    let mut said: Vec<Because> = said.into_iter().map(|(_, because)| because).collect();
     let probed = super::probe::jumps(&fold.course.observed);
     if !probed.is_empty() {
         said.push(Because {
@@ -154,6 +162,57 @@ pub(super) fn reasons(
         });
     }
     said
+}
+
+/// The last thing that was done to fire or lid, and what it makes of the time: against the same cook without it.
+fn done_to_the_fire(fold: &Fold<'_>, believed: &Believed) -> Option<(f64, Because)> {
+    if fold.course.off_s.is_some() {
+        return None;
+    }
+    let undone = |event: &Event| {
+        let mut all = fold.asked.events.iter();
+        all.any(|other| other.kind == Kind::Undone && other.of.as_deref() == Some(&event.id))
+    };
+    let left_out = |event: &Event| fold.course.left_out.iter().any(|one| one.id == event.id);
+    let event = fold
+        .asked
+        .events
+        .iter()
+        .filter(|e| matches!(e.kind, Kind::Heat | Kind::Lid) && !undone(e) && !left_out(e))
+        .max_by(|a, b| a.at_s.total_cmp(&b.at_s))?;
+    let others: Vec<Event> = fold
+        .asked
+        .events
+        .iter()
+        .filter(|other| other.id != event.id)
+        .cloned()
+        .collect();
+    let without = Course::of(&fold.planned(), &others, fold.now_s);
+    let none = Belief::new(fold.tried.factors().len());
+    let belief = believed.weighed.last().map_or(&none, |w| &w.belief);
+    let truth = fold.tried.truth(fold.cooking.piece, &belief.means());
+    let (with_s, out) = fold.done_s(&truth);
+    let (without_s, out_without) = fold.done_on_s(&without, &truth);
+    let what = match (event.kind, event.new_heat().ok()) {
+        (Kind::Lid, _) if event.on == Some(false) => "The lid is off",
+        (Kind::Lid, _) => "The lid is on",
+        (_, Some(NewHeat::By(k))) if k < 0.0 => "The heat is lower",
+        (_, Some(NewHeat::By(_))) => "The heat is higher",
+        (_, Some(NewHeat::Off)) => "The heat is off",
+        (_, Some(NewHeat::On)) => "The heat is back on",
+        _ => "The heat is not as planned",
+    };
+    let longer_s = if out.is_some() || out_without.is_some() {
+        0.0
+    } else {
+        with_s - without_s
+    };
+    let because = Because {
+        event: Some(event.id.clone()),
+        longer_s,
+        ..Because::new("fire", format!("{what}."))
+    };
+    Some((event.at_s, because))
 }
 
 /// The factor that explains most of it.

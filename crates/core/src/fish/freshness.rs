@@ -125,6 +125,26 @@ impl Looks {
     ///
     /// # Errors
     /// [`InputError`] for a form, look or option that is not in the list.
+    /// What was seen that ends it, or is worst: "gills brown-grey".
+    pub(super) fn worst_words(&self) -> Vec<String> {
+        let Ok(form) = Form::find(&self.form) else {
+            return vec![];
+        };
+        let seen = form.look.iter().filter_map(|look| {
+            let index = *self.answers.get(&look.key)?;
+            let answer = look.options.get(index)?;
+            let worst = index + 1 == look.options.len() || answer.refuse;
+            worst.then(|| {
+                format!(
+                    "{} {}",
+                    look.name.to_lowercase(),
+                    answer.words.to_lowercase()
+                )
+            })
+        });
+        seen.collect()
+    }
+
     pub(super) fn sum(&self) -> Result<(&'static Form, Sum), InputError> {
         let form = Form::find(&self.form)?;
         let mut sum = Sum::default();

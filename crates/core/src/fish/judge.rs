@@ -64,10 +64,10 @@ pub fn judge(
     let frozen = form.key == FROZEN;
     let days = (!frozen && !nothing).then(|| days(species, sum, keeping));
     let message = match (refused, days) {
-        (Some(notice), _) => notice.message.clone(),
+        (Some(notice), _) => refused_words(notice, looks),
         (None, None) if frozen => frozen_words(sum).into(),
         (None, None) => "Not looked at yet. Look, smell, and say how it was kept.".into(),
-        (None, Some((_, left))) => fresh_words(species, sum, left).into(),
+        (None, Some((_, left))) => fresh_words(species, sum, left, looks.answers.len()).into(),
     };
     Ok(Judged {
         points: sum.points,
@@ -111,7 +111,19 @@ fn frozen_words(sum: Sum) -> &'static str {
     }
 }
 
-fn fresh_words(species: &Species, sum: Sum, left: [f64; 2]) -> &'static str {
+/// By which sign it is thrown away.
+fn refused_words(notice: &Notice, looks: &Looks) -> String {
+    let worst = looks.worst_words();
+    if !notice.code.starts_with("past_s") || worst.is_empty() {
+        return notice.message.clone();
+    }
+    format!("Throw it away: {}. Not for stock either.", worst.join("; "))
+}
+
+/// From so many signs on it is said to be good.
+const LOOKED_AT: usize = 3;
+
+fn fresh_words(species: &Species, sum: Sum, left: [f64; 2], looked: usize) -> &'static str {
     // Heat undoes no histamine: such a fish is never to be saved by cooking it.
     let histamine = species.has(Hazard::Histamine);
     if left[0] <= 0.0 && left[1] < 3.0 {
@@ -124,6 +136,8 @@ fn fresh_words(species: &Species, sum: Sum, left: [f64; 2]) -> &'static str {
         "Cook it today or tomorrow. Keep it on ice until then."
     } else if sum.most == 0 {
         "Good by how it was kept. Look at it and smell it as well."
+    } else if looked < LOOKED_AT {
+        "Good so far. Look at the other signs too, and smell it."
     } else {
         "Good. Keep it on ice."
     }

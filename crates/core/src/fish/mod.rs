@@ -16,6 +16,7 @@ mod piece;
 mod portions;
 mod rules;
 mod species;
+mod usual;
 mod whole;
 
 pub use body::Body;
@@ -34,4 +35,5 @@ pub use piece::{Measured, Piece, PieceAsked, RestOn, Skin, State};
 pub use portions::{CutUp, Portion, Side, Tail};
 pub use rules::{Notice, Rule, Severity};
 pub use species::{Flake, Hazard, Mercury, Origin, SkinEats, Sold, Species, Texture, Waters};
+pub use usual::{OwnFillet, UsualPiece, own_fillet, usual_piece};
 pub use whole::{WholeFish, proposed_thickness_mm, whole_fish};

@@ -118,7 +118,11 @@ impl Notice {
 
     /// With hours in its words.
     pub fn hours(mut self, h: f64) -> Self {
-        self.message = self.message.replace("{h}", &hours_in_words(h));
+        self.message = if self.code == "within_limit" && h < 0.25 {
+            "Cook it now: the time out of the fridge is used up.".to_owned()
+        } else {
+            self.message.replace("{h}", &hours_in_words(h))
+        };
         self
     }
 

@@ -97,7 +97,7 @@ pub fn whole_fish(
 }
 
 /// Weight of a usual portion, g, that the usual thickness of a fish belongs to.
-const USUAL_G: f64 = 170.0;
+pub(super) const USUAL_G: f64 = 170.0;
 
 /// A thickness to begin with for a cut of some weight: of a whole fish from its weight, of a
 /// small one its body; of a portion the usual thickness of the fish, grown with the cube root of

@@ -134,15 +134,15 @@ pub mod done {
     /// Colour, before the rest.
     pub const RIM_OPAQUE: &str = "Opaque from outside in; the middle turns as it rests.";
     /// Bone in.
-    pub const BONE: &str = "The flesh just holds to the bone: take it now. Lets go: it is done.";
+    pub const BONE: &str = "At the bone it still clings a little: off now, the rest frees it.";
     /// Whole fish.
-    pub const SPINE: &str = "The flesh just holds to the spine: take it now. Lets go: it is done.";
+    pub const SPINE: &str = "At the spine it still clings a little: off now, the rest frees it.";
     /// Fryer.
     pub const FRYER: &str = "The bubbling dies down, it floats, it is gold.";
     /// Pan or grate.
     pub const LETS_GO: &str = "It lets go by itself. If it holds, give it a little longer.";
     /// Bone in, off the heat before it lets go.
-    pub const BONE_HOLDS: &str = "The flesh still just holds to the bone: that is right.";
+    pub const BONE_HOLDS: &str = "At the bone it still clings a little: that is right.";
     /// Bone in, past that.
     pub const BONE_FREE: &str = "The bone lets go.";
     /// Scored.

@@ -78,7 +78,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
         Step::prepare(
             story.ahead(Hot::Liquid),
-            "Make the fond; have the stock hot",
+            "Fry bacon and onion (or what you like) for the base; heat the stock",
         )
         .at_c(set.liquid_c),
         Step::start("Colour one side lightly"),

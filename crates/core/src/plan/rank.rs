@@ -7,7 +7,7 @@ use crate::choice::{self, Class, Fitted, Quality, Tonight, Wishes};
 use crate::fish::{Eaters, Hazard, Heated, Notice, Piece, PieceAsked, State};
 use crate::kit::Kitchen;
 use crate::methods::{FromFrozen, Method, Reason, crisp_skin};
-use crate::run::FieldAsked;
+use crate::run::{FieldAsked, Heating};
 use crate::target::{Aim, Goal, TargetAsked};
 use crate::{InputError, Within};
 use rayon::prelude::*;
@@ -164,7 +164,7 @@ fn way(
     if let Some(reason) = tonight.too_late(plan.to_plate_s()) {
         return out(way, vec![reason]);
     }
-    let quality = like(method, &plan);
+    let quality = like(method, &plan, &cooking.programme.heating);
     if let Some(reason) = out_of_hand(method, &plan) {
         return out(way, vec![reason]);
     }
@@ -194,7 +194,7 @@ fn nobody_waits(ways: &mut [(Way, Option<Quality>)]) {
 }
 
 /// What a way is like for a piece, from its plan.
-fn like(method: &Method, plan: &Plan) -> Quality {
+fn like(method: &Method, plan: &Plan, heating: &[Heating]) -> Quality {
     Quality {
         overcooked_share: plan.outcome.overcooked_share,
         even_share: plan.outcome.even_share,
@@ -206,6 +206,7 @@ fn like(method: &Method, plan: &Plan) -> Quality {
         hands_off: method.nature.hands_off,
         little_smell: method.nature.little_smell,
         little_fat: method.nature.little_fat,
+        fires: choice::fires(heating),
     }
 }
 

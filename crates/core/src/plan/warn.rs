@@ -50,12 +50,13 @@ pub(super) fn warn(
         let hold_c = held.unwrap_or(reservoir.start_c);
         let drop_k = reservoir.start_c.min(hold_c) - low_c;
         if drop_k > PAN_DROP_K {
-            add(
-                "pan_drops",
-                "The fish pulls this pan far below what was asked. Fewer pieces, a heavier pan \
-                 or a stronger hob.",
-                Some(drop_k),
-            );
+            let words = if reservoir.body == crate::heat::Body::Oil {
+                "Too much fish: the oil drops by that. Fry in smaller batches."
+            } else {
+                "Too much fish for this pan: it drops by that. Fewer pieces, a heavier pan or a \
+                 stronger hob."
+            };
+            add("pan_drops", words, Some(drop_k));
         }
         if reservoir.start_c.max(hold_c) > reservoir.hottest_c() {
             add("hob_too_weak", "This hob cannot hold a pan that hot.", None);

@@ -306,7 +306,38 @@ fn what_is_done_otherwise_is_timed_anew() {
         says: Some("lower".into()),
         ..Event::new("h", 100.0, Kind::Heat)
     };
-    assert!(fold(&plan, &[is_in(), lower], 101.0).off_heat_s > off_s + 10.0);
+    let cooler = fold(&plan, &[is_in(), lower.clone()], 101.0);
+    assert!(cooler.off_heat_s > off_s + 10.0);
+    // Every shift of a time has its reason, and says by how much.
+    let said = |standing: &Standing, code: &str| {
+        let mut all = standing.reasons.iter().filter(|r| r.code == code);
+        all.next_back().map(|r| (r.message.clone(), r.longer_s))
+    };
+    let (message, longer_s) = said(&cooler, "fire").unwrap();
+    assert_eq!(message, "The heat is lower.");
+    let shift_s = cooler.off_heat_s - off_s;
+    assert!(
+        (longer_s - shift_s).abs() < 0.35 * shift_s.abs() + 3.0,
+        "{longer_s} {shift_s}"
+    );
+    let at = Event {
+        to_c: Some(150.0),
+        ..Event::new("at", 100.0, Kind::Heat)
+    };
+    let (message, longer_s) = said(&fold(&plan, &[is_in(), at], 101.0), "fire").unwrap();
+    assert!(
+        message.contains("not as planned") && longer_s > 10.0,
+        "{message} {longer_s}"
+    );
+    // Taken back, it is no reason.
+    let back = Event {
+        of: Some("h".into()),
+        ..Event::new("u", 100.5, Kind::Undone)
+    };
+    assert_eq!(
+        said(&fold(&plan, &[is_in(), lower, back], 101.0), "fire"),
+        None
+    );
     let lid = fold(&plan, &[is_in(), Event::new("l", 100.0, Kind::Lid)], 101.0);
     assert!(lid.off_heat_s < off_s - 30.0, "{}", lid.off_heat_s);
     let turned = Event::new("t", turn_s, Kind::Turned);

@@ -8,17 +8,18 @@ use crate::store::shelf::{self, NewShelf, ShelfEdit, ShelfRow};
 use crate::store::{Changed, Store};
 use crate::wire::{
     FishWire, FreshnessRequest, NoticesAnswer, NoticesRequest, OwnFishWire, PortionsRequest,
-    ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew, ShoppingRequest, WholeRequest,
+    ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew, ShoppingRequest, WholeAnswer,
+    WholeRequest,
 };
 use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
-use cindo_core::fish::{CutUp, Judged, Shopping, WholeFish};
+use cindo_core::fish::{CutUp, Judged, Shopping};
 
 const MOST_NAME: usize = 60;
 const MOST_IMPORTED: usize = 200;
 
 answers!(
     /// A whole fish from its length, its weight, or both.
-    whole, "/api/whole", WholeRequest, WholeFish
+    whole, "/api/whole", WholeRequest, WholeAnswer
 );
 answers!(
     /// How fresh it is, and how many days are left.

@@ -5,8 +5,8 @@ use super::piece::TargetWire;
 use crate::error::RequestError;
 use cindo_core::fish::{
     Cavity, Cut, CutUp, Eaters, Freezing, Guests, Heated, Judged, Keeping, Looks, Notice, Origin,
-    Piece, PieceAsked, Shopping, Side, Span, Species, Tail, WholeFish, judge,
-    proposed_thickness_mm, shopping, whole_fish,
+    OwnFillet, Piece, PieceAsked, Shopping, Side, Span, Species, Tail, WholeFish, judge,
+    own_fillet, proposed_thickness_mm, shopping, whole_fish,
 };
 use cindo_core::kit::{Kitchen, KitchenAsked};
 use cindo_core::quantity::Thickness;
@@ -68,6 +68,16 @@ pub struct WholeRequest {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(minimum = 2, maximum = 120)]
     pub thickness_mm: Option<f64>,
+}
+
+/// A whole fish, and what it gives.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct WholeAnswer {
+    /// Its weight and body.
+    #[serde(flatten)]
+    pub fish: WholeFish,
+    /// One of its two fillets.
+    pub fillet: OwnFillet,
 }
 
 /// What the senses say, and how it was kept.
@@ -226,7 +236,7 @@ impl WholeRequest {
     ///
     /// # Errors
     /// Whatever the core refuses.
-    pub fn answer(&self) -> Result<WholeFish, RequestError> {
+    pub fn answer(&self) -> Result<WholeAnswer, RequestError> {
         let species = self.which.species()?;
         let fish = whole_fish(&species, self.length_mm, self.mass_g)?;
         let thickness_mm = match &self.cut {
@@ -243,7 +253,10 @@ impl WholeRequest {
             height_mm: species.body()?.height_mm(section_mm),
             ..fish
         };
-        Ok(measured.map_or(fish, |body| fish.measured(body.value())))
+        Ok(WholeAnswer {
+            fish: measured.map_or(fish, |body| fish.measured(body.value())),
+            fillet: own_fillet(&species, fish.mass_g)?,
+        })
     }
 }
 

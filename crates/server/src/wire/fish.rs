@@ -2,7 +2,8 @@
 
 use cindo_core::Within;
 use cindo_core::fish::{
-    Body, Cut, Flake, Form, Hazard, Mercury, Origin, SkinEats, Species, Texture, Waters,
+    Body, Cut, Flake, Form, Hazard, Mercury, Origin, SkinEats, Species, Texture, UsualPiece,
+    Waters, usual_piece,
 };
 use cindo_core::target::{Family, Level, safety};
 use serde::{Deserialize, Serialize};
@@ -41,6 +42,8 @@ pub struct FishWire {
     pub fat_range: Option<[f64; 2]>,
     /// Usual cuts, the most usual first.
     pub cuts: Vec<String>,
+    /// What a piece of each cut commonly is: where a piece begins before anybody has measured it.
+    pub usual_pieces: Vec<UsualPiece>,
     /// Key of the body shape.
     pub body: String,
     /// What can hurt.
@@ -289,6 +292,10 @@ pub fn fish_wire(s: &Species, key: String) -> Option<FishWire> {
         protein_share: s.protein_share,
         fat_range: s.fat_range,
         cuts: s.cuts.clone(),
+        usual_pieces: Cut::ALL
+            .iter()
+            .filter_map(|(cut, ..)| usual_piece(s, *cut).ok())
+            .collect(),
         body: s.body.clone(),
         hazards: s.hazards.clone(),
         mercury: s.mercury,

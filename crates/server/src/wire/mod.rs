@@ -28,7 +28,7 @@ pub use cook::{
 };
 pub use counter::{
     FreshnessRequest, NoticesAnswer, NoticesRequest, PortionsRequest, ShoppingRequest, WhichFish,
-    WholeRequest,
+    WholeAnswer, WholeRequest,
 };
 pub use fish::{
     AnswerWire, CutWire, FishList, FishWire, FormWire, LookWire, NamedWire, OwnFishWire,

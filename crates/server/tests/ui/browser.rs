@@ -80,6 +80,27 @@ impl Elsewhere {
     }
 }
 
+/// What only the browser's own tools can do.
+#[derive(Debug)]
+struct Devtools(Value);
+
+impl fantoccini::wd::WebDriverCompatibleCommand for Devtools {
+    fn endpoint(
+        &self,
+        base: &url::Url,
+        session: Option<&str>,
+    ) -> Result<url::Url, url::ParseError> {
+        base.join(&format!(
+            "session/{}/goog/cdp/execute",
+            session.unwrap_or_default()
+        ))
+    }
+
+    fn method_and_body(&self, _: &url::Url) -> (http::Method, Option<String>) {
+        (http::Method::POST, Some(self.0.to_string()))
+    }
+}
+
 /// One person at one screen.
 pub struct Person {
     pub client: Client,
@@ -134,14 +155,38 @@ impl Person {
             .set_window_size(width + side(0), height + side(1))
             .await
             .unwrap();
-        Self {
+        let person = Self {
             client,
             base,
             server: Some(server),
             data: data.map(Into::into),
             _driver: driver,
             profile,
+        };
+        // No window is as narrow as a phone: the page is told that it is.
+        if width < 500 {
+            person.screen(width, height).await;
         }
+        person
+    }
+
+    /// A screen of another size, with the same page on it.
+    pub async fn screen(&self, width: u32, height: u32) {
+        let size =
+            json!({ "width": width, "height": height, "deviceScaleFactor": 1, "mobile": true });
+        self.devtools("Emulation.setDeviceMetricsOverride", size)
+            .await;
+    }
+
+    /// Letters so many times as large as usual, as a reader has set them.
+    pub async fn letters(&self, px: u32) {
+        let script = format!("document.documentElement.style.fontSize = '{px}px'");
+        self.js(&script).await;
+    }
+
+    async fn devtools(&self, cmd: &str, params: Value) {
+        let command = Devtools(json!({ "cmd": cmd, "params": params }));
+        self.client.issue_cmd(command).await.unwrap();
     }
 
     pub async fn open(&self, path: &str) {
@@ -161,19 +206,38 @@ impl Person {
     }
 
     pub async fn click(&self, id: &str) {
-        self.find(id).await.click().await.unwrap();
+        // What lies under something that sticks to an edge is brought out from under it, as a hand would.
+        let found = self.find(id).await;
+        if found.click().await.is_err() {
+            let script = format!(
+                "document.querySelector('[data-testid=\"{id}\"]').scrollIntoView({{ block: 'center' }})"
+            );
+            self.js(&script).await;
+            self.find(id).await.click().await.unwrap();
+        }
     }
 
     pub async fn text(&self, id: &str) -> String {
         self.find(id).await.text().await.unwrap()
     }
 
-    /// Replaces what stands in a field.
+    /// A key goes to whatever has the focus.
+    pub async fn press(&self, key: &str) {
+        let focused = self.client.active_element().await.unwrap();
+        focused.send_keys(key).await.unwrap();
+    }
+
+    /// Replaces what stands in a field, and goes on to the next where it takes a number: that is when it counts.
     pub async fn type_into(&self, id: &str, text: &str) {
+        self.settled().await;
         let field = self.find(id).await;
         field.click().await.unwrap();
         self.js("document.activeElement.select()").await;
         field.send_keys(text).await.unwrap();
+        let number = field.attr("inputmode").await.unwrap().is_some();
+        if number && !text.contains('\u{e007}') {
+            field.send_keys("\u{e004}").await.unwrap();
+        }
     }
 
     pub async fn js(&self, script: &str) -> Value {

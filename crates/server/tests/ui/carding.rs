@@ -31,6 +31,7 @@ async fn a_kitchen_is_asked_once_and_everything_goes_by_it() {
     let person = Person::new(1280, 800, None).await;
     person.open(&format!("/?{HAKE}")).await;
     person.click("usual-home").await;
+    person.click("skip-kitchen").await;
     person.until("asked no more", &gone("first-visit")).await;
     person.open(&format!("/ways?{HAKE}")).await;
     person.find("way-sear_skin_first").await;
@@ -105,7 +106,7 @@ async fn a_card_is_settled_argued_over_and_shared() {
     person.open(&format!("/ways/sear_both_sides?{HAKE}")).await;
     person.find("look").await;
     // The heat, for me.
-    person.click("open-settle").await;
+    person.click("place-heats").await;
     person.find("curves").await;
     person.click("settle-forgiving").await;
     person.until("set", &address("s.hold_c=")).await;
@@ -121,7 +122,7 @@ async fn a_card_is_settled_argued_over_and_shared() {
     person
         .until(
             "a word",
-            "return document.getElementById('within-error') !== null",
+            "return document.querySelector('[data-testid=within-error]') !== null",
         )
         .await;
     // One key undoes it.
@@ -133,7 +134,6 @@ async fn a_card_is_settled_argued_over_and_shared() {
         .await;
 
     // What cooks disagree about: one tap, and the card is so.
-    person.click("open-schools").await;
     person.click("school-mostly-the-first-side").await;
     person
         .until("turned late", &address("s.turn_share=0.75"))
@@ -143,7 +143,7 @@ async fn a_card_is_settled_argued_over_and_shared() {
         .await;
 
     // Another beside it; nonsense gets a word and loses nothing.
-    person.click("open-company").await;
+    person.click("place-beside").await;
     person.click("add-beside").await;
     person.until("both", &says("company", "out")).await;
     person.type_into("beside-0-mm", "500").await;
@@ -201,6 +201,7 @@ async fn a_named_card_is_found_copied_and_moved_by_file() {
     person.find("saved").await;
 
     // As files: every one is what its reader expects.
+    person.click("place-keep").await;
     for kind in ["csv", "recipe", "calendar", "json", "png"] {
         person.click(&format!("file-{kind}")).await;
     }
@@ -391,7 +392,7 @@ async fn the_open_card_and_the_kit_are_clean_at_every_size() {
                     .js("return document.documentElement.dataset.theme")
                     .await;
                 if (theme == json!("night")) != night {
-                    person.click("night").await;
+                    person.press("n").await;
                 }
                 let wide = person
                     .js("return document.documentElement.scrollWidth - innerWidth")

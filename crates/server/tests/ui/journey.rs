@@ -248,7 +248,7 @@ async fn units_and_theme_are_remembered() {
         .js("return document.documentElement.dataset.theme")
         .await;
     person.leave().await;
-    assert_eq!((thickness, start), (json!("1.00"), json!("50")));
+    assert_eq!((thickness, start), (json!("1"), json!("50")));
     assert_eq!(theme, "night");
 }
 

@@ -10,3 +10,4 @@ mod hand;
 mod journey;
 mod kept;
 mod screenshots;
+mod twelve;

@@ -10,17 +10,12 @@ import { Link, useNavigate, useParams } from "react-router";
 import { api, type Card, type CardLine, Refused, type Tally } from "../../api";
 import { useViewText } from "../../shell";
 import { Failure } from "../../ui";
+import { date } from "../../units";
 import { CookedLately } from "./Cooked";
 import { Files } from "./Files";
 import { Line } from "./Line";
 import { Opened } from "./Opened";
 import { RESULTS, ResultMark } from "./result";
-
-const DAY = new Intl.DateTimeFormat(undefined, {
-  weekday: "short",
-  day: "numeric",
-  month: "short",
-});
 
 /** Pages of the book, one after another as they are asked for. */
 function usePages(removed: boolean, find: string) {
@@ -172,7 +167,10 @@ export function Book() {
         opened.isError &&
         (opened.error instanceof Refused ? (
           <p role="alert" className="font-semibold py-4">
-            This card is not in the book.
+            This card is not in the book.{" "}
+            <Link to="/book" className="underline">
+              All that is in it
+            </Link>
           </p>
         ) : (
           <Failure message={opened.error.message} retry={() => void opened.refetch()} />
@@ -197,7 +195,7 @@ export function Book() {
 
 function Lines(props: { lines: CardLine[]; openId: string | undefined; narrow: boolean }) {
   const { lines, openId, narrow } = props;
-  const days = lines.map((card) => DAY.format(new Date(card.saved_at)));
+  const days = lines.map((card) => date(Date.parse(card.saved_at)));
   return (
     <ol data-testid="cards">
       {lines.map((card, i) => (
@@ -223,7 +221,7 @@ function TakenOut({ putBack }: { putBack: (card: CardLine) => void }) {
         <li key={card.id} className="hair-t flex flex-wrap items-center gap-x-6 py-1">
           <span className="min-w-0 truncate">{card.title}</span>
           <span className="text-small quiet">
-            {card.planned?.name}, saved {DAY.format(new Date(card.saved_at))}
+            {card.planned?.name}, saved {date(Date.parse(card.saved_at))}
           </span>
           <button type="button" className="pick underline" onClick={() => putBack(card)}>
             Put it back

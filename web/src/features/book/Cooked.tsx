@@ -3,19 +3,13 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { api, type CookKept, type PlanRequest } from "../../api";
+import { addressOf } from "../../card";
 import { eventWords, standing } from "../../fire";
-import { useFire, useKeys } from "../../shell";
+import { useKeys, VIEW_KEY } from "../../shell";
 import { decode, Thumb, useWidth } from "../../slice";
 import { Failure, useUnits } from "../../ui";
-import { clock, withUnit } from "../../units";
+import { clock, dayAndClock, withUnit } from "../../units";
 
-const DAY = new Intl.DateTimeFormat(undefined, {
-  weekday: "short",
-  day: "numeric",
-  month: "short",
-  hour: "2-digit",
-  minute: "2-digit",
-});
 const LATELY = 8;
 
 const CAME: Record<string, string> = {
@@ -57,9 +51,7 @@ export function CookedLately() {
                 to={`/book/cook/${cook.id}`}
                 className="grid grid-cols-[minmax(0,1fr)_auto] md:grid-cols-[11rem_minmax(0,16rem)_5rem_minmax(0,1fr)] gap-x-6 min-h-11 items-center hover:bg-base-200"
               >
-                <span className="text-small quiet max-md:order-2">
-                  {DAY.format(new Date(cook.made_ms))}
-                </span>
+                <span className="text-small quiet max-md:order-2">{dayAndClock(cook.made_ms)}</span>
                 <strong className="truncate">{cook.title}</strong>
                 <span className="running text-right max-md:hidden">
                   {off ? clock(off.at_s - cook.zero_s) : ""}
@@ -93,18 +85,16 @@ export function Cooked() {
     enabled: plan != null,
     staleTime: Number.POSITIVE_INFINITY,
   });
-  const { begin } = useFire();
   const go = useNavigate();
   const queries = useQueryClient();
   const units = useUnits();
   const [problem, setProblem] = useState<string | null>(null);
-  const again = () => {
-    if (!cook.data || !plan) return;
-    begin({ title: cook.data.title, plan }).then(
-      () => go("/fire"),
-      (cause: Error) => setProblem(cause.message),
-    );
-  };
+  // The card first: another piece of it is thicker, or there are more of them.
+  const card = plan
+    ? `${addressOf(plan)}&${VIEW_KEY}name=${encodeURIComponent(cook.data?.title ?? "")}`
+    : null;
+  const again = () => card && go(card);
+  const [sure, setSure] = useState(false);
   const remove = () =>
     api.removeCook(id).then(
       () => {
@@ -113,7 +103,7 @@ export function Cooked() {
       },
       (cause: Error) => setProblem(cause.message),
     );
-  useKeys({ a: { does: again, says: "cook it again" } });
+  useKeys({ a: { does: again, says: "cook it again: its card" } });
   useEffect(() => setProblem(null), []);
   if (cook.isError)
     return (
@@ -137,24 +127,25 @@ export function Cooked() {
             <Link to="/book" className="underline underline-offset-4">
               Book
             </Link>{" "}
-            / cooked {DAY.format(new Date(data.made_ms))}
+            / cooked {dayAndClock(data.made_ms)}
           </p>
           <h1 className="text-title font-bold">{data.title}</h1>
           <p>{cameWords(data) || <span className="quiet">Not said how it came out.</span>}</p>
         </div>
         <div className="flex items-center gap-x-5">
-          <button type="button" className="pick" onClick={remove}>
-            Take it out
-          </button>
           <button
             type="button"
-            className="btn btn-primary h-12 px-6 font-bold"
-            data-testid="again"
-            disabled={!plan}
-            onClick={again}
+            className={`pick ${sure ? "text-error font-bold" : ""}`}
+            data-testid="delete"
+            onClick={() => (sure ? void remove() : setSure(true))}
           >
-            Cook it again <kbd className="figures font-normal">a</kbd>
+            {sure ? "Sure: delete it for good" : "Delete"}
           </button>
+          {card && (
+            <Link to={card} className="btn btn-primary h-12 px-6 font-bold" data-testid="again">
+              Cook it again <kbd className="figures font-normal max-md:hidden">a</kbd>
+            </Link>
+          )}
         </div>
       </header>
       {problem && <Failure message={problem} />}

@@ -1,15 +1,9 @@
 import { Link } from "react-router";
 import { type CardLine, draftOf } from "../../api";
 import { useUnits } from "../../ui";
-import { clock, withUnit } from "../../units";
+import { clock, wallClock, withUnit } from "../../units";
 import { CardThumb } from "./CardThumb";
 import { ResultMark } from "./result";
-
-const HOUR = new Intl.DateTimeFormat(undefined, {
-  hour: "2-digit",
-  minute: "2-digit",
-  hour12: false,
-});
 
 /** One card in the book. */
 export function Line(props: { card: CardLine; day: string; on: boolean; narrow: boolean }) {
@@ -32,7 +26,7 @@ export function Line(props: { card: CardLine; day: string; on: boolean; narrow: 
       >
         <span className="text-small max-lg:col-span-2">
           <b className="block">{day}</b>
-          <span className="quiet running">{HOUR.format(new Date(card.saved_at))}</span>
+          <span className="quiet running">{wallClock(Date.parse(card.saved_at))}</span>
         </span>
         <span className="min-w-0">
           <span className="block font-bold text-lead leading-tight line-clamp-2">{card.title}</span>

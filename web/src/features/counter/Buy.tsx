@@ -56,11 +56,11 @@ export function Buy({ piece }: { piece: Piece }) {
           <thead className="text-small quiet">
             <tr className="hair-b">
               <th className="font-normal py-1">Sold</th>
-              <th className="font-normal w-full">
+              <th className="font-normal w-full max-sm:hidden">
                 <span className="sr-only">As a bar</span>
               </th>
-              <th className="font-normal text-right whitespace-nowrap">Buy</th>
-              <th className="font-normal text-right pl-8 whitespace-nowrap">Left for stock</th>
+              <th className="font-normal text-right">Buy</th>
+              <th className="font-normal text-right pl-3 sm:pl-8">Left for stock</th>
             </tr>
           </thead>
           <tbody>
@@ -68,10 +68,10 @@ export function Buy({ piece }: { piece: Piece }) {
               const [low = 0, high = 0] = form.buy_g;
               return (
                 <tr key={form.sold} className="hair-b h-12">
-                  <th scope="row" className="font-semibold whitespace-nowrap pr-6">
+                  <th scope="row" className="font-semibold pr-2 sm:pr-6">
                     {SOLD[form.sold] ?? form.sold}
                   </th>
-                  <td className="relative" aria-hidden="true">
+                  <td className="relative max-sm:hidden" aria-hidden="true">
                     <span
                       className="absolute left-0 top-1/2 h-1.5 -mt-1 bg-base-content"
                       style={{ width: `${(100 * low) / most}%` }}
@@ -84,8 +84,8 @@ export function Buy({ piece }: { piece: Piece }) {
                       }}
                     />
                   </td>
-                  <td className="figures text-right whitespace-nowrap pl-6">{range(form.buy_g)}</td>
-                  <td className="figures text-right whitespace-nowrap quiet pl-8">
+                  <td className="figures text-right pl-3 sm:pl-6">{range(form.buy_g)}</td>
+                  <td className="figures text-right quiet pl-3 sm:pl-8">
                     {(form.stock_g[1] ?? 0) < 1 ? "none" : range(form.stock_g)}
                   </td>
                 </tr>

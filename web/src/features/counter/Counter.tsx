@@ -1,11 +1,24 @@
-import { type ReactNode, useRef } from "react";
+import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import { type Fish, Refused } from "../../api";
-import { EATERS, FOOD_SAFETY, type Known, ownKey, RULES, rulesOf } from "../../card";
-import { useFish, useKeys, useKitchen, usePiece, useTimes, useView } from "../../shell";
-import { Choice, Failure, Refusal } from "../../ui";
+import { EATERS, FOOD_SAFETY, HEATS, type Known, RULES, rulesOf, toQuery } from "../../card";
+import {
+  Elsewhere,
+  IN_MY,
+  KitchenLink,
+  NextStep,
+  NoWay,
+  useFish,
+  useKeys,
+  useKitchen,
+  usePiece,
+  useTimes,
+  useView,
+} from "../../shell";
+import { Choice, Failure, Refusal, useUnits } from "../../ui";
 import { clock } from "../../units";
 import { Buy } from "./Buy";
+import { beganWords } from "./beganWords";
 import { Doneness } from "./Doneness";
 import { Facts } from "./Facts";
 import { FishFinder } from "./FishFinder";
@@ -15,13 +28,16 @@ import { Kept } from "./Kept";
 import { Mind } from "./Mind";
 import { OwnFish } from "./OwnFish";
 import { Portions } from "./Portions";
+import { Size } from "./Size";
 import { TAB_KEYS, type TabKey, Tabs, tabFrom } from "./Tabs";
 import { Thaw } from "./Thaw";
 import { fishOf, useShelf } from "./useShelf";
 
 export function Counter() {
-  const { piece, change, query } = usePiece();
-  const [tab, setTab] = useView("tab", TAB_KEYS);
+  const { piece, change, begin, before, undo, query, elsewhere: away } = usePiece();
+  const units = useUnits();
+  const [named, setNamed] = useState<string | null>(null);
+  const [tab, setTab] = useView("tab", TAB_KEYS, true);
   const shelf = useShelf();
   const kitchen = useKitchen();
   const { list, fish } = useFish(piece);
@@ -30,9 +46,8 @@ export function Counter() {
   useKeys({
     "[": { does: () => setTab(tabFrom(tab, -1)), says: turning },
     "]": { does: () => setTab(tabFrom(tab, 1)), says: turning },
+    u: { does: () => undo?.(), says: "take the last change back" },
   });
-  // What was in hand before, as the piece below begins anew with another fish or cut.
-  const wasInHand = useRef(`${piece.fish} ${piece.cut}`);
   if (list.isError)
     return (
       <div className="p-8">
@@ -54,27 +69,61 @@ export function Counter() {
   const setKnown = (known: Known) => change({ known });
   const takeFish = (f: Fish) => {
     const kept = shelf.items.find((i) => i.fish?.key === f.key);
-    const usual = f.thickness_mm[1] ?? piece.thicknessMm;
-    const cut = f.cuts[0] ?? "fillet";
-    const ownFish = kept ? fishOf(kept) : null;
-    const key = ownFish ? ownKey(ownFish) : f.key;
-    change({
-      fish: key,
-      own: ownFish,
-      level: piece.eaters === "everyone" ? null : FOOD_SAFETY,
-      cut: f.cuts.includes(piece.cut) ? piece.cut : cut,
-      skin: f.skin === "not_eaten" ? "off" : "on",
-      thicknessMm: usual,
-      thinEndMm: piece.thinEndMm === null ? null : Math.round(usual * 0.55),
+    begin(f, undefined, kept ? fishOf(kept) : null);
+  };
+  /** Opens a question and brings it into sight. */
+  const toTab = (key: TabKey) => {
+    setTab(key);
+    setTimeout(() => {
+      const shown = document.querySelector<HTMLElement>(`[data-testid=tab-${key}]`);
+      shown?.focus({ preventScroll: true });
+      shown?.closest("[data-orientation]")?.scrollIntoView({ block: "start" });
     });
   };
+  const writeDown = (name: string) => {
+    setNamed(name);
+    setTab("own");
+  };
+  // Only what the piece is asked of can be wrong in it; the rest is an answer that did not come.
+  const refusedPiece = !problem && refused.length > 0;
   return (
-    <div className="max-w-[1196px] px-4 md:px-8 pt-5 pb-8">
+    <div
+      className={`max-w-[1196px] px-4 md:px-8 pt-5 pb-8 ${ABOUT_COOKING.has(tab) ? "max-md:pb-32" : ""}`}
+    >
       <h1 className="sr-only">Counter: the fish in hand</h1>
       <div className="grid lg:grid-cols-[340px_1fr] gap-x-12 gap-y-6 items-start">
         <div className="grid gap-y-3">
-          <FishFinder fish={all} value={fish} problem={problem} onChange={takeFish} />
-          <Facts piece={piece} fish={fish} list={list.data} problem={problem} change={change} />
+          <FishFinder
+            fish={all}
+            value={fish}
+            unknown={fish || piece.own ? null : piece.fish}
+            problem={problem}
+            onChange={takeFish}
+            askFresh={() => toTab("fresh")}
+            writeDown={writeDown}
+          />
+          <Size piece={piece} problem={problem} change={change} />
+          {before && undo && (
+            <p role="status" className="text-small" data-testid="begun">
+              {beganWords(before, piece, fish?.name ?? "this", units)}{" "}
+              <button
+                type="button"
+                className="pick underline"
+                data-testid="undo-begin"
+                onClick={undo}
+              >
+                Undo
+              </button>
+            </p>
+          )}
+          <Facts
+            piece={piece}
+            fish={fish}
+            list={list.data}
+            problem={problem}
+            change={change}
+            begin={begin}
+          />
           <div className="hair-t pt-2 grid gap-y-2">
             <Choice
               label="Who eats"
@@ -87,7 +136,7 @@ export function Counter() {
             {piece.eaters !== "everyone" && level === FOOD_SAFETY && (
               <p className="text-small quiet">The target is the food-safety figure now.</p>
             )}
-            <Mind piece={piece} setKnown={setKnown} askKeeping={() => setTab("fresh")} />
+            <Mind piece={piece} setKnown={setKnown} askKeeping={() => toTab("fresh")} />
             <div className="flex flex-wrap items-center gap-x-4 text-small">
               <span className="quiet" aria-hidden="true">
                 Rules
@@ -103,7 +152,7 @@ export function Counter() {
                 }}
               />
               <Link to="/knows" className="quiet underline underline-offset-4 ml-auto">
-                local rules first
+                about these rules
               </Link>
             </div>
           </div>
@@ -115,7 +164,6 @@ export function Counter() {
                 piece: () => (
                   <InHand
                     key={`${piece.fish} ${piece.cut}`}
-                    was={wasInHand}
                     piece={piece}
                     change={change}
                     problem={problem}
@@ -133,7 +181,18 @@ export function Counter() {
                     change={change}
                   />
                 ),
-                own: () => <OwnFish list={list.data} change={change} />,
+                own: () => (
+                  <OwnFish
+                    key={named ?? ""}
+                    list={list.data}
+                    named={named}
+                    begin={begin}
+                    taken={() => {
+                      setNamed(null);
+                      setTab("piece");
+                    }}
+                  />
+                ),
               }}
             </Panel>
           </Tabs>
@@ -147,26 +206,56 @@ export function Counter() {
               onChange={(key) => change({ level: key })}
             />
           )}
-          {!problem && <Refusal notices={refused} />}
+          {refusedPiece && (
+            <Refusal notices={refused}>
+              <NextStep codes={refused.map((n) => n.code)} />
+            </Refusal>
+          )}
           <div
-            className="flex flex-wrap items-center gap-x-6 gap-y-1 hair-t pt-4 max-md:sticky max-md:bottom-16 max-md:z-10 max-md:bg-base-100 max-md:py-2 max-md:-mx-4 max-md:px-4"
-            hidden={!problem && refused.length > 0}
+            className={`hair-t pt-3 grid gap-y-1 ${ABOUT_COOKING.has(tab) ? "max-md:fixed max-md:bottom-16 max-md:inset-x-0 max-md:z-10 max-md:bg-base-100 max-md:py-1 max-md:px-4" : ""}`}
+            hidden={refusedPiece}
+            data-bar
           >
-            <Link
-              to={{ pathname: "/ways", search: query }}
-              className="btn btn-primary h-12 px-6 text-body font-bold"
-              data-testid="see-ways"
-            >
-              See the ways to cook it
-            </Link>
-            <p className="quiet" aria-live="polite">
-              {problem && !elsewhere
-                ? "Something above cannot be right yet."
-                : times.length === 0
-                  ? ways.data && "No way suits it."
-                  : `${times.length === 1 ? "One way suits" : `${times.length} ways suit`}: ${clock(Math.min(...times))}${times.length > 1 ? ` to ${clock(Math.max(...times))}` : ""} on the heat.`}
-            </p>
+            <div className="flex flex-wrap items-center gap-x-6 gap-y-1">
+              <Link
+                to={{ pathname: "/ways", search: query }}
+                className="btn btn-primary h-12 px-6 text-body font-bold"
+                data-testid="see-ways"
+              >
+                See the ways to cook it
+              </Link>
+              <p className="quiet" aria-live="polite" data-testid="how-many-ways">
+                {problem && !elsewhere
+                  ? "Something above cannot be right yet."
+                  : ways.data && times.length === 0
+                    ? "No way suits it as it is."
+                    : ways.data &&
+                      `${times.length === 1 ? "One way suits" : `${times.length} ways suit`}: ${clock(Math.min(...times))}${times.length > 1 ? ` to ${clock(Math.max(...times))}` : ""} on the heat.`}
+              </p>
+            </div>
+            <nav aria-label="In my" className="flex flex-wrap items-center gap-x-4 text-small">
+              <span className="quiet">Straight to</span>
+              {HEATS.map((fire) => (
+                <Link
+                  key={fire}
+                  to={{
+                    pathname: "/ways",
+                    search: toQuery({ ...piece, kitchen: null, fire }).toString(),
+                  }}
+                  className="pick inline-flex items-center"
+                  data-testid={`in-my-${fire}`}
+                >
+                  {IN_MY[fire]}
+                </Link>
+              ))}
+              <span className="ml-auto">
+                {away ? <Elsewhere /> : <KitchenLink>my kitchen</KitchenLink>}
+              </span>
+            </nav>
           </div>
+          {ways.data && times.length === 0 && !problem && refused.length === 0 && (
+            <NoWay ways={ways.data.ways} />
+          )}
           {elsewhere && <Failure message={problem.message} retry={() => void ways.refetch()} />}
         </div>
       </div>

@@ -1,8 +1,9 @@
 // Cut, condition, weight, count and temperature of the piece in hand.
 import { useState } from "react";
 import type { Fish, FishList } from "../../api";
-import { FOOD_SAFETY, isWhole, type Piece } from "../../card";
+import { isWhole, type Piece } from "../../card";
 import { Choice, FieldError, NumberField, type Problem } from "../../ui";
+import { Weight } from "./Size";
 
 const SKIN = [
   { key: "on", name: "skin" },
@@ -16,19 +17,16 @@ const STATES = [
 /** What a cook takes back in a moment: fridge cold, out of a freezer, C. */
 const FRIDGE_C = 8;
 const FREEZER_C = -18;
-/** A fish of the length of a finger. */
-const FINGER_G = 15;
-const FINGER_MM = 12;
-
 type FactsProps = {
   piece: Piece;
   fish: Fish | undefined;
   list: FishList;
   problem: Problem;
   change: (part: Partial<Piece>) => void;
+  begin: (fish: Fish, cut: string) => void;
 };
 
-export function Facts({ piece, fish, list, problem, change }: FactsProps) {
+export function Facts({ piece, fish, list, problem, change, begin }: FactsProps) {
   const [more, setMore] = useState(false);
   const usual = list.cuts.filter((c) => c.key === piece.cut || fish?.cuts.includes(c.key));
   const cuts = more || !fish ? list.cuts : usual;
@@ -46,24 +44,9 @@ export function Facts({ piece, fish, list, problem, change }: FactsProps) {
           columns={more || !fish}
           options={cuts}
           value={piece.cut}
-          onChange={(cut) =>
-            change({
-              cut,
-              // What a level means follows the cut.
-              ...(piece.level === FOOD_SAFETY ? {} : { level: null }),
-              ...(cut === "small_whole" ? { massG: FINGER_G, thicknessMm: FINGER_MM } : {}),
-              ...(isWhole(cut) !== isWhole(piece.cut)
-                ? {
-                    bone: isWhole(cut),
-                    scales: false,
-                    heightMm: null,
-                    thinEndMm: isWhole(cut) ? null : piece.thinEndMm,
-                  }
-                : {}),
-            })
-          }
+          onChange={(cut) => (fish ? begin(fish, cut) : change({ cut }))}
         />
-        {fish && (
+        {fish && usual.length < list.cuts.length && (
           <button
             type="button"
             className="pick text-small absolute right-0 -top-3"
@@ -111,24 +94,7 @@ export function Facts({ piece, fish, list, problem, change }: FactsProps) {
         </div>
       </div>
       <div className="grid grid-cols-3 gap-x-5 gap-y-2">
-        <NumberField
-          label="Weight of one"
-          quantity="gram"
-          value={piece.massG}
-          field="piece.mass_g"
-          problem={problem}
-          testId="mass"
-          onChange={(massG) => change({ massG })}
-        />
-        <NumberField
-          label="At once"
-          quantity="plain"
-          suffix=""
-          value={piece.pieces}
-          field="piece.pieces"
-          problem={problem}
-          onChange={(n) => change({ pieces: Math.round(n) })}
-        />
+        {!isWhole(piece.cut) && <Weight piece={piece} problem={problem} change={change} />}
         <NumberField
           label="Temperature now"
           quantity="celsius"

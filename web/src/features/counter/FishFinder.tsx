@@ -16,7 +16,13 @@ import { FieldError } from "../../ui";
 type Props = {
   fish: Fish[];
   value: Fish | undefined;
+  /** Of an address: a name that no fish here has. */
+  unknown: string | null;
   onChange: (fish: Fish) => void;
+  /** Asks whether it is still good. */
+  askFresh: () => void;
+  /** Under a name of its own. */
+  writeDown: (name: string) => void;
   problem: { field: string; message: string } | null;
 };
 
@@ -40,8 +46,22 @@ function FirstThatFits(props: { first: string | undefined; box: RefObject<State>
   return null;
 }
 
+/** The first field after the finder. */
+function nextField(from: HTMLElement | null): HTMLElement | null {
+  const all = [...document.querySelectorAll<HTMLElement>("main input.typed")];
+  return (from && all[all.indexOf(from) + 1]) ?? null;
+}
+
 /** Find a fish by typing a part of any of its names. */
-export function FishFinder({ fish, value, onChange, problem }: Props) {
+export function FishFinder({
+  fish,
+  value,
+  unknown,
+  onChange,
+  askFresh,
+  writeDown,
+  problem,
+}: Props) {
   const input = useRef<HTMLInputElement>(null);
   const box = useRef<State>(null);
   const [text, setText] = useState<string | null>(null);
@@ -72,6 +92,13 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
     // Shut, and the name stands there: the next tap meets what lies below.
     setText(null);
     box.current?.close();
+  };
+  const leave = () => {
+    const name = (text ?? "").trim();
+    settle();
+    setText(null);
+    box.current?.close();
+    writeDown(name);
   };
   const open = () => {
     if (box.current?.isOpen || Date.now() - chosenAt.current < SHUTS_MS) return;
@@ -118,7 +145,13 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
               return;
             }
             // Whoever types fast is ahead of the marking.
-            if (e.key !== "Enter" || text === null || found.length === 0) return;
+            if (e.key !== "Enter" || text === null) return;
+            if (found.length === 0 && text.trim() !== "") {
+              e.preventDefault();
+              e.stopPropagation();
+              leave();
+              return;
+            }
             const on = box.current?.selectionManager.focusedKey;
             if ((several || guessed) && !found.some((f) => f.key === on)) {
               e.preventDefault();
@@ -128,6 +161,8 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
             e.preventDefault();
             e.stopPropagation();
             take((found.find((f) => f.key === on) ?? found[0])?.key);
+            // By keys it goes on: how thick, how many.
+            setTimeout(() => nextField(input.current)?.focus());
           }}
         />
         <FirstThatFits first={several || guessed ? undefined : found[0]?.key} box={box} />
@@ -149,10 +184,22 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
           <ListBox<Fish>
             className="outline-none"
             renderEmptyState={() => (
-              <p className="px-3 py-3">
-                Not in the list. Do not go by looks: some fish poison. Write it down under Own fish
-                and ask the seller. Smoked, salted and dried fish are not covered.
-              </p>
+              <div className="px-3 py-3">
+                <p>
+                  Not in the list. Do not go by looks: some fish poison. Write it down under Own
+                  fish and ask the seller. Smoked, salted and dried fish are not covered.
+                </p>
+                <button
+                  type="button"
+                  className="btn h-12 px-4 mt-2 font-semibold"
+                  data-testid="write-down"
+                  // The field keeps the focus until it is pressed: else the list would shut under the finger.
+                  onPointerDown={(e) => e.preventDefault()}
+                  onClick={leave}
+                >
+                  Write down “{(text ?? "").trim()}”
+                </button>
+              </div>
             )}
           >
             {(one) => (
@@ -178,10 +225,33 @@ export function FishFinder({ fish, value, onChange, problem }: Props) {
             </>
           )}
           {value.family}
-          {value.stand_in && " · composition of a near relation"}
+          {value.stand_in && " · its make-up is that of a close relative"}
+          {" · "}
+          <button
+            type="button"
+            className="underline underline-offset-4 cursor-pointer min-h-11"
+            data-testid="is-it-fresh"
+            onClick={askFresh}
+          >
+            Is it fresh?
+          </button>
         </p>
       )}
-      <FieldError id="fish-error" problem={problem} field="piece.fish" />
+      {unknown && text === null ? (
+        <p
+          role="alert"
+          className="text-small text-error font-semibold pt-1"
+          data-testid="unknown-fish"
+        >
+          No fish called “{unknown}” is known here. Choose one, or{" "}
+          <button type="button" className="underline min-h-11" onClick={() => writeDown(unknown)}>
+            write it down
+          </button>
+          .
+        </p>
+      ) : (
+        <FieldError id="fish-error" problem={problem} field="piece.fish" />
+      )}
     </div>
   );
 }

@@ -29,6 +29,24 @@ export function Fresh({ piece, forms, setKnown }: Props) {
   const days = (range: number[]) => range.map((d) => d.toFixed(0)).join(" to ");
   return (
     <section aria-label="Freshness" className="grid gap-y-3">
+      <p
+        className="sticky top-0 z-10 bg-base-100 hair-b py-2 min-h-16"
+        aria-live="polite"
+        data-testid="freshness"
+      >
+        {answer && !problem && (
+          <>
+            {answer.left_days && !answer.refuse && (
+              <span className="block">
+                <b className="figures text-lead">{days(answer.left_days)}</b> days left on ice
+              </span>
+            )}
+            <span className={answer.refuse ? "text-error font-bold text-lead" : "quiet"}>
+              {answer.message}
+            </span>
+          </>
+        )}
+      </p>
       <div className="grid grid-cols-2 sm:grid-cols-3 lg:grid-cols-5 gap-x-5 gap-y-3">
         {form.looks.map((look) => {
           const most = Math.max(...look.options.map((o) => o.points));
@@ -66,26 +84,12 @@ export function Fresh({ piece, forms, setKnown }: Props) {
           );
         })}
       </div>
-      <div className="grid md:grid-cols-[minmax(0,1fr)_270px] gap-x-10 gap-y-3 items-start">
+      <div className="max-w-[44rem]">
         <Keeping
           keeping={known.keeping}
           setKeeping={(keeping) => setKnown({ ...known, keeping })}
           problem={problem}
         />
-        <p className="hair-t pt-3" aria-live="polite" data-testid="freshness">
-          {answer && !problem && (
-            <>
-              {answer.left_days && !answer.refuse && (
-                <span className="block">
-                  <b className="figures text-lead">{days(answer.left_days)}</b> days left on ice
-                </span>
-              )}
-              <span className={answer.refuse ? "text-error font-bold text-lead" : "quiet"}>
-                {answer.message}
-              </span>
-            </>
-          )}
-        </p>
       </div>
       <FieldError id="answers-error" problem={problem} field="answers" />
       {problem?.field === "" && <Failure message={problem.message} />}

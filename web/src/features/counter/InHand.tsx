@@ -1,4 +1,4 @@
-import { type RefObject, useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { api } from "../../api";
 import { isWhole, type Piece, which } from "../../card";
 import { Fold, NumberField, type Problem, useUnits } from "../../ui";
@@ -8,15 +8,13 @@ import { DrawnWhole } from "./DrawnWhole";
 import { useAnswer } from "./useAnswer";
 
 type InHandProps = {
-  /** Fish and cut that were in hand when this was drawn last. */
-  was: RefObject<string>;
   piece: Piece;
   problem: Problem;
   change: (part: Partial<Piece>) => void;
 };
 
 /** The drawn piece with its ruler, and the numbers that make it. */
-export function InHand({ was, piece, problem, change }: InHandProps) {
+export function InHand({ piece, problem, change }: InHandProps) {
   const units = useUnits();
   const whole = isWhole(piece.cut);
   const [length, setLength] = useState<number | null>(null);
@@ -39,13 +37,13 @@ export function InHand({ was, piece, problem, change }: InHandProps) {
   );
   const fit = proposed.answer;
   const mm = fit ? Math.round(fit.thickness_mm) : null;
-  // A fish that becomes whole, or another whole one, is as thick as its weight has it: a fillet's figure is none of it.
-  const what = `${piece.fish} ${piece.cut}`;
+  // As thick as its weight has it, until somebody says otherwise.
+  const reckoned = useRef<number | null>(null);
   useEffect(() => {
-    if (was.current === what || proposed.stale || mm === null) return;
-    was.current = what;
-    if (whole && piece.cut !== "small_whole" && mm !== piece.thicknessMm)
-      change({ thicknessMm: mm });
+    if (!whole || proposed.stale || mm === null) return;
+    const last = reckoned.current;
+    reckoned.current = mm;
+    if (last !== null && last !== mm && piece.thicknessMm === last) change({ thicknessMm: mm });
   });
   const thick = Math.round(piece.thicknessMm);
   const apart = whole && length === null && fit?.fits === false;
@@ -62,26 +60,8 @@ export function InHand({ was, piece, problem, change }: InHandProps) {
         <DrawnPiece piece={piece} change={change} height={272} />
       )}
       <div className="flex flex-wrap gap-x-6 gap-y-2 items-start">
-        <NumberField
-          label={whole ? "Body, at its thickest" : "Thick end"}
-          quantity="millimetre"
-          value={piece.thicknessMm}
-          field="piece.thickness_mm"
-          problem={problem}
-          testId="thickness"
-          onChange={(thicknessMm) => change({ thicknessMm })}
-        />
         {!whole && (
           <>
-            <NumberField
-              label="Thin end"
-              quantity="millimetre"
-              value={piece.thinEndMm ?? piece.thicknessMm}
-              field="piece.thin_end_mm"
-              problem={problem}
-              testId="thin"
-              onChange={(thinEndMm) => change({ thinEndMm })}
-            />
             <NumberField
               label="Width"
               quantity="millimetre"

@@ -47,7 +47,7 @@ export function Keeping({ keeping, setKeeping, problem }: Props) {
             <button
               type="button"
               className="pick text-small !px-0"
-              aria-label={`Remove while ${i + 1}`}
+              aria-label={`Remove period ${i + 1}`}
               onClick={() => setKeeping(keeping.filter((_, j) => j !== i))}
             >
               remove

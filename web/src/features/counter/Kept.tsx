@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { Fish, ShelfItem } from "../../api";
 import { asked, fromRequest, NOTHING_KNOWN, type Piece, target } from "../../card";
 import { Failure, FieldError, useUnits } from "../../ui";
-import { withUnit } from "../../units";
+import { date, withUnit } from "../../units";
 import { Lots } from "./Lots";
 import { lotOf, pieceOf, refused, type Shelf, useShelf } from "./useShelf";
 
@@ -111,7 +111,7 @@ function Broken({ shelf }: { shelf: Shelf }) {
             <span>
               {item.name}
               <span className="block text-small quiet">
-                kept {new Date(item.saved_at).toLocaleDateString()}; {item.unreadable}
+                kept {date(Date.parse(item.saved_at))}; {item.unreadable}
               </span>
             </span>
             <button

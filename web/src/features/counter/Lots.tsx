@@ -1,8 +1,9 @@
 // Lots that came in, and a new one written down.
 import { useState } from "react";
 import type { Fish, Lot, ShelfItem } from "../../api";
-import { NOTHING_KNOWN, type Piece, today } from "../../card";
+import { begun, NOTHING_KNOWN, type Piece, today } from "../../card";
 import { Failure, FieldError, NumberField } from "../../ui";
+import { date, dayAndClock } from "../../units";
 import { lotOf, refused, type Shelf } from "./useShelf";
 
 type LotsProps = {
@@ -19,9 +20,7 @@ export function Lots({ lots, fish, piece, shelf, change }: LotsProps) {
     const row = fish.find((f) => f.key === lot.fish);
     const frozen = lot.kept_c < -3;
     change({
-      fish: lot.fish,
-      own: null,
-      level: piece.eaters === "everyone" ? null : piece.level,
+      ...(row && row.key !== piece.fish ? begun(piece, row) : { own: null }),
       startC: lot.kept_c,
       // The lot's record goes along with the piece.
       known: {
@@ -30,14 +29,6 @@ export function Lots({ lots, fish, piece, shelf, change }: LotsProps) {
         freezing: item.lot_today?.freezing ?? null,
       },
       state: frozen ? "frozen" : lot.frozen ? "thawed" : "fresh",
-      ...(row && row.key !== piece.fish
-        ? {
-            thicknessMm: row.thickness_mm[1] ?? piece.thicknessMm,
-            thinEndMm: null,
-            cut: row.cuts.includes(piece.cut) ? piece.cut : (row.cuts[0] ?? "fillet"),
-            skin: row.skin === "not_eaten" ? ("off" as const) : ("on" as const),
-          }
-        : {}),
     });
   };
   return (
@@ -57,7 +48,7 @@ export function Lots({ lots, fish, piece, shelf, change }: LotsProps) {
           data-testid="new-lot"
           onClick={() => setAdding(true)}
         >
-          Write down a lot
+          Add a delivery
         </button>
       )}
       <ul className="max-h-64 overflow-y-auto">
@@ -101,7 +92,11 @@ export function Lots({ lots, fish, piece, shelf, change }: LotsProps) {
                   </span>
                 )}
               </button>
-              <span className="text-small quiet figures">{lot.received.replace("T", " ")}</span>
+              <span className="text-small quiet figures">
+                {lot.received.includes("T")
+                  ? dayAndClock(Date.parse(lot.received))
+                  : date(Date.parse(`${lot.received}T12:00`))}
+              </span>
               <button
                 type="button"
                 className="pick text-small"

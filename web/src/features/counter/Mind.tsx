@@ -16,7 +16,7 @@ const FREEZING = { at_c: -20, hours: 168, solid_at_35: false };
 
 export function Mind({ piece, setKnown, askKeeping }: Props) {
   const { known } = piece;
-  const { answer, problem } = useAnswer(
+  const { answer, problem, again } = useAnswer(
     "notices",
     {
       which: which(piece),
@@ -43,7 +43,16 @@ export function Mind({ piece, setKnown, askKeeping }: Props) {
   const { freezing } = known;
   return (
     <section aria-label="To mind" data-testid="mind" className="grid gap-y-1">
-      {answer && <Notices notices={answer.notices} />}
+      {problem && !problem.field ? (
+        <p role="alert" className="text-small font-semibold" data-testid="mind-unknown">
+          What to mind in this fish is not known: Cindo does not answer.{" "}
+          <button type="button" className="pick underline" onClick={again}>
+            Try again
+          </button>
+        </p>
+      ) : (
+        answer && <Notices notices={answer.notices} />
+      )}
       {(worms || kept) && (
         <Fold summary="What is known of it" wrong={problem !== null} testId="known">
           {worms && (

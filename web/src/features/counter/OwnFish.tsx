@@ -1,11 +1,24 @@
 // Fish of the kitchen's own: written down, changed, carried in and out as JSON.
 import { useRef, useState } from "react";
-import type { FishList, OwnFish as Own, ShelfItem, ShelfNew } from "../../api";
-import { ownKey, type Piece } from "../../card";
+import {
+  api,
+  type Fish,
+  type FishList,
+  type OwnFish as Own,
+  type ShelfItem,
+  type ShelfNew,
+} from "../../api";
 import { Choice, Failure, FieldError, NumberField, type Problem } from "../../ui";
 import { fishOf, refused, useShelf } from "./useShelf";
 
-type Props = { list: FishList; change: (part: Partial<Piece>) => void };
+type Props = {
+  list: FishList;
+  /** A name that was typed and is not in the list: it is written down under it. */
+  named: string | null;
+  begin: (fish: Fish, cut: string, own: Own) => void;
+  /** It is in hand now. */
+  taken: () => void;
+};
 
 const HAZARDS = [
   { key: "histamine", name: "builds histamine" },
@@ -29,30 +42,35 @@ const NEW: Own = {
   hazards: ["parasites"],
 };
 
-export function OwnFish({ list, change }: Props) {
+export function OwnFish({ list, named, begin, taken }: Props) {
   const shelf = useShelf();
-  const [edited, setEdited] = useState<{ item: ShelfItem | null; fish: Own } | null>(null);
+  const [edited, setEdited] = useState<{ item: ShelfItem | null; fish: Own } | null>(
+    named === null ? null : { item: null, fish: { ...NEW, name: named } },
+  );
+  const [notTaken, setNotTaken] = useState<string | null>(null);
   const [badFile, setBadFile] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const own = shelf.items.filter(fishOf);
-  const take = (item: ShelfItem) => {
-    const fish = fishOf(item);
-    if (!fish) return;
-    change({
-      own: fish,
-      fish: ownKey(fish),
-      level: null,
-      thicknessMm: fish.thickness_mm?.[1] ?? 18,
-      thinEndMm: null,
-      skin: fish.skin === "not_eaten" ? "off" : "on",
-    });
-  };
+  const take = (fish: Own) =>
+    api.ownFish(fish).then(
+      (described) => {
+        begin(described, described.cuts[0] ?? "fillet", fish);
+        taken();
+      },
+      (cause: Error) => setNotTaken(cause.message),
+    );
   const save = () => {
     if (!edited) return;
     const body: ShelfNew = { name: edited.fish.name, body: { fish: edited.fish } };
-    const done = { onSuccess: () => setEdited(null) };
-    if (edited.item === null) shelf.add.mutate([body], done);
-    else shelf.change.mutate({ item: edited.item, body }, done);
+    if (edited.item === null)
+      shelf.add.mutate([body], {
+        // What was written down is what one wants to cook.
+        onSuccess: () => {
+          setEdited(null);
+          void take(edited.fish);
+        },
+      });
+    else shelf.change.mutate({ item: edited.item, body }, { onSuccess: () => setEdited(null) });
   };
   const carryOut = () => {
     const items = own.map((i) => ({ name: i.name, body: i.body }));
@@ -107,7 +125,10 @@ export function OwnFish({ list, change }: Props) {
                   type="button"
                   className="pick !text-base-content text-left"
                   data-testid="use-own"
-                  onClick={() => take(item)}
+                  onClick={() => {
+                    const fish = fishOf(item);
+                    if (fish) void take(fish);
+                  }}
                 >
                   {item.name}
                 </button>
@@ -172,6 +193,7 @@ export function OwnFish({ list, change }: Props) {
             />
           </p>
           {badFile && <Failure message={badFile} />}
+          {notTaken && <Failure message={notTaken} />}
         </>
       )}
     </section>
@@ -218,6 +240,8 @@ function Form({ list, fish, problem, setFish, save, leave }: FormProps) {
         <input
           className="typed !text-left text-lead font-semibold"
           value={fish.name}
+          // biome-ignore lint/a11y/noAutofocus: it was asked for by its name, or by a tap on "write down"
+          autoFocus
           maxLength={60}
           data-testid="own-name"
           aria-invalid={problem?.field.endsWith("name")}
@@ -310,13 +334,13 @@ function Form({ list, fish, problem, setFish, save, leave }: FormProps) {
           aria-pressed={fish.hazards_known ?? false}
           onClick={() => set({ hazards_known: !fish.hazards_known })}
         >
-          looked into: nothing else can hurt
+          I checked with a source: none of the others apply
         </button>
       </fieldset>
       {problem?.field === "" && <Failure message={problem.message} />}
-      <p className="flex gap-x-6 sm:col-span-3">
+      <p className="flex gap-x-6 sm:col-span-3 max-md:sticky max-md:bottom-16 max-md:bg-base-100 max-md:py-2">
         <button type="submit" className="btn h-12 px-6 font-semibold" data-testid="save-own">
-          Keep this fish
+          Keep it, and cook it
         </button>
         <button type="button" className="pick" onClick={leave}>
           Cancel

@@ -1,7 +1,7 @@
 // A side cut into portions of one weight, squared off or its tail tucked; drawn from the side.
 import { useId, useState } from "react";
 import { api } from "../../api";
-import type { Piece } from "../../card";
+import { isWhole, type Piece, which } from "../../card";
 import { useWidth } from "../../slice";
 import { Choice, NumberField, useUnits } from "../../ui";
 import { figure, scale, withUnit } from "../../units";
@@ -18,6 +18,66 @@ const TAILS = [
 type Tail = (typeof TAILS)[number]["key"];
 
 export function Portions({ piece, change }: Props) {
+  return isWhole(piece.cut) ? (
+    <TwoFillets piece={piece} change={change} />
+  ) : (
+    <Cut piece={piece} change={change} />
+  );
+}
+
+/** A whole fish gives its own two fillets. */
+function TwoFillets({ piece, change }: Props) {
+  const units = useUnits();
+  const { answer, problem } = useAnswer(
+    "whole-fillets",
+    { which: which(piece), mass_g: piece.massG, cut: piece.cut },
+    api.whole,
+  );
+  const fillet = answer?.fillet;
+  if (problem)
+    return (
+      <p role="alert" className="text-small text-error font-semibold">
+        {problem.message}.
+      </p>
+    );
+  if (!fillet) return <p className="quiet">One moment</p>;
+  const fillets = 2 * piece.pieces;
+  return (
+    <section aria-label="Fillets" className="grid gap-y-3 max-w-[60ch]" data-testid="two-fillets">
+      <p className="text-lead">
+        {piece.pieces === 1 ? "It gives" : `${piece.pieces} fish give`} {fillets} fillets of about{" "}
+        <b className="figures">{withUnit(fillet.mass_g, "gram", units)}</b>,{" "}
+        <b className="figures">{withUnit(fillet.thickness_mm, "millimetre", units)}</b> at the thick
+        end and {withUnit(fillet.thin_end_mm, "millimetre", units)} at the tail.
+      </p>
+      <p className="text-small quiet">
+        Skinless, by the usual yield of such a fish. Weigh and measure them when they are cut.
+      </p>
+      <button
+        type="button"
+        className="btn h-12 px-6 justify-self-start font-semibold"
+        data-testid="take-fillets"
+        onClick={() =>
+          change({
+            cut: "fillet",
+            massG: fillet.mass_g,
+            thicknessMm: fillet.thickness_mm,
+            thinEndMm: fillet.thin_end_mm,
+            pieces: fillets,
+            bone: false,
+            scales: false,
+            heightMm: null,
+            stuffed: false,
+          })
+        }
+      >
+        Cook the {fillets} fillets
+      </button>
+    </section>
+  );
+}
+
+function Cut({ piece, change }: Props) {
   const units = useUnits();
   const [sideG, setSideG] = useState(1020);
   const [eachG, setEachG] = useState(170);

@@ -327,6 +327,9 @@ describe("kept", () => {
     cuts: ["fillet"],
     skin: "crisps",
     thickness_mm: [10, 15, 22],
+    usual_pieces: [
+      { cut: "fillet", mass_g: 120, thickness_mm: 15, thin_end_mm: 8, bone: false, skin: true },
+    ],
   } as Fish;
 
   function keep(items: object[], answers: Parameters<typeof server>[0] = {}) {
@@ -405,7 +408,7 @@ describe("fish of one's own", () => {
 
   it("says what is wrong with a file and sends nothing", async () => {
     const asked = server({ "/api/shelf": () => [200, { items: [] }] });
-    show(<OwnFish list={list} change={() => {}} />);
+    show(<OwnFish list={list} named={null} begin={() => {}} taken={() => {}} />);
     choose("not json");
     await screen.findByText(/fish.json is not JSON/i);
     choose("[]");
@@ -423,7 +426,7 @@ describe("fish of one's own", () => {
               { error: { code: "bad_json", field: "items[0]", message: "unknown field `colour`" } },
             ],
     });
-    show(<OwnFish list={list} change={() => {}} />);
+    show(<OwnFish list={list} named={null} begin={() => {}} taken={() => {}} />);
     choose('{"items":[{"name":"a","body":{"fish":{"colour":"blue"}}}]}');
     await screen.findByText(/unknown field `colour`/);
   });
@@ -431,12 +434,16 @@ describe("fish of one's own", () => {
   it("takes one to hand under a key that no shipped fish has", async () => {
     const fish = { name: "Quay cod", family: "lean_flaky", protein_share: 0.17, fat_share: 0.01 };
     const one = { id: 7, name: "Quay cod", body: { fish }, saved_at: "" };
-    server({ "/api/shelf": () => [200, { items: [one] }] });
-    const change = vi.fn();
-    show(<OwnFish list={list} change={change} />);
+    const described = { key: "own", cuts: ["loin"] };
+    server({
+      "/api/shelf": () => [200, { items: [one] }],
+      "/api/own-fish": () => [200, described],
+    });
+    const begin = vi.fn();
+    const taken = vi.fn();
+    show(<OwnFish list={list} named={null} begin={begin} taken={taken} />);
     fireEvent.click(await screen.findByTestId("use-own"));
-    expect(change).toHaveBeenCalledWith(
-      expect.objectContaining({ own: fish, fish: "own:Quay cod", level: null }),
-    );
+    await waitFor(() => expect(taken).toHaveBeenCalled());
+    expect(begin).toHaveBeenCalledWith(described, "loin", fish);
   });
 });

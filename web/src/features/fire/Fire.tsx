@@ -143,13 +143,14 @@ function Keys({
   probe: () => void;
   other: (by: number) => void;
 }) {
-  const acts = useActs(cook, probe);
+  const acts = useActs(cook, see, probe);
   useKeys(
     useMemo(
       () => ({
         Enter: { does: acts.done, says: "the next act is done" },
         w: { does: see, says: "what I see" },
         h: { does: acts.wait, says: "wait half a minute" },
+        o: { does: acts.off, says: "it is off" },
         u: { does: acts.undo, says: "take the last one back" },
         ArrowDown: { does: () => other(1), says: "another piece" },
         ArrowUp: { does: () => other(-1), says: "another piece" },

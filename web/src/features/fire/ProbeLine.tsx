@@ -25,12 +25,12 @@ export function ProbeLine({ cook }: { cook: Running }) {
           className="target target-word"
           onClick={() => tell(api.readProbe(cook.id, probe), "It is read from now on.")}
         >
-          Read the probe
+          Connect the probe
           <span className="block text-small font-normal">{probe}</span>
         </button>
       ))}
       <label className="target target-word inline-flex items-center">
-        Trace from a file
+        Load a probe log
         <input
           type="file"
           accept=".csv,text/csv"
@@ -40,9 +40,7 @@ export function ProbeLine({ cook }: { cook: Running }) {
             const file = e.target.files?.[0];
             e.target.value = "";
             if (file)
-              void file
-                .text()
-                .then((csv) => tell(api.readTrace(cook.id, csv), "The trace is read."));
+              void file.text().then((csv) => tell(api.readTrace(cook.id, csv), "The log is read."));
           }}
         />
       </label>

@@ -1,52 +1,73 @@
 // What the cook sees, in the cook's words: one tap each, for wet hands.
-import { useEffect, useMemo, useRef, useState } from "react";
-import { type Askable, newId } from "../../api";
+import { useMemo, useState } from "react";
+import { type Askable, type CookEvent, newId } from "../../api";
 import { onFoldS, type Running } from "../../fire";
 import { useFire, useTick } from "../../shell";
 import { decode } from "../../slice";
-import { useUnits } from "../../ui";
-import { parse, scale, withUnit } from "../../units";
+import { NumberField } from "../../ui";
+import { Over } from "./Over";
 import { ProbeLine } from "./ProbeLine";
+import { Reading } from "./Reading";
 import { SideLine } from "./SideLine";
+
+/** What a heat can be set to, C. */
+const HEATS_C = [0, 600] as const;
+
+type Did = Omit<CookEvent, "id" | "at_s">;
+
+const ELSE: readonly (readonly [string, string, Did])[] = [
+  ["lid", "Lid on", { kind: "lid", on: true }],
+  ["open", "Lid off", { kind: "lid", on: false }],
+  ["turned", "Turned over", { kind: "turned" }],
+  ["basted", "Basted", { kind: "basted" }],
+  ["off", "Off the heat", { kind: "off" }],
+];
+
+const FIRE: readonly (readonly [string, string, Did])[] = [
+  ["lower", "Cooler, or turned down", { kind: "heat", says: "lower" }],
+  ["higher", "Hotter, or turned up", { kind: "heat", says: "higher" }],
+  ["dark", "Off", { kind: "heat", says: "off" }],
+  ["on", "Back on", { kind: "heat", says: "on" }],
+];
 
 export function Saw({ cook, close }: { cook: Running; close: () => void }) {
   const { happen } = useFire();
-  const units = useUnits();
   const now = useTick(1000);
-  const dialog = useRef<HTMLDialogElement | null>(null);
   const told = cook.standing;
   const [height, setHeight] = useState(() => told?.lines_share[0] ?? 0);
-  const [probe, setProbe] = useState("");
   const [sure, setSure] = useState(false);
   const [ends, setEnds] = useState(false);
   const field = useMemo(() => (told?.field ? decode(told.field) : null), [told?.field]);
-  useEffect(() => {
-    dialog.current?.showModal?.();
-  }, []);
   if (!told) return null;
-  const say = (cue: Askable["cue"], says: string) => {
-    happen(cook, { kind: "cue", cue, says });
+  const say = (cue: Askable["cue"], says: string) => did({ kind: "cue", cue, says });
+  const did = (event: Did) => {
+    happen(cook, event);
     close();
   };
   const line = told.asks.find((ask) => ask.says.length === 0);
-  const c = parse(probe, "celsius", units);
-  const probeWrong = probe !== "" && !(c !== null && c >= -40 && c <= 150);
-  return (
-    <dialog
-      ref={dialog}
-      className="saw"
-      aria-labelledby="saw-title"
-      onClose={close}
-      data-testid="saw"
+  const button = ([key, words, event]: readonly [string, string, Did]) => (
+    <button
+      key={key}
+      type="button"
+      className="target target-word"
+      data-testid={`did-${key}`}
+      onClick={() => did(event)}
     >
-      <header className="flex items-center gap-x-4">
-        <h2 id="saw-title" className="text-lead font-bold">
-          What do you see? <span className="quiet font-normal">{cook.title}</span>
-        </h2>
-        <button type="button" className="target ml-auto" onClick={close}>
-          Close
-        </button>
-      </header>
+      {words}
+    </button>
+  );
+  return (
+    <Over title="What do you see?" of={cook.title} close={close} testId="saw" wide>
+      <fieldset className="pt-1">
+        <legend>
+          <strong>The heat</strong>{" "}
+          <span className="quiet text-small">Not as planned, or changed by you.</span>
+        </legend>
+        <div className="flex flex-wrap items-end gap-1.5">
+          {FIRE.map(button)}
+          <ItIsAt say={(to_c) => did({ kind: "heat", to_c })} />
+        </div>
+      </fieldset>
       <div className="saw-asks">
         {line && field && (
           <div className="saw-line">
@@ -68,10 +89,7 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
               type="button"
               className="target target-wide btn-primary"
               data-testid="line-here"
-              onClick={() => {
-                happen(cook, { kind: "cue", cue: "cooked_line", height_share: height });
-                close();
-              }}
+              onClick={() => did({ kind: "cue", cue: "cooked_line", height_share: height })}
             >
               It stands at {Math.round(100 * height)} %
             </button>
@@ -103,39 +121,15 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
           <fieldset>
             <legend>
               <strong>Probe</strong>{" "}
-              <span className="quiet text-small">
-                Into the middle of the thickest part, {scale("celsius", units).unit}.
-              </span>
+              <span className="quiet text-small">Into the middle of the thickest part.</span>
             </legend>
-            <div className="flex gap-1.5 items-center">
-              <input
-                aria-label={`Probe, ${scale("celsius", units).unit}`}
-                className="typed max-w-24 text-lead"
-                inputMode="decimal"
-                value={probe}
-                aria-invalid={probeWrong}
-                data-testid="probe"
-                onChange={(e) => setProbe(e.target.value)}
-              />
-              <button
-                type="button"
-                className="target target-word"
-                disabled={probe === "" || probeWrong}
-                onClick={() => {
-                  // Put in by hand, it is in a spot of its own.
-                  if (c !== null) happen(cook, { kind: "probe", c, spot: newId() });
-                  close();
-                }}
-              >
-                It shows that
-              </button>
-              {probeWrong && (
-                <span role="alert" className="text-error text-small">
-                  A number from {withUnit(-40, "celsius", units)} to{" "}
-                  {withUnit(150, "celsius", units)}
-                </span>
-              )}
-            </div>
+            <Reading
+              label="It shows"
+              testId="probe"
+              says="Say it"
+              // Put in by hand, it is in a spot of its own.
+              say={(c) => did({ kind: "probe", c, spot: newId() })}
+            />
             <ProbeLine cook={cook} />
           </fieldset>
           <fieldset>
@@ -143,32 +137,7 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
               <strong>Something else happened</strong>
             </legend>
             <div className="flex flex-wrap gap-1.5">
-              {(
-                [
-                  ["lower", "Heat turned down", { kind: "heat", says: "lower" }],
-                  ["higher", "Heat turned up", { kind: "heat", says: "higher" }],
-                  ["dark", "Heat off", { kind: "heat", says: "off" }],
-                  ["on", "Heat back on", { kind: "heat", says: "on" }],
-                  ["lid", "Lid on", { kind: "lid", on: true }],
-                  ["open", "Lid off", { kind: "lid", on: false }],
-                  ["turned", "Turned over", { kind: "turned" }],
-                  ["basted", "Basted", { kind: "basted" }],
-                  ["off", "Off the heat", { kind: "off" }],
-                ] as const
-              ).map(([key, words, event]) => (
-                <button
-                  key={key}
-                  type="button"
-                  className="target target-word"
-                  data-testid={`did-${key}`}
-                  onClick={() => {
-                    happen(cook, event);
-                    close();
-                  }}
-                >
-                  {words}
-                </button>
-              ))}
+              {ELSE.map(button)}
               <button
                 type="button"
                 className={`target target-word ${ends ? "strip-alarm" : ""}`}
@@ -178,8 +147,7 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
                     setEnds(true);
                     return;
                   }
-                  happen(cook, { kind: "closed" });
-                  close();
+                  did({ kind: "closed" });
                 }}
               >
                 {ends ? "Sure: give it up" : "Give it up"}
@@ -194,8 +162,7 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
                       setSure(true);
                       return;
                     }
-                    happen(cook, { kind: "served", knowingly: true });
-                    close();
+                    did({ kind: "served", knowingly: true });
                   }}
                 >
                   {sure
@@ -207,6 +174,36 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
           </fieldset>
         </div>
       </div>
-    </dialog>
+    </Over>
+  );
+}
+
+/** What a thermometer says of pan, oil, oven or water. */
+function ItIsAt({ say }: { say: (c: number) => void }) {
+  const [c, setC] = useState<number | null>(null);
+  const out = c !== null && (c < HEATS_C[0] || c > HEATS_C[1]);
+  return (
+    <form
+      className="flex items-end gap-1.5"
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (c !== null && !out) say(c);
+      }}
+    >
+      <NumberField
+        label="It is at"
+        quantity="celsius"
+        value={c}
+        field="to_c"
+        problem={out ? { field: "to_c", message: "no fire of a kitchen is that hot" } : null}
+        testId="heat-at"
+        onChange={setC}
+        mayBeEmpty={() => setC(null)}
+      />
+      <button type="submit" className="target target-word" data-testid="heat-at-say">
+        Say it
+      </button>
+    </form>
   );
 }

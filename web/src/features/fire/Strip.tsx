@@ -1,6 +1,7 @@
 import { useMemo } from "react";
+import { useNavigate } from "react-router";
 import type { Advice, Next, Standing } from "../../api";
-import { EATERS } from "../../card";
+import { addressOf, EATERS } from "../../card";
 import {
   doneWords,
   eventWords,
@@ -11,10 +12,10 @@ import {
   type Running,
   shortAct,
 } from "../../fire";
-import { useFire } from "../../shell";
+import { useFire, VIEW_KEY } from "../../shell";
 import { decode, SideSeen } from "../../slice";
 import { useUnits } from "../../ui";
-import { clock, rise, type Units, withUnit } from "../../units";
+import { clock, rise, type Units, wallClock, withUnit } from "../../units";
 import { Band } from "./Band";
 import { isVerdict, Verdict } from "./Probe";
 import { Trace } from "./Trace";
@@ -39,7 +40,7 @@ function eventOf(next: Next) {
 }
 
 /** What the four targets of a strip do. A probe is put in first: that opens what it is read into. */
-export function useActs(cook: Running, probe: () => void) {
+export function useActs(cook: Running, see: () => void, probe: () => void) {
   const { happen, unsent, queued } = useFire();
   // biome-ignore lint/correctness/useExhaustiveDependencies: what waits has changed when the count has
   return useMemo(() => {
@@ -51,13 +52,17 @@ export function useActs(cook: Running, probe: () => void) {
       done: () => {
         if (!next || !once(cook.id)) return;
         if (next.done === "probe") probe();
+        else if (next.kind === "look") see();
         else happen(cook, eventOf(next));
+      },
+      off: () => {
+        if (next?.done === "off" && once(cook.id)) happen(cook, eventOf(next));
       },
       instead: () => next?.instead && once(cook.id) && happen(cook, { kind: next.instead }),
       wait: () => next && happen(cook, { kind: "hold", for_s: 30 }),
       undo: () => last && happen(cook, { kind: "undone", of: last.id }),
     };
-  }, [cook, happen, unsent, queued, probe]);
+  }, [cook, happen, unsent, queued, see, probe]);
 }
 
 type Props = {
@@ -73,8 +78,9 @@ type Props = {
 
 export function Strip({ cook, now, first, opened, choose, see, probe }: Props) {
   const { flash, unsent, happen } = useFire();
+  const go = useNavigate();
   const units = useUnits();
-  const acts = useActs(cook, probe);
+  const acts = useActs(cook, see, probe);
   const { next } = acts;
   const told = cook.standing;
   const foldS = onFoldS(cook, now);
@@ -106,10 +112,12 @@ export function Strip({ cook, now, first, opened, choose, see, probe }: Props) {
             <span className="quiet figures"> {clock(foldS)} on the heat</span>
           )}
           {queued > 0 && <span className="text-warning font-semibold"> · not sent yet</span>}
-          {!opened && (told?.advice.length ?? 0) > 0 && (
+          {!opened && (told?.advice.length ?? 0) + (told?.reasons.length ?? 0) > 0 && (
             <span className="strip-mark" data-testid="says-more">
               {" "}
-              ▲ tap: there is advice
+              {(told?.advice.length ?? 0) > 0
+                ? "▲ tap: there is advice"
+                : "● tap: why the time moved"}
             </span>
           )}
         </p>
@@ -168,9 +176,13 @@ export function Strip({ cook, now, first, opened, choose, see, probe }: Props) {
           disabled={!next}
           onClick={acts.done}
         >
-          {next ? doneWords(next.done, next.says) : "Done"}
+          {next?.kind === "look" ? "Looked" : next ? doneWords(next.done, next.says) : "Done"}
         </button>
-        {told?.phase === "heating" ? (
+        {next?.kind === "look" ? (
+          <button type="button" className="target" data-testid="off-now" onClick={acts.off}>
+            {doneWords(next.done, next.says)}
+          </button>
+        ) : told?.phase === "heating" ? (
           <button
             type="button"
             className="target"
@@ -190,7 +202,21 @@ export function Strip({ cook, now, first, opened, choose, see, probe }: Props) {
             I see
           </button>
         )}
-        {forgotten ? (
+        {told?.phase === "heating" && cook.plan ? (
+          <button
+            type="button"
+            className="target"
+            data-testid="change-it"
+            onClick={() => {
+              if (!cook.plan || !once(cook.id)) return;
+              // Another piece of it: this one comes off the list, and its card is open.
+              happen(cook, { kind: "closed" });
+              go(`${addressOf(cook.plan)}&${VIEW_KEY}name=${encodeURIComponent(cook.title)}`);
+            }}
+          >
+            Change it
+          </button>
+        ) : forgotten ? (
           <button
             type="button"
             className="target"
@@ -305,7 +331,6 @@ function Guests({ cook }: { cook: Running }) {
   );
 }
 
-const WALL = new Intl.DateTimeFormat(undefined, { hour: "2-digit", minute: "2-digit" });
 /** Off the heat for so long, it is worth saying until when it may stand, s. */
 const STANDS_S = 900;
 
@@ -313,7 +338,7 @@ function Range({ told, made, foldS }: { told: Standing; made: number; foldS: num
   const units = useUnits();
   if (told.phase === "heating" || told.phase === "served" || told.phase === "closed") return null;
   const { promise, holding } = told;
-  const wall = (s: number) => WALL.format(new Date(made + 1000 * s));
+  const wall = (s: number) => wallClock(made + 1000 * s);
   if (holding && foldS > holding.since_s + STANDS_S)
     return (
       <p className="strip-range figures" data-testid="stands">
@@ -406,7 +431,7 @@ function whatItDid(advice: Advice, units: Units): string {
   const more = Math.round(100 * advice.overcooked_more);
   const parts = [
     middle >= 1 ? `middle ${advice.middle_k > 0 ? "+" : "−"}${rise(middle, units)}` : "",
-    more >= 1 ? `${more} % more past done` : "",
+    more >= 1 ? `${more} % more overcooked` : "",
   ].filter((part) => part !== "");
   return parts.length > 0 ? `So far: ${parts.join(", ")}.` : "";
 }
@@ -449,7 +474,7 @@ function Said({ told, cook }: { told: Standing; cook: Running }) {
                 {one.act}
                 <span className="block text-small font-normal figures">
                   off {clock(one.off_s)} · {withUnit(one.core_peak_c, "celsius", units)} ·{" "}
-                  {Math.round(100 * one.overcooked_share)} % past done
+                  {Math.round(100 * one.overcooked_share)} % overcooked
                 </span>
               </button>
             ))}

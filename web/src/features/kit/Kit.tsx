@@ -43,7 +43,7 @@ export function Kit({ setUnits }: Props) {
             <Shelf key={shelf.list} shelf={shelf} kitchen={kitchen} say={say} problem={problem} />
           ))}
         </dl>
-        <div className="grid gap-y-5">
+        <div className="grid gap-y-4 max-lg:order-first">
           <NumberField
             label="Height above the sea"
             quantity="metre"
@@ -74,11 +74,13 @@ export function Kit({ setUnits }: Props) {
           />
           <div>
             <p className="text-small quiet">Units, on this screen</p>
-            <p className="flex gap-x-4">
+            <p className="flex flex-wrap gap-x-4">
               <UnitSwitch units={units} setUnits={setUnits} />
             </p>
           </div>
-          <Leaves />
+          <div className="max-lg:hidden">
+            <Leaves />
+          </div>
         </div>
       </div>
     </div>

@@ -11,7 +11,7 @@ import { mainHeats } from "./heats";
 const COLUMNS =
   "lg:grid-cols-[156px_124px_minmax(0,1fr)_180px_52px_46px_46px_38px_60px] xl:grid-cols-[166px_140px_minmax(0,1fr)_280px_56px_50px_50px_46px_62px]";
 const CELLS = ["plate", "off", "hands", "past"];
-const NAMES = ["plate", "heat", "hands", "past"];
+const NAMES = ["plate", "heat", "hands", "over"];
 const HIGH = 16;
 
 type Props = { ways: Way[]; query: string; toFront: (kind: string) => void };
@@ -24,44 +24,60 @@ export function Behind({ ways, query, toFront }: Props) {
   const stepS = longestS > 2400 ? 1200 : longestS > 1200 ? 600 : 300;
   const ticks = Array.from({ length: Math.floor(longestS / stepS) + 1 }, (_, i) => i * stepS);
   return (
-    <section aria-label="All other ways" className="pt-4">
-      <div
-        className={`hidden lg:grid ${COLUMNS} gap-x-4 items-end text-small quiet`}
-        aria-hidden="true"
-      >
-        <span className="col-span-3">and every other way, on one clock from a cold kitchen</span>
-        <div ref={box} className="relative h-5">
-          {ticks.map((s) => (
-            <span
-              key={s}
-              className={`absolute figures ${s ? "-translate-x-1/2" : ""}`}
-              style={{ left: `${(100 * s) / longestS}%` }}
-            >
-              {s / 60}
-              {s === 0 && " min"}
-            </span>
+    <section aria-labelledby="behind-name" className="pt-4">
+      <h2 id="behind-name" className="text-small quiet">
+        and every other way, on one clock from a cold kitchen
+      </h2>
+      {/* biome-ignore lint/a11y/noRedundantRoles: laid out as a grid, it would be no table to who hears it */}
+      <table className="block w-full" role="table" data-testid="behind">
+        <thead className="block">
+          <tr
+            className={`max-lg:sr-only lg:grid ${COLUMNS} gap-x-4 items-end text-small quiet text-left`}
+          >
+            {["Way", "Set to", "Why"].map((name) => (
+              <th key={name} scope="col" className="font-normal">
+                <span className="sr-only">{name}</span>
+              </th>
+            ))}
+            <th scope="col" className="font-normal">
+              <span className="sr-only">Over time</span>
+              <div ref={box} className="relative h-5" aria-hidden="true">
+                {ticks.map((s) => (
+                  <span
+                    key={s}
+                    className={`absolute figures ${s ? "-translate-x-1/2" : ""}`}
+                    style={{ left: `${(100 * s) / longestS}%` }}
+                  >
+                    {s / 60}
+                    {s === 0 && " min"}
+                  </span>
+                ))}
+              </div>
+            </th>
+            {CELLS.map((key, i) => (
+              <th key={key} scope="col" className="font-normal text-right">
+                {NAMES[i]}
+              </th>
+            ))}
+            <th scope="col">
+              <span className="sr-only">Compare</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody className="block">
+          {ways.map((way) => (
+            <Line
+              key={way.kind}
+              way={way}
+              query={query}
+              width={width}
+              longestS={longestS}
+              ticks={ticks}
+              toFront={() => toFront(way.kind)}
+            />
           ))}
-        </div>
-        {NAMES.map((name) => (
-          <span key={name} className="text-right">
-            {name}
-          </span>
-        ))}
-        <span />
-      </div>
-      <ol data-testid="behind">
-        {ways.map((way) => (
-          <Line
-            key={way.kind}
-            way={way}
-            query={query}
-            width={width}
-            longestS={longestS}
-            ticks={ticks}
-            toFront={() => toFront(way.kind)}
-          />
-        ))}
-      </ol>
+        </tbody>
+      </table>
     </section>
   );
 }
@@ -82,25 +98,30 @@ function Line({ way, query, width, longestS, ticks, toFront }: LineProps) {
   if (!plan) return null;
   const px = (s: number) => (s / longestS) * width;
   return (
-    <li
+    <tr
       data-travels={way.kind}
-      className={`relative grid grid-cols-[1fr_auto] ${COLUMNS} gap-x-4 items-center hair-t min-h-11 lg:min-h-[25px] hover:bg-base-200`}
+      className={`relative grid grid-cols-[1fr_auto] ${COLUMNS} gap-x-4 items-center hair-t min-h-11 hover:bg-base-200`}
     >
-      <Link
-        to={cardWith(way.kind, query, plan.fitted)}
-        data-way={way.kind}
-        data-testid={`way-${way.kind}`}
-        className="font-semibold after:absolute after:inset-0 whitespace-nowrap"
-      >
-        {way.name}
-      </Link>
-      <span className="text-small figures whitespace-nowrap overflow-hidden text-ellipsis row-start-2 lg:row-start-auto">
+      <th scope="row" className="text-left">
+        <Link
+          to={cardWith(way.kind, query, plan.fitted)}
+          data-way={way.kind}
+          data-testid={`way-${way.kind}`}
+          className="font-semibold after:absolute after:inset-0 whitespace-nowrap"
+        >
+          {way.name}
+        </Link>
+      </th>
+      <td className="text-small figures whitespace-nowrap overflow-hidden text-ellipsis row-start-2 lg:row-start-auto">
         {mainHeats(plan, units)}
-      </span>
-      <span className="hidden lg:block text-small quiet whitespace-nowrap overflow-hidden text-ellipsis">
+      </td>
+      <td
+        className="max-lg:sr-only text-small quiet whitespace-nowrap overflow-hidden text-ellipsis"
+        title={said(way).why}
+      >
         {said(way).why}
-      </span>
-      <div className="relative hidden lg:block" style={{ height: HIGH }} aria-hidden="true">
+      </td>
+      <td className="relative hidden lg:block" style={{ height: HIGH }} aria-hidden="true">
         {ticks.map((s) => (
           <span
             key={s}
@@ -123,29 +144,31 @@ function Line({ way, query, width, longestS, ticks, toFront }: LineProps) {
             />
           </div>
         )}
-      </div>
+      </td>
       {CELLS.map((key, i) => {
         const of = COMPARED.find((one) => one.key === key);
         return of ? (
-          <span
+          <td
             key={key}
             data-testid={`${key}-${way.kind}`}
-            className={`figures text-right whitespace-nowrap ${i === 0 ? "font-semibold col-start-2 row-start-1 lg:col-start-auto lg:row-start-auto" : "hidden lg:block text-small"}`}
+            className={`figures text-right whitespace-nowrap ${i === 0 ? "font-semibold col-start-2 row-start-1 lg:col-start-auto lg:row-start-auto" : "max-lg:sr-only lg:text-small"}`}
           >
             {of.text(plan, units)}
-          </span>
+          </td>
         ) : null;
       })}
-      <button
-        type="button"
-        className="relative z-10 text-small quiet underline underline-offset-4 min-h-11 lg:min-h-6 text-right row-start-2 col-start-2 lg:row-start-auto lg:col-start-auto"
-        data-testid={`beside-${way.kind}`}
-        aria-label={`Compare ${way.name} with the first ones`}
-        onClick={toFront}
-      >
-        compare
-      </button>
-    </li>
+      <td className="row-start-2 col-start-2 lg:row-start-auto lg:col-start-auto text-right">
+        <button
+          type="button"
+          className="relative z-10 text-small quiet underline underline-offset-4 min-h-11 min-w-11 pl-2"
+          data-testid={`beside-${way.kind}`}
+          aria-label={`Compare ${way.name} with the first ones`}
+          onClick={toFront}
+        >
+          compare
+        </button>
+      </td>
+    </tr>
   );
 }
 
@@ -165,7 +188,7 @@ export function Others({ ways }: { ways: Way[] }) {
             className="grid sm:grid-cols-[168px_1fr] gap-x-4 py-1.5 hair-t text-small"
           >
             <span className="font-semibold">{way.name}</span>
-            <span className="quiet">
+            <span>
               {way.reasons
                 .filter((r) => !r.good)
                 .map((r) => r.message)

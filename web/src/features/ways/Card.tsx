@@ -4,23 +4,28 @@ import { Link, useNavigate, useParams } from "react-router";
 import { api, newId, type PlanRequest } from "../../api";
 import { FOOD_SAFETY, question, type RestOn } from "../../card";
 import {
+  Elsewhere,
+  KitchenLink,
+  NextStep,
   useFire,
   useFish,
   useKeys,
+  useMedia,
   usePiece,
   useSetViews,
   useViewList,
   useViewText,
 } from "../../shell";
-import { Choice, Dial, Failure, Notices, Refusal, useUnits } from "../../ui";
-import { withUnit } from "../../units";
+import { Choice, Dial, Failure, Notices, NumberField, Refusal, useUnits } from "../../ui";
 import { Company } from "./Company";
 import { FittedOrUsual } from "./FittedOrUsual";
 import { Headline } from "./Headline";
 import { OnPaper } from "./OnPaper";
 import { Outcome, Warnings } from "./Outcome";
 import { Cut, Picture } from "./Pictures";
+import { Places, usePlace, WIDE } from "./Places";
 import { Recipe } from "./Recipe";
+import { SamePan } from "./SamePan";
 import { Schools } from "./Schools";
 import { Settings } from "./Settings";
 import { Settle } from "./Settle";
@@ -31,7 +36,6 @@ import { useChanged } from "./useChanged";
 import { usePlan } from "./usePlan";
 import { useSettings } from "./useSettings";
 import { WhatIfs } from "./WhatIfs";
-import { Elsewhere, KitchenLink } from "./Where";
 import { happening, toggled, WHAT_IFS } from "./whatIf";
 
 const RESTS_ON: { key: RestOn; name: string }[] = [
@@ -52,6 +56,8 @@ export function Card() {
   const [draggedText, setDragged] = useViewText("late");
   const setViews = useSetViews();
   const [atS, setAtS] = useState<number | null>(null);
+  const wide = useMedia(WIDE);
+  const [place, setPlace] = usePlace(wide);
   const { fish } = useFish(piece);
   const name = piece.own?.name ?? fish?.name ?? "Fish";
 
@@ -140,6 +146,21 @@ export function Card() {
     u: { does: undo, says: "undo the last change of a setting" },
   });
 
+  if (!plan && problem?.field === "method.kind")
+    return (
+      <div className="p-8">
+        <h1 className="text-title font-bold">There is no way called “{kind}”</h1>
+        <p className="pt-3">
+          <Link
+            to={{ pathname: "/ways", search: query }}
+            className="underline"
+            data-testid="to-ways"
+          >
+            Every way for this fish
+          </Link>
+        </p>
+      </div>
+    );
   if (!plan && problem && !problem.field.startsWith("method."))
     return (
       <div className="p-8">
@@ -160,15 +181,65 @@ export function Card() {
         </Link>
       </div>
     ) : (
-      <p className="p-8 quiet">Cooking it once, in numbers</p>
+      <p className="p-8 quiet">Working out the times</p>
     );
   }
   const stopped = plan.refused.length > 0;
   const asNumbers = method as Record<string, unknown>;
+  const howMany = (
+    <NumberField
+      label="How many"
+      quantity="plain"
+      suffix=""
+      value={piece.pieces}
+      field="piece.pieces"
+      problem={problem}
+      testId="card-n"
+      onChange={(n) => changePiece({ pieces: Math.round(n) })}
+    />
+  );
+  const settingsAndOutcome = (
+    <div className="grid gap-y-4">
+      {!stopped && <Cut plan={plan} request={whatIf ? otherwise : request} atS={atS} />}
+      <h2 className="sr-only">Settings</h2>
+      <FittedOrUsual fitted={plan.fitted} settings={plan.settings} asked={asNumbers} set={setAll} />
+      <Settings
+        settings={plan.settings}
+        fats={plan.fats}
+        asked={asNumbers}
+        problem={problem}
+        onChange={change}
+      />
+      {wide && (
+        <>
+          <Dial
+            label={piece.thinEndMm === null ? "Thickness" : "Thick end"}
+            quantity="millimetre"
+            value={piece.thicknessMm}
+            min={Math.min(5, piece.thicknessMm)}
+            max={Math.max(60, piece.thicknessMm)}
+            step={1}
+            usual={piece.thicknessMm}
+            field="piece.thickness_mm"
+            problem={problem}
+            onChange={(thicknessMm) => changePiece({ thicknessMm })}
+          />
+          {howMany}
+        </>
+      )}
+      <Choice
+        label="Rested and served on"
+        options={RESTS_ON}
+        value={piece.restOn}
+        onChange={(restOn) => changePiece({ restOn })}
+      />
+      {!stopped && <Outcome plan={plan} />}
+    </div>
+  );
   return (
     <article className="max-w-[1196px] px-4 md:px-8 pt-5 pb-8 print:p-0">
       <header className="flex flex-wrap items-start justify-between gap-x-8 gap-y-1">
-        <div>
+        <div className="min-w-0 max-w-full">
           <p className="text-small quiet no-print">
             <Link
               to={{ pathname: "/ways", search: query }}
@@ -176,21 +247,34 @@ export function Card() {
             >
               Ways
             </Link>{" "}
-            / {name}, {withUnit(piece.thicknessMm, "millimetre", units)} ·{" "}
-            {elsewhere ? <Elsewhere /> : <KitchenLink />}
+            / {name} · {elsewhere ? <Elsewhere /> : <KitchenLink />}
           </p>
           <h1 className="sr-only print:not-sr-only">{title}</h1>
           <input
             aria-label="Name of the card"
-            className="name text-title font-bold no-print"
+            className="name min-h-11 text-title font-bold no-print"
             value={own || usualTitle}
             size={Math.max(12, (own || usualTitle).length)}
             maxLength={120}
             data-testid="card-name"
             onChange={(e) => setOwn(e.target.value === usualTitle ? "" : e.target.value)}
           />
+          {!wide && (
+            <div className="no-print flex items-end gap-x-5 -mt-2">
+              <NumberField
+                label={piece.thinEndMm === null ? "Thickness" : "Thick end"}
+                quantity="millimetre"
+                value={piece.thicknessMm}
+                field="piece.thickness_mm"
+                problem={problem}
+                testId="card-mm"
+                onChange={(thicknessMm) => changePiece({ thicknessMm })}
+              />
+              {howMany}
+            </div>
+          )}
         </div>
-        <div className="no-print flex items-center gap-x-5">
+        <div className="no-print flex flex-wrap items-center gap-x-5 max-w-full">
           <button
             type="button"
             className="pick"
@@ -225,30 +309,14 @@ export function Card() {
             disabled={start.isPending || right.problem !== null || stopped}
             onClick={() => start.mutate()}
           >
-            {start.isPending ? "Starting" : "Cook it"}
+            {start.isPending ? "Starting" : beside ? "Cook it beside" : "Cook it"}
           </button>
         </div>
       </header>
-      {company.length > 0 && right.plan?.pan_low_c != null && (
-        <p className="no-print flex flex-wrap justify-end items-center gap-x-4 text-small">
-          {company.map((cook) => (
-            <button
-              key={cook.id}
-              type="button"
-              className="pick"
-              aria-pressed={cook.id === besideId}
-              data-testid="same-pan"
-              onClick={() => setBeside(cook.id === besideId ? null : cook.id)}
-            >
-              in the same pan as {cook.title}
-            </button>
-          ))}
-        </p>
-      )}
       {save.isError && <Failure message={save.error.message} />}
       {start.isError && <Failure message={start.error.message} />}
       {!stopped && <OnPaper plan={plan} />}
-      {!stopped && <Headline plan={plan} settled={settled} late={lateS} />}
+      {!stopped && <Headline plan={plan} settled={settled} late={lateS} problem={right.problem} />}
       {!stopped && (
         <p
           aria-live="polite"
@@ -272,12 +340,13 @@ export function Card() {
                     Use the food-safety target
                   </button>
                 )}
+              <NextStep codes={plan.refused.map((n) => n.code)} />
             </Refusal>
             <Notices notices={plan.warnings} />
           </div>
         )}
-        <div className="min-w-0" hidden={stopped}>
-          <div className="print:[zoom:0.5]">
+        <div className="min-w-0 grid gap-y-4 print:gap-y-1" hidden={stopped}>
+          <section aria-label="Slice over time" className="print:[zoom:0.5]">
             <Picture
               plan={plan}
               atS={atS}
@@ -287,83 +356,76 @@ export function Card() {
               setLate={(s) => setDragged(Math.abs(s) < 2 ? "" : String(Math.round(s)))}
               lateS={dragged}
             />
-          </div>
+          </section>
           {right.plan && (
-            <WhatIfs
-              planned={right.plan}
-              piece={piece}
-              came={whatIf && other.plan ? other.plan : null}
-              chosen={ifs}
-              pick={pick}
-              clear={() => setViews({ late: "", if: "" })}
-            />
+            <Places open={place} setOpen={setPlace} wide={wide}>
+              {{
+                set: settingsAndOutcome,
+                if: (
+                  <>
+                    <WhatIfs
+                      planned={right.plan}
+                      piece={piece}
+                      came={whatIf && other.plan ? other.plan : null}
+                      chosen={ifs}
+                      pick={pick}
+                      clear={() => setViews({ late: "", if: "" })}
+                    />
+                    <Recipe planned={right.plan} request={request} />
+                  </>
+                ),
+                heats: (
+                  <>
+                    <Settle planned={right.plan} request={request} change={change} />
+                    <Schools
+                      request={request}
+                      asked={asNumbers}
+                      setAll={setAll}
+                      changePiece={changePiece}
+                    />
+                  </>
+                ),
+                beside: (
+                  <>
+                    {right.plan.pan_low_c != null && (
+                      <SamePan
+                        all={company}
+                        chosen={beside?.id ?? null}
+                        choose={setBeside}
+                        query={query}
+                      />
+                    )}
+                    <Company
+                      request={request}
+                      piece={piece}
+                      what={right.plan.pan_low_c != null ? "in one pan" : "at once"}
+                    />
+                  </>
+                ),
+                keep: (
+                  <TakeAlong
+                    title={title}
+                    plan={right.plan}
+                    request={request}
+                    readyBy={piece.readyBy}
+                  />
+                ),
+              }}
+            </Places>
           )}
-          <Steps plan={plan} piece={piece} />
-          <div className="no-print">
-            {right.plan && (
-              <>
-                <Settle planned={right.plan} request={request} change={change} />
-                <Schools
-                  request={request}
-                  asked={asNumbers}
-                  setAll={setAll}
-                  changePiece={changePiece}
-                />
-                <Company
-                  request={request}
-                  piece={piece}
-                  what={right.plan.pan_low_c != null ? "in one pan" : "at once"}
-                />
-                <Recipe planned={right.plan} request={request} />
-                <TakeAlong
-                  title={title}
-                  plan={right.plan}
-                  request={request}
-                  readyBy={piece.readyBy}
-                />
-              </>
-            )}
-          </div>
-        </div>
-        <aside className="grid gap-y-4 print:hidden">
-          {!stopped && <Cut plan={plan} request={whatIf ? otherwise : request} atS={atS} />}
-          <FittedOrUsual
-            fitted={plan.fitted}
-            settings={plan.settings}
-            asked={asNumbers}
-            set={setAll}
-          />
-          <Settings
-            settings={plan.settings}
-            fats={plan.fats}
-            asked={asNumbers}
-            problem={problem}
-            onChange={change}
-          />
-          <Dial
-            label={piece.thinEndMm === null ? "Thickness" : "Thick end"}
-            quantity="millimetre"
-            value={piece.thicknessMm}
-            min={Math.min(5, piece.thicknessMm)}
-            max={Math.max(60, piece.thicknessMm)}
-            step={1}
-            usual={piece.thicknessMm}
-            field="piece.thickness_mm"
-            problem={problem}
-            onChange={(thicknessMm) => changePiece({ thicknessMm })}
-          />
-          <Choice
-            label="Rests on, and is eaten off"
-            options={RESTS_ON}
-            value={piece.restOn}
-            onChange={(restOn) => changePiece({ restOn })}
-          />
-          {!stopped && <Outcome plan={plan} />}
           {!stopped && <Warnings plan={plan} />}
-        </aside>
-        <div className="hidden print:block print:[zoom:0.85]">
-          {!stopped && <Warnings plan={plan} />}
+          <section aria-labelledby="steps-name">
+            <h2 id="steps-name" className="text-small quiet hair-b pb-1 print:hidden">
+              Steps
+            </h2>
+            <Steps plan={plan} piece={piece} />
+          </section>
         </div>
+        {wide && (
+          <aside aria-label="Settings" className="grid gap-y-4 print:hidden">
+            {settingsAndOutcome}
+          </aside>
+        )}
       </div>
     </article>
   );

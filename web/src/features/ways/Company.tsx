@@ -6,15 +6,15 @@ import { useView, useViewList } from "../../shell";
 import { Choice, Failure, NumberField, Refusal, useUnits } from "../../ui";
 import { clock, withUnit } from "../../units";
 import { acts, type Other, readOthers, writeOther } from "./company";
-import { Opening } from "./Opening";
+import { Part } from "./Part";
 
 type Props = { request: PlanRequest; piece: Piece; what: string };
 
 export function Company({ request, piece, what }: Props) {
   return (
-    <Opening view="company" summary={`Thick and thin ${what}: when each goes in`}>
+    <Part name={`Thick and thin ${what}: when each goes in`}>
       <Others request={request} piece={piece} />
-    </Opening>
+    </Part>
   );
 }
 
@@ -107,7 +107,7 @@ function Others({ request, piece }: Omit<Props, "what">) {
       </div>
       {others.length > 0 && (
         <>
-          <Choice label="So that they are" options={HOW} value={company} onChange={setCompany} />
+          <Choice label="Timing" options={HOW} value={company} onChange={setCompany} />
           {told.isError && !problem?.field && <Failure message={told.error.message} />}
           {told.data && told.data.refused.length > 0 && <Refusal notices={told.data.refused} />}
           {told.data && told.data.pieces.length > 0 && !told.isError && (

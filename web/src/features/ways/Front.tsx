@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import type { Way } from "../../api";
 import { usePiece } from "../../shell";
 import { decode, outlineOf, Plated, useWidth } from "../../slice";
-import { useUnits } from "../../ui";
+import { Term, useUnits } from "../../ui";
 import { best, COMPARED, said } from "./compare";
 import { cardWith } from "./fitted";
 import { mainHeats } from "./heats";
@@ -35,14 +35,11 @@ export function Front({ ways, query, beside, back }: Props) {
       }
     >
       {wide && (
-        <div
-          className="hidden lg:grid grid-rows-subgrid row-span-10 text-small quiet items-baseline"
-          aria-hidden="true"
-        >
+        <div className="hidden lg:grid grid-rows-subgrid row-span-10 text-small quiet items-baseline">
           <span className="row-span-4" />
           {COMPARED.map((of) => (
             <span key={of.key} className="py-0.5 leading-tight">
-              {of.label}
+              <Term of={of.term}>{of.label}</Term>
             </span>
           ))}
         </div>
@@ -123,7 +120,7 @@ function Portrait({ way, leads, wide, width, to, marks, back }: PortraitProps) {
         {back && (
           <button
             type="button"
-            className="relative z-10 quiet font-normal underline underline-offset-4 pl-2 min-h-6"
+            className="relative z-10 quiet font-normal underline underline-offset-4 pl-2 min-h-11"
             onClick={back}
           >
             put back

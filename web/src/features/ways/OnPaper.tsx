@@ -3,7 +3,7 @@ import type { Plan, Setting } from "../../api";
 import { EATERS } from "../../card";
 import { useFish, usePiece } from "../../shell";
 import { useUnits } from "../../ui";
-import { scale, type Units, withUnit } from "../../units";
+import { date, scale, type Units, withUnit } from "../../units";
 import { QUANTITY } from "./Settings";
 
 /** A setting as it stands: "Pan held at 185 C", "Pan clad steel"; nothing for what is off. */
@@ -49,7 +49,7 @@ export function OnPaper({ plan }: { plan: Plan }) {
     ],
     [
       "Target",
-      `${at.show(low_c).toFixed(0)} to ${withUnit(high_c, "celsius", units)} in the middle, for ${eats}. Printed ${new Date().toLocaleDateString()}`,
+      `${at.show(low_c).toFixed(0)} to ${withUnit(high_c, "celsius", units)} in the middle, for ${eats}. Printed ${date(Date.now())}`,
     ],
   ];
   return (

@@ -1,10 +1,9 @@
 // From the cook's side: times of a recipe, run on this piece.
-import { useState } from "react";
 import type { Plan, PlanRequest } from "../../api";
 import { usePiece, useSetViews, useViewList, useViewText } from "../../shell";
-import { Fold, NumberField, useUnits } from "../../ui";
-import { clock } from "../../units";
-import { change, seconds, tenAnInch } from "./recipe";
+import { NumberField, useUnits } from "../../ui";
+import { Part } from "./Part";
+import { change, tenAnInch } from "./recipe";
 import { QUANTITY } from "./Settings";
 import { usePlan } from "./usePlan";
 import { difference } from "./whatIf";
@@ -37,20 +36,26 @@ export function Recipe({ planned, request }: { planned: Plan; request: PlanReque
       : null,
   );
   const sides = Array.from({ length: planned.sides_s.length }, (_, i) => i);
+  const put = (i: number, s: number | null) =>
+    keep(sides.map((k) => String((k === i ? s : said(k)) ?? "")));
   return (
-    <Fold
-      wrong={whole}
-      testId="recipe"
-      summary={<span>A recipe says other times: what would they give?</span>}
-    >
+    <Part name="A recipe says other times: what would they give?">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-1">
         {sides.map((i) => (
-          <Side
+          <NumberField
             key={i}
             label={SIDE(i, planned.sides_s.length)}
-            s={said(i)}
-            id={`recipe-${i}`}
-            set={(s) => keep(sides.map((k) => String((k === i ? s : said(k)) ?? "")))}
+            quantity="minute"
+            value={said(i)}
+            field={`times.sides_s[${i}]`}
+            problem={problem}
+            placeholder="4:00"
+            testId={`recipe-${i}`}
+            onChange={(s) => put(i, s)}
+            mayBeEmpty={() => put(i, null)}
+            enter={() =>
+              document.querySelector<HTMLElement>(`[data-testid="recipe-${i + 1}"]`)?.focus()
+            }
           />
         ))}
         {main?.control.takes === "number" && (
@@ -104,55 +109,6 @@ export function Recipe({ planned, request }: { planned: Plan; request: PlanReque
           </>
         )}
       </div>
-    </Fold>
-  );
-}
-
-type SideProps = { label: string; s: number | null; id: string; set: (s: number) => void };
-
-/** A time to type; what was typed stays, also when it is none. */
-function Side({ label, s, id, set }: SideProps) {
-  const [text, setText] = useState(s === null ? "" : clock(s));
-  const [at, setAt] = useState(s);
-  // Another hand set it: the button, or the way back.
-  if (s !== at) {
-    setAt(s);
-    if (s === null || seconds(text) !== s) setText(s === null ? "" : clock(s));
-  }
-  const wrong = text !== "" && seconds(text) === null;
-  // Half a time is no time: it counts when it is left or entered.
-  const commit = () => {
-    const read = seconds(text);
-    if (read === null || text === "") return;
-    setAt(read);
-    set(read);
-    setText(clock(read));
-  };
-  return (
-    <div>
-      <label htmlFor={id} className="text-small quiet block">
-        {label}, min
-      </label>
-      <input
-        id={id}
-        data-testid={id}
-        className="typed running max-w-24"
-        inputMode="text"
-        autoComplete="off"
-        placeholder="4:00"
-        value={text}
-        aria-invalid={wrong}
-        aria-describedby={wrong ? `${id}-error` : undefined}
-        onChange={(e) => setText(e.currentTarget.value)}
-        onFocus={(e) => e.target.select()}
-        onBlur={commit}
-        onKeyDown={(e) => e.key === "Enter" && commit()}
-      />
-      {wrong && (
-        <p id={`${id}-error`} className="text-small text-error">
-          Minutes, or minutes and seconds: 4, 4:30.
-        </p>
-      )}
-    </div>
+    </Part>
   );
 }

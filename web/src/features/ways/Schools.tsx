@@ -4,7 +4,7 @@ import { api, type PlanRequest, type School, type SchoolOption } from "../../api
 import type { Piece, SettingValue } from "../../card";
 import { Failure, useUnits } from "../../ui";
 import { clock, span, type Units, withUnit } from "../../units";
-import { Opening } from "./Opening";
+import { Part } from "./Part";
 import { crustOf, percentOf } from "./traded";
 
 type Props = {
@@ -16,9 +16,9 @@ type Props = {
 
 export function Schools(props: Props) {
   return (
-    <Opening view="schools" summary="Where cooks disagree, and what each gives here">
+    <Part name="Where cooks disagree, and what each gives here">
       <Questions {...props} />
-    </Opening>
+    </Part>
   );
 }
 
@@ -50,8 +50,8 @@ function Questions({ request, asked, setAll, changePiece }: Props) {
           <th className="font-normal">
             <span className="sr-only">Answer</span>
           </th>
-          {["on the heat", "past done", "crust", "leeway"].map((name) => (
-            <th key={name} className="font-normal text-right pl-4">
+          {["on the heat", "overcooked", "crust", "leeway"].map((name) => (
+            <th key={name} className="font-normal text-right pl-2 sm:pl-4">
               {name}
             </th>
           ))}
@@ -102,7 +102,7 @@ function Answers({
             <td>
               <button
                 type="button"
-                className="pick"
+                className="pick !whitespace-normal text-left"
                 aria-pressed={option.now}
                 data-testid={`school-${option.says.replaceAll(" ", "-")}`}
                 onClick={() => take(school, option)}

@@ -1,6 +1,6 @@
 import type { Plan, Setting } from "../../api";
 import type { SettingValue } from "../../card";
-import { Choice, Dial, Fold, useUnits } from "../../ui";
+import { Choice, Dial, useUnits } from "../../ui";
 import { type Quantity, rise } from "../../units";
 
 export const QUANTITY: Record<string, Quantity> = {
@@ -21,11 +21,9 @@ type Props = {
   onChange: (setting: Setting, value: SettingValue) => void;
 };
 
-/** One control a setting, as the core describes it; what most leave alone is folded away. */
+/** One control a setting, as the core describes it; what most leave alone stands last. */
 export function Settings({ settings, ...rest }: Props) {
   const finer = settings.filter((s) => s.finer);
-  const changed = finer.filter((s) => rest.asked[s.key] !== undefined).length;
-  const wrong = finer.some((s) => rest.problem?.field === `method.${s.key}`);
   return (
     <div className="grid gap-y-2">
       {settings
@@ -34,22 +32,11 @@ export function Settings({ settings, ...rest }: Props) {
           <Control key={s.key} setting={s} {...rest} />
         ))}
       {finer.length > 0 && (
-        <Fold
-          wrong={wrong}
-          testId="finer"
-          summary={
-            <>
-              Finer: {finer.map((s) => s.name.toLowerCase()).join(", ")}
-              {changed > 0 && <b>, {changed} changed</b>}
-            </>
-          }
-        >
-          <div className="grid gap-y-2 pt-1">
-            {finer.map((s) => (
-              <Control key={s.key} setting={s} {...rest} />
-            ))}
-          </div>
-        </Fold>
+        <section aria-label="Finer" className="grid gap-y-2 hair-t pt-2" data-testid="finer">
+          {finer.map((s) => (
+            <Control key={s.key} setting={s} {...rest} />
+          ))}
+        </section>
       )}
     </div>
   );

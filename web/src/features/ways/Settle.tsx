@@ -1,11 +1,10 @@
 // Settle it for me: what the main heat trades, as curves over it, and the best of them by one tap.
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, type Figures, type Plan, type PlanRequest, type Setting } from "../../api";
-import { Failure, useUnits } from "../../ui";
+import { api, type Figures, type Plan, type PlanRequest, Refused, type Setting } from "../../api";
+import { Failure, NumberField, useUnits } from "../../ui";
 import { figure, scale, span, type Units, withUnit } from "../../units";
-import { Opening } from "./Opening";
-import { seconds } from "./recipe";
+import { Part } from "./Part";
 import { QUANTITY } from "./Settings";
 import { crustOf, percentOf, traded } from "./traded";
 
@@ -21,7 +20,7 @@ const STRIPS: {
   of: (f: Figures) => number;
   text: (f: Figures, units: Units) => string;
 }[] = [
-  { name: "past done", of: (f) => f.overcooked_share, text: (f) => percentOf(f.overcooked_share) },
+  { name: "overcooked", of: (f) => f.overcooked_share, text: (f) => percentOf(f.overcooked_share) },
   { name: "crust", of: (f) => f.crisp_mm, text: (f, units) => crustOf(f.crisp_mm, units) },
   { name: "leeway", of: (f) => f.leeway_s, text: (f) => span(f.leeway_s) },
   { name: "on the heat", of: (f) => f.off_heat_s, text: (f) => span(f.off_heat_s) },
@@ -31,9 +30,9 @@ export function Settle({ planned, request, change }: Props) {
   const main = planned.settings.find((s) => s.main && s.control.takes === "number");
   if (!main) return null;
   return (
-    <Opening view="settle" summary="Settle the heat for me, and see what it trades">
+    <Part name="Choose the heat for me, and see what it costs">
       <Curves planned={planned} request={request} main={main} change={change} />
-    </Opening>
+    </Part>
   );
 }
 
@@ -48,7 +47,7 @@ function Curves({ planned, request, main, change }: Props & { main: Setting }) {
     placeholderData: keepPreviousData,
     retry: false,
   });
-  const [within, setWithin] = useState("");
+  const [within, setWithin] = useState<number | null>(null);
   const settle = useMutation({
     // What it is held against is the card as it stood when it was asked.
     mutationFn: async (asked: { most: Most; within_s?: number }) => ({
@@ -61,11 +60,9 @@ function Curves({ planned, request, main, change }: Props & { main: Setting }) {
   const points = curve.data?.curve;
   const value = main.control.takes === "number" ? main.control.value : 0;
   if (!points) return <p className="quiet min-h-64">Cooking it at every heat</p>;
-  const limit = seconds(within);
-  const badLimit = within !== "" && (limit === null || limit < 10);
   const settled = settle.data;
   const picks: { most: Most; name: string }[] = [
-    { most: "tender", name: "least past done" },
+    { most: "tender", name: "least overcooked" },
     ...(points.some((p) => p.crisp_mm >= 0.05)
       ? [{ most: "crisp" as const, name: "most crust" }]
       : []),
@@ -85,34 +82,21 @@ function Curves({ planned, request, main, change }: Props & { main: Setting }) {
             {name}
           </button>
         ))}
-        <form
-          className="flex items-end gap-x-2"
-          onSubmit={(e) => {
-            e.preventDefault();
-            if (limit !== null && !badLimit) settle.mutate({ most: "tender", within_s: limit });
+        <NumberField
+          label="off the heat within"
+          quantity="minute"
+          value={within}
+          field="within_s"
+          problem={settle.error instanceof Refused ? settle.error : null}
+          placeholder="6:00"
+          testId="within"
+          onChange={(s) => {
+            setWithin(s);
+            settle.mutate({ most: "tender", within_s: s });
           }}
-        >
-          <button type="submit" className="pick" data-testid="settle-within">
-            off the heat within
-          </button>
-          <input
-            aria-label="Off the heat within, min"
-            className="typed running !w-16"
-            placeholder="6:00"
-            value={within}
-            aria-invalid={badLimit}
-            aria-describedby={badLimit ? "within-error" : undefined}
-            data-testid="within"
-            onChange={(e) => setWithin(e.target.value)}
-          />
-          <span className="text-small quiet pb-1">min</span>
-        </form>
+          mayBeEmpty={() => setWithin(null)}
+        />
       </div>
-      {badLimit && (
-        <p id="within-error" role="alert" className="text-small text-error">
-          Minutes, or minutes and seconds: 6, 6:30.
-        </p>
-      )}
       <p aria-live="polite" className="min-h-6" data-testid="settled">
         {settle.isError && <span className="text-error">{settle.error.message}</span>}
         {settled && !settle.isPending && (
@@ -122,7 +106,7 @@ function Curves({ planned, request, main, change }: Props & { main: Setting }) {
             </b>{" "}
             {settled.met
               ? traded(settled.from, settled.plan.figures, units) || "It is there already."
-              : "No heat here does all of that: this comes nearest."}
+              : "No heat meets all of that; this is closest."}
           </>
         )}
       </p>

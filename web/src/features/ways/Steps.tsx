@@ -5,7 +5,6 @@ import { decode, SideSeen } from "../../slice";
 import { useUnits } from "../../ui";
 import { clock, withUnit } from "../../units";
 
-/** The steps in the cook's order: when, what, what to look for, what to mind. */
 /** At these the side is looked at. */
 const SEEN: ReadonlySet<Step["kind"]> = new Set(["start", "turn", "look", "off"]);
 
@@ -40,6 +39,7 @@ function Side({ plan, piece, step }: { plan: Plan; piece: Piece; step: Step }) {
   );
 }
 
+/** The steps in the cook's order: when, what, what to look for, what to mind. */
 export function Steps({ plan, piece }: { plan: Plan; piece: Piece }) {
   const { steps } = plan;
   const units = useUnits();
@@ -69,9 +69,9 @@ export function Steps({ plan, piece }: { plan: Plan; piece: Piece }) {
             <div>
               <p className={main ? "font-bold" : "font-semibold"}>
                 {step.act}
-                {step.at_c != null && (
+                {step.at_c != null && step.kind !== "serve" && (
                   <span className="figures font-normal">
-                    {" "}
+                    {step.kind === "off" && ": a probe shows"}{" "}
                     {withUnit(step.at_c, "celsius", units)}
                   </span>
                 )}

@@ -9,10 +9,10 @@ import { pngOf } from "./picture";
 type Props = { title: string; plan: Plan; request: PlanRequest; readyBy: string | null };
 
 const FILES: { kind: FileKind; name: string }[] = [
-  { kind: "recipe", name: "recipe, JSON-LD" },
+  { kind: "recipe", name: "recipe file" },
   { kind: "csv", name: "temperatures, CSV" },
-  { kind: "calendar", name: "calendar, ICS" },
-  { kind: "json", name: "whole card, JSON" },
+  { kind: "calendar", name: "calendar" },
+  { kind: "json", name: "whole card, to load again" },
 ];
 
 export function TakeAlong({ title, plan, request, readyBy }: Props) {

@@ -1,23 +1,16 @@
 // What tonight leaves open: by when, what is not here, who must not eat what.
-import { ALLERGENS, HEATS, type Hot, untilS } from "../../card";
-import { usePiece } from "../../shell";
+import { ALLERGENS, HEATS, untilS } from "../../card";
+import { IN_MY, usePiece } from "../../shell";
 import { Fold } from "../../ui";
-
-const HEAT_NAMES: Record<Hot, string> = {
-  pan: "pan",
-  liquid: "pot",
-  oven: "oven",
-  oil: "fryer",
-  grill: "grill",
-};
+import { ofField } from "../../units";
 
 export function Tonight() {
   const { piece, change } = usePiece();
   const { lacks, without, readyBy } = piece;
   const gone = readyBy !== null && untilS(readyBy, new Date()) < 0;
   const summary = [
-    readyBy && `ready by ${readyBy}`,
-    lacks.length > 0 && `no ${lacks.map((heat) => HEAT_NAMES[heat]).join(", ")}`,
+    readyBy && `ready by ${ofField(readyBy)}`,
+    lacks.length > 0 && `no ${lacks.map((heat) => IN_MY[heat]).join(", ")}`,
     without.length > 0 && `no ${without.join(", ")} in it`,
   ].filter(Boolean);
   return (
@@ -60,7 +53,7 @@ export function Tonight() {
           id="lacks"
           all={HEATS}
           chosen={lacks}
-          name={(heat) => HEAT_NAMES[heat]}
+          name={(heat) => IN_MY[heat]}
           set={(lacks) => change({ lacks })}
         />
         <Picks

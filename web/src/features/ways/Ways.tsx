@@ -1,17 +1,34 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { api } from "../../api";
-import { FOOD_SAFETY, question, tonight, WISHES, type Wish, wishes } from "../../card";
-import { useFish, useKeys, usePiece, useViewList } from "../../shell";
+import {
+  clockIn,
+  FOOD_SAFETY,
+  HEATS,
+  question,
+  tonight,
+  WISHES,
+  type Wish,
+  wishes,
+} from "../../card";
+import {
+  Elsewhere,
+  IN_MY,
+  KitchenLink,
+  NoWay,
+  useFish,
+  useKeys,
+  usePiece,
+  useViewList,
+} from "../../shell";
 import { Failure, Fold, Notices, Refusal, useUnits } from "../../ui";
-import { figure, scale, withUnit } from "../../units";
+import { figure, ofField, scale, withUnit } from "../../units";
 import { Behind, Others } from "./Behind";
 import { IN_FRONT, split } from "./compare";
 import { Front } from "./Front";
 import { Tonight } from "./Tonight";
 import { useNow } from "./useNow";
 import { useTravel } from "./useTravel";
-import { Elsewhere, KitchenLink } from "./Where";
 
 const WISH_NAMES: Record<Wish, string> = {
   crisp: "crisp skin",
@@ -22,6 +39,9 @@ const WISH_NAMES: Record<Wish, string> = {
   little_smell: "little smell",
   little_fat: "little fat",
 };
+
+/** "In 25 minutes": what a cook says who is asked when. */
+const SOON_MIN = 25;
 
 export function Ways() {
   const { piece, query, change, elsewhere } = usePiece();
@@ -58,6 +78,11 @@ export function Ways() {
   const { front, behind } = split(ways.data?.ways.filter((way) => way.suits) ?? [], beside);
   const travels = useTravel<HTMLDivElement>([...front, ...behind].map((w) => w.kind).join(","));
   const at = scale("celsius", units);
+  // A fire was wished for, and nothing that suits is done on it.
+  const nothingOnIt =
+    piece.fire !== null &&
+    !ways.isPlaceholderData &&
+    ![...front, ...behind].some((way) => way.plan?.heating.some((h) => h.what === piece.fire));
 
   return (
     <div className="max-w-[1196px] px-4 md:px-8 pt-6 pb-8">
@@ -81,21 +106,53 @@ export function Ways() {
             {elsewhere ? <Elsewhere /> : <KitchenLink />}
           </p>
         </div>
-        <fieldset className="flex flex-wrap items-center gap-x-5">
-          <legend className="text-small quiet">What matters tonight</legend>
-          {WISHES.map((wish) => (
+        <div className="grid gap-x-8">
+          <fieldset className="flex flex-wrap items-center gap-x-5">
+            <legend className="text-small quiet">What matters tonight</legend>
+            {WISHES.map((wish) => (
+              <button
+                key={wish}
+                type="button"
+                className="pick"
+                aria-pressed={piece.wishes.includes(wish)}
+                onClick={() => toggle(wish)}
+                data-testid={`want-${wish}`}
+              >
+                {WISH_NAMES[wish]}
+              </button>
+            ))}
+          </fieldset>
+          <fieldset className="flex flex-wrap items-center gap-x-5">
+            <legend className="sr-only">Where, and by when</legend>
+            <span className="text-small quiet" aria-hidden="true">
+              in my
+            </span>
+            {HEATS.map((fire) => (
+              <button
+                key={fire}
+                type="button"
+                className="pick"
+                aria-pressed={piece.fire === fire}
+                aria-label={`In my ${IN_MY[fire]}`}
+                onClick={() => change({ fire: piece.fire === fire ? null : fire })}
+                data-testid={`fire-${fire}`}
+              >
+                {IN_MY[fire]}
+              </button>
+            ))}
             <button
-              key={wish}
               type="button"
               className="pick"
-              aria-pressed={piece.wishes.includes(wish)}
-              onClick={() => toggle(wish)}
-              data-testid={`want-${wish}`}
+              aria-pressed={piece.readyBy !== null}
+              onClick={() =>
+                change({ readyBy: piece.readyBy === null ? clockIn(SOON_MIN, new Date()) : null })
+              }
+              data-testid="soon"
             >
-              {WISH_NAMES[wish]}
+              {piece.readyBy === null ? `in ${SOON_MIN} minutes` : `by ${ofField(piece.readyBy)}`}
             </button>
-          ))}
-        </fieldset>
+          </fieldset>
+        </div>
       </header>
       <div className="hair-b grid lg:grid-cols-2 gap-x-8 items-start">
         <Tonight />
@@ -152,6 +209,11 @@ export function Ways() {
       )}
       {ways.data && ways.data.refused.length === 0 && (
         <>
+          {front.length > 0 && nothingOnIt && (
+            <div className="pt-3">
+              <NoWay ways={ways.data.ways.filter((way) => !way.suits)} fire={piece.fire} />
+            </div>
+          )}
           <div ref={travels} data-testid="ways" className="pt-3">
             <Front
               ways={front}
@@ -165,6 +227,7 @@ export function Ways() {
               toFront={(kind) => setBeside([...beside, kind].slice(1 - IN_FRONT))}
             />
           </div>
+          {front.length === 0 && <NoWay ways={ways.data.ways.filter((way) => !way.suits)} />}
           <Others ways={ways.data.ways.filter((way) => !way.suits)} />
         </>
       )}

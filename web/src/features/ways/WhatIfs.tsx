@@ -19,7 +19,6 @@ export function WhatIfs({ planned, piece, came, chosen, pick, clear }: Props) {
   return (
     <section aria-label="What if" className="no-print pb-2">
       <div className="flex flex-wrap items-center gap-x-5">
-        <span className="text-small quiet">What if</span>
         {WHAT_IFS.filter((one) => one.where?.(planned, piece) ?? true).map((one) => (
           <button
             key={one.key}

@@ -45,7 +45,7 @@ describe("differences", () => {
 
   it("says none for no crust, in either unit", () => {
     expect(of("crust").text(plan(0, 0.02), METRIC)).toBe("none");
-    expect(of("crust").text(plan(0, 1.27), { ...METRIC, length: "in" })).toBe("0.050 in");
+    expect(of("crust").text(plan(0, 1.27), { ...METRIC, length: "in" })).toBe("1/16 in");
   });
 });
 

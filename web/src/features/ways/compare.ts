@@ -1,6 +1,7 @@
 // Ways side by side: the figures that tell them apart, and which is best in each.
 import type { Plan, Way } from "../../api";
-import { clock, figure, scale, span, type Units } from "../../units";
+import type { TermKey } from "../../ui";
+import { clock, figure, finer, scale, span, type Units } from "../../units";
 
 /** Nobody counts seconds before the fish is in: whole minutes. */
 export const about = (s: number) => `${Math.max(1, Math.round(s / 60))} min`;
@@ -9,6 +10,8 @@ export type Compared = {
   key: string;
   /** In front of the figure. */
   label: string;
+  /** What opens to say what it is. */
+  term: TermKey;
   value: (plan: Plan) => number;
   more: boolean;
   text: (plan: Plan, units: Units) => string;
@@ -18,6 +21,7 @@ export const COMPARED: readonly Compared[] = [
   {
     key: "plate",
     label: "on the plate",
+    term: "plate",
     value: (p) => p.to_plate_s,
     more: false,
     text: (p) => about(p.to_plate_s),
@@ -25,20 +29,23 @@ export const COMPARED: readonly Compared[] = [
   {
     key: "off",
     label: "on the heat",
+    term: "onheat",
     value: (p) => p.off_heat_s,
     more: false,
     text: (p) => clock(p.off_heat_s),
   },
   {
     key: "hands",
-    label: "hands on",
+    label: "hands busy",
+    term: "hands",
     value: (p) => p.hands_s,
     more: false,
     text: (p) => about(p.hands_s),
   },
   {
     key: "past",
-    label: "past done",
+    label: "overcooked",
+    term: "overcooked",
     value: (p) => p.overcooked_share,
     more: false,
     text: (p) => `${Math.round(100 * p.overcooked_share)} %`,
@@ -46,17 +53,19 @@ export const COMPARED: readonly Compared[] = [
   {
     key: "crust",
     label: "crust",
+    term: "crust",
     value: (p) => p.crisp_mm,
     more: true,
     text: (p, units) => {
       const at = scale("millimetre", units);
       const mm = p.crisp_mm;
-      return mm < 0.05 ? "none" : `${figure(mm, { ...at, digits: at.digits + 1 })} ${at.unit}`;
+      return mm < 0.05 ? "none" : `${figure(mm, finer(at))} ${at.unit}`;
     },
   },
   {
     key: "forgives",
     label: "leeway",
+    term: "leeway",
     value: (p) => p.figures.leeway_s,
     more: true,
     text: (p) => span(p.figures.leeway_s),

@@ -26,7 +26,7 @@ describe("what is fitted to a piece", () => {
       },
     ];
     expect(fittedText(held, settings, METRIC)).toContain("Pan held at 165");
-    expect(fittedText(held, settings, { ...METRIC, heat: "F" })).toContain("329");
+    expect(fittedText(held, settings, { ...METRIC, heat: "F" })).toContain("330 °F");
     expect(fittedText(side, settings, METRIC)).toBe("First side 82 %");
   });
 });

@@ -1,22 +1,8 @@
 import { describe, expect, it } from "vitest";
 import type { Plan } from "../../api";
-import { change, seconds, tenAnInch } from "./recipe";
+import { change, tenAnInch } from "./recipe";
 
 describe("times as recipes have them", () => {
-  it("reads minutes, minutes and seconds, seconds", () => {
-    expect(["4", "4.5", "4,5 min", "4:30", "90 s", " 2 minutes "].map(seconds)).toEqual([
-      240, 270, 270, 270, 90, 120,
-    ]);
-    expect(["", "-3", "four", "4:75", "1e9", "999"].map(seconds)).toEqual([
-      null,
-      null,
-      null,
-      null,
-      null,
-      null,
-    ]);
-  });
-
   it("knows ten minutes an inch", () => {
     expect(tenAnInch(25.4, 1)).toEqual([600]);
     expect(tenAnInch(50.8, 2)).toEqual([600, 600]);

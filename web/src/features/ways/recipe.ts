@@ -3,21 +3,6 @@ import type { Plan } from "../../api";
 import { clock } from "../../units";
 
 const INCH_MM = 25.4;
-const MOST_S = 4 * 3600;
-
-/** "4" or "4.5" minutes, "4:30", "90 s"; null for what is no time. */
-export function seconds(text: string): number | null {
-  const said = text.trim().replace(",", ".");
-  const clocked = /^(\d{1,3}):([0-5]\d)$/.exec(said);
-  const s = clocked
-    ? 60 * Number(clocked[1]) + Number(clocked[2])
-    : /^\d+(\.\d+)?\s*s(ec(onds?)?)?$/i.test(said)
-      ? Number.parseFloat(said)
-      : /^\d+(\.\d+)?\s*(m(in(utes?)?)?)?$/i.test(said)
-        ? 60 * Number.parseFloat(said)
-        : Number.NaN;
-  return Number.isFinite(s) && s >= 0 && s <= MOST_S ? Math.round(s) : null;
-}
 
 /** "Ten minutes an inch", half on either side where there are two. */
 export function tenAnInch(thicknessMm: number, sides: number): number[] {

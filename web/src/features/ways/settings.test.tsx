@@ -65,26 +65,21 @@ function show(
   return { onChange, again: (p: typeof problem) => rerender(view(p)) };
 }
 
-const fold = () => screen.getByTestId("finer") as HTMLDetailsElement;
-
 describe("settings of a way", () => {
-  it("folds away what most leave alone and counts what was changed", () => {
+  it("leaves to the last what most leave alone, and offers no choice of one", () => {
     show({ fat: "ghee" }, null);
-    expect(fold().open).toBe(false);
-    expect(fold().querySelector("summary")?.textContent).toBe(
-      "Finer: oil may drop by, fat, 1 changed",
-    );
+    expect(screen.getByTestId("finer").textContent).toContain("Oil may drop by");
+    expect(screen.getByTestId("finer").textContent).not.toContain("Oil temperature");
     // What cannot be chosen is no setting.
     expect(screen.queryByText("Coat of")).toBeNull();
   });
 
-  it("opens by itself when something in it is wrong, and stays open when it is mended", () => {
+  it("says beside a setting what is wrong with it", () => {
     const { again } = show({}, null);
     again({ field: "method.drop_k", message: "method.drop_k must be between 5 and 50 K, not 90" });
-    expect(fold().open).toBe(true);
     expect(screen.getByRole("alert").textContent).toContain("between 5 and 50");
     again(null);
-    expect(fold().open).toBe(true);
+    expect(screen.queryByRole("alert")).toBeNull();
   });
 
   it("says how far each fat is from its smoke point", () => {
@@ -98,11 +93,20 @@ describe("settings of a way", () => {
 
   it("takes a typed number and the same number dragged", () => {
     const { onChange } = show({}, null);
-    fireEvent.change(screen.getByLabelText("Oil temperature, typed"), { target: { value: "182" } });
+    const typed = screen.getByLabelText("Oil temperature, typed");
+    fireEvent.change(typed, { target: { value: "18" } });
+    fireEvent.change(typed, { target: { value: "182" } });
+    // Half of a number is no number: it counts when it is left or entered.
+    expect(onChange).not.toHaveBeenCalled();
+    fireEvent.blur(typed);
+    expect(onChange).toHaveBeenCalledTimes(1);
     expect(onChange).toHaveBeenLastCalledWith(SETTINGS[0], 182);
     fireEvent.change(screen.getByLabelText("Oil temperature"), { target: { value: "190" } });
     expect(onChange).toHaveBeenLastCalledWith(SETTINGS[0], 190);
-    fireEvent.change(screen.getByLabelText("Oil temperature, typed"), { target: { value: "hot" } });
+    fireEvent.change(typed, { target: { value: "hot" } });
+    fireEvent.keyDown(typed, { key: "Enter" });
+    expect(screen.getByRole("alert").textContent).toContain("takes a number");
+    expect((typed as HTMLInputElement).value).toBe("hot");
     expect(onChange).toHaveBeenCalledTimes(2);
   });
 });

@@ -1,12 +1,12 @@
 // What is had and what is paid for it, when a card is set otherwise.
 import type { Figures } from "../../api";
-import { figure, scale, span, type Units } from "../../units";
+import { figure, finer, scale, span, type Units } from "../../units";
 
 export const percentOf = (share: number) => `${Math.round(100 * share)} %`;
 
 export function crustOf(mm: number, units: Units): string {
   const at = scale("millimetre", units);
-  return mm < 0.05 ? "none" : `${figure(mm, { ...at, digits: at.digits + 1 })} ${at.unit}`;
+  return mm < 0.05 ? "none" : `${figure(mm, finer(at))} ${at.unit}`;
 }
 
 /** From one to the other, in words; empty when nobody could tell them apart. */
@@ -30,7 +30,7 @@ export function traded(from: Figures, to: Figures, units: Units): string {
   more(
     points,
     1,
-    (by, up) => `${by} ${up ? "more" : "less"} past done`,
+    (by, up) => `${by} ${up ? "more" : "less"} overcooked`,
     (n) => `${n} ${n === 1 ? "point" : "points"}`,
   );
   more(

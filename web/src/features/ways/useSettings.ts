@@ -1,20 +1,21 @@
 // Settings of a card, in the address: a deep link opens the card as it stands.
 import { useCallback, useRef } from "react";
-import { useSearchParams } from "react-router";
 import type { Setting } from "../../api";
 import { methodFrom, type SettingValue, writeSetting } from "../../card";
+import { useAddress } from "../../shell";
 
 const SAME_DRAG_MS = 800;
 
 export function useSettings(kind: string) {
-  const [params, setParams] = useSearchParams();
+  const [params, setParams] = useAddress();
   const before = useRef<{ at: number; key: string; search: string }[]>([]);
   const change = useCallback(
     (setting: Setting, value: SettingValue) => {
       const now = Date.now();
       const last = before.current.at(-1);
       // One drag is one step back, however many values it passed.
-      if (last?.key === setting.key && now - last.at < SAME_DRAG_MS) last.at = now;
+      const same = last?.key === setting.key && now - last.at < SAME_DRAG_MS;
+      if (same) last.at = now;
       else before.current.push({ at: now, key: setting.key, search: params.toString() });
       setParams(
         (old) => {
@@ -22,7 +23,7 @@ export function useSettings(kind: string) {
           else old.set(`s.${setting.key}`, writeSetting(value));
           return old;
         },
-        { replace: true },
+        { replace: same },
       );
     },
     [params, setParams],
@@ -38,14 +39,14 @@ export function useSettings(kind: string) {
             old.set(`s.${key}`, writeSetting(value));
           return old;
         },
-        { replace: true },
+        { replace: false },
       );
     },
     [params, setParams],
   );
   const undo = useCallback(() => {
     const last = before.current.pop();
-    if (last) setParams(new URLSearchParams(last.search), { replace: true });
+    if (last) setParams(() => new URLSearchParams(last.search), { replace: true });
   }, [setParams]);
   return {
     method: methodFrom(kind, params),

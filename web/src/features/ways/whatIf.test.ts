@@ -89,7 +89,7 @@ describe("what if", () => {
   it("says what it made of the piece, and when it made nothing of it", () => {
     const late = plan({ core_peak_c: 56.2, overcooked_share: 0.49 });
     expect(difference(plan(), late, METRIC)).toBe(
-      "The middle lands at 56 °C, not 53; 5 points more past done.",
+      "The middle lands at 56 °C, not 53; 5 points more overcooked.",
     );
     expect(difference(plan(), plan(), METRIC)).toContain("no difference");
     const fahrenheit = difference(plan(), late, { ...METRIC, heat: "F" });

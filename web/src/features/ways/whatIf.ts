@@ -1,7 +1,7 @@
 // What can go otherwise than planned, and what it makes of the piece.
 import type { Plan, PlanRequest } from "../../api";
 import type { Piece } from "../../card";
-import { figure, scale, type Units, withUnit } from "../../units";
+import { figure, finer, scale, type Units, withUnit } from "../../units";
 
 type Truth = NonNullable<PlanRequest["truth"]>;
 
@@ -147,9 +147,9 @@ export function difference(planned: Plan, came: Plan, units: Units): string {
     said.push(`the middle lands at ${middle(came)} ${at.unit}, not ${middle(planned)}`);
   const more = percent(came) - percent(planned);
   const points = Math.abs(more) === 1 ? "point" : "points";
-  if (more !== 0) said.push(`${Math.abs(more)} ${points} ${more > 0 ? "more" : "less"} past done`);
+  if (more !== 0) said.push(`${Math.abs(more)} ${points} ${more > 0 ? "more" : "less"} overcooked`);
   const mm = scale("millimetre", units);
-  const fine = { ...mm, digits: mm.digits + 1 };
+  const fine = finer(mm);
   if (figure(came.crisp_mm, fine) !== figure(planned.crisp_mm, fine))
     said.push(
       `a crust of ${figure(came.crisp_mm, fine)} ${mm.unit}, not ${figure(planned.crisp_mm, fine)}`,

@@ -1,0 +1,167 @@
+//! What a piece commonly is before anybody has weighed or measured it, by fish and cut, and the two fillets of a whole
+//! fish. common practice, no source, but for the bodies and yields (`data/bodies.toml`).
+
+use super::cut::Cut;
+use super::species::{SkinEats, Species};
+use super::whole::{USUAL_G, proposed_thickness_mm, whole_fish};
+use crate::InputError;
+use crate::quantity::checked;
+use serde::Serialize;
+
+/// A piece as it commonly is.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct UsualPiece {
+    /// Key of the cut.
+    pub cut: &'static str,
+    /// Weight of one, g.
+    pub mass_g: f64,
+    /// Thickest place, mm.
+    pub thickness_mm: f64,
+    /// Thin end, mm; null where it is even all along.
+    #[cfg_attr(feature = "schema", schema(required))]
+    pub thin_end_mm: Option<f64>,
+    /// There is a bone in it.
+    pub bone: bool,
+    /// The skin is left on.
+    pub skin: bool,
+}
+
+/// One of the two fillets of a whole fish.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct OwnFillet {
+    /// Weight of one, g: half of the middle of the yield.
+    pub mass_g: f64,
+    /// Thickest place, mm.
+    pub thickness_mm: f64,
+    /// Thin end, mm.
+    pub thin_end_mm: f64,
+}
+
+/// The tail of a fillet is so thick beside its thickest place, share.
+const THIN_SHARE: f64 = 0.55;
+/// A fillet at its thickest beside the body it is cut from, share: spine and fins are left out.
+const OF_BODY: f64 = 0.4;
+/// Nobody puts a larger whole fish in a pan or an oven, g.
+const LARGEST_G: f64 = 5000.0;
+/// Slices, cubes and strips as they are cut: thick in mm, one in g.
+const SLICE_MM: f64 = 25.0;
+const STRIP_MM: f64 = 12.0;
+const CUBE_G: f64 = 25.0;
+const STRIP_G: f64 = 30.0;
+/// A fish of the length of a finger.
+const FINGER_G: f64 = 15.0;
+const FINGER_MM: f64 = 12.0;
+
+fn half(mm: f64) -> f64 {
+    (2.0 * mm).round() / 2.0
+}
+
+/// Weights as a cook says them: to 10 g, above half a kilo to 50.
+fn said_g(g: f64) -> f64 {
+    let step = if g < 500.0 { 10.0 } else { 50.0 };
+    (g / step).round() * step
+}
+
+/// The piece that a fish and a cut commonly mean.
+///
+/// # Errors
+/// [`InputError`] where the fish has a body that nothing is known of.
+pub fn usual_piece(species: &Species, cut: Cut) -> Result<UsualPiece, InputError> {
+    let [thin, usual, thick] = species.thickness_mm;
+    let (mass_g, thickness_mm, tapers) = match cut {
+        Cut::Fillet | Cut::Butterfly | Cut::Wing => (USUAL_G, usual, cut == Cut::Fillet),
+        Cut::Loin => (USUAL_G, f64::midpoint(usual, thick), false),
+        Cut::Tail => (USUAL_G, f64::midpoint(thin, usual), true),
+        Cut::Steak | Cut::Medallion => (USUAL_G, SLICE_MM, false),
+        Cut::Cubes => (CUBE_G, SLICE_MM, false),
+        Cut::Strips => (STRIP_G, STRIP_MM, false),
+        Cut::SmallWhole => (FINGER_G, FINGER_MM, false),
+        Cut::WholeRound | Cut::WholeFlat => {
+            let mass_g = whole_of_usual_fillets_g(species)?;
+            let mm = proposed_thickness_mm(species, cut, mass_g)?;
+            (mass_g, mm.round(), false)
+        }
+    };
+    Ok(UsualPiece {
+        cut: cut.key(),
+        mass_g,
+        thickness_mm,
+        thin_end_mm: tapers.then(|| (THIN_SHARE * thickness_mm).round()),
+        bone: cut.is_whole() || matches!(cut, Cut::Steak | Cut::Wing),
+        skin: species.skin != SkinEats::NotEaten
+            && !matches!(cut, Cut::Medallion | Cut::Cubes | Cut::Strips | Cut::Wing),
+    })
+}
+
+/// Weight of a whole fish whose fillets are as thick as usual, g.
+fn whole_of_usual_fillets_g(species: &Species) -> Result<f64, InputError> {
+    let body = species.body()?;
+    let length_cm = species.thickness_mm[1] / OF_BODY / body.thickness / 10.0;
+    Ok(said_g(
+        (body.weight_g_cm3 * length_cm.powi(3)).clamp(FINGER_G, LARGEST_G),
+    ))
+}
+
+/// One of the two fillets that a whole fish of `whole_g` gives: skinless, the middle of the yield.
+///
+/// # Errors
+/// As [`whole_fish`].
+pub fn own_fillet(species: &Species, whole_g: f64) -> Result<OwnFillet, InputError> {
+    checked("mass_g", whole_g, (1.0, 300_000.0), "g")?;
+    let [low, high] = species.fillet_yield.unwrap_or(species.body()?.fillet);
+    let body_mm = whole_fish(species, None, Some(whole_g))?.thickness_mm;
+    let thickness_mm = half((OF_BODY * body_mm).max(4.0));
+    Ok(OwnFillet {
+        mass_g: (f64::midpoint(low, high) * whole_g / 2.0).round(),
+        thickness_mm,
+        thin_end_mm: half((THIN_SHARE * thickness_mm).max(2.0)),
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// common practice, no source: a trout for one weighs 200 to 400 g, a bass or bream 300 to 600, a hake that is
+    /// cooked whole one to two kilos; nothing larger than five kilos.
+    #[test]
+    fn practice_whole_fish_as_they_are_bought() {
+        for (key, cut, low_g, high_g) in [
+            ("trout", Cut::WholeRound, 180.0, 420.0),
+            ("sea_bass", Cut::WholeRound, 250.0, 700.0),
+            ("hake", Cut::WholeRound, 800.0, 2500.0),
+            ("mackerel", Cut::WholeRound, 150.0, 450.0),
+        ] {
+            let piece = usual_piece(&Species::find(key).unwrap(), cut).unwrap();
+            assert!((low_g..high_g).contains(&piece.mass_g), "{key}: {piece:?}");
+            assert!(piece.bone && piece.thin_end_mm.is_none(), "{piece:?}");
+        }
+        for species in Species::all() {
+            for (cut, ..) in Cut::ALL {
+                let piece = usual_piece(species, cut).unwrap();
+                let holds = piece.mass_g > 0.0 && piece.mass_g <= LARGEST_G;
+                assert!(
+                    holds && piece.thickness_mm >= 4.0,
+                    "{} {piece:?}",
+                    species.key
+                );
+                assert!(piece.thin_end_mm.is_none_or(|mm| mm < piece.thickness_mm));
+            }
+        }
+    }
+
+    /// Two fillets weigh less than the fish, by its yield, and lie within its body: no side of a kilo from a fish of 600 g.
+    #[test]
+    fn a_whole_fish_gives_its_own_two_fillets() {
+        let hake = Species::find("hake").unwrap();
+        let fillet = own_fillet(&hake, 600.0).unwrap();
+        // FAO-309: round fish give a third to two fifths and a little more.
+        assert!((90.0..150.0).contains(&fillet.mass_g), "{fillet:?}");
+        let body_mm = whole_fish(&hake, None, Some(600.0)).unwrap().thickness_mm;
+        assert!(2.0 * fillet.thickness_mm < body_mm, "{fillet:?} {body_mm}");
+        assert!(fillet.thin_end_mm < fillet.thickness_mm);
+        assert_eq!(own_fillet(&hake, f64::NAN).unwrap_err().field(), "mass_g");
+    }
+}
