@@ -19,6 +19,8 @@ type Props = {
   /** Name of each state in this job, raw to crust. */
   names: readonly string[];
   clock: (s: number) => string;
+  /** What the slice is like at a moment, for who hears it. */
+  says: (s: number) => string;
   depthLabel: (mm: number) => string;
   atS: number;
   onPoint: (s: number) => void;
@@ -134,7 +136,7 @@ export function SliceOverTime(props: Props) {
       aria-valuemin={0}
       aria-valuemax={Math.round(field.endS)}
       aria-valuenow={Math.round(atS)}
-      aria-valuetext={clock(atS)}
+      aria-valuetext={props.says(atS)}
       data-testid="slice-over-time"
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);

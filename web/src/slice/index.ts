@@ -8,4 +8,5 @@ export { profile } from "./profile";
 export { SideSeen } from "./SideSeen";
 export { type Mark, SliceOverTime } from "./SliceOverTime";
 export { Thumb } from "./Thumb";
+export { sharesAt } from "./told";
 export { useTheme, useWidth } from "./useCanvas";

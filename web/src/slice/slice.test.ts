@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { decodeCutOpen, stateAt } from "./cutOpen";
 import { celsiusAt, coreAt, decode, levelAt } from "./field";
 import { bandOf, colourOf, FROM, type Rgb, rgb } from "./palette";
+import { sharesAt } from "./told";
 
 const encode = (bytes: number[]) => btoa(String.fromCharCode(...bytes));
 
@@ -13,6 +14,16 @@ describe("the field", () => {
     end_s: 100,
     state: encode([0, 0, 0, 120, 80, 40]),
     half_c: encode([16, 16, 16, 120, 100, 90]),
+  });
+
+  it("says how much of it is in which state", () => {
+    const raw = sharesAt(field, 0);
+    expect(raw[0]).toBeCloseTo(1);
+    const shares = sharesAt(field, 1);
+    expect(shares.reduce((a, b) => a + b)).toBeCloseTo(1);
+    expect(shares[0]).toBe(0);
+    expect(shares[1]).toBeGreaterThan(0.3);
+    expect(shares[2]).toBeGreaterThan(0.3);
   });
 
   it("reads samples where they stand and straight lines between", () => {

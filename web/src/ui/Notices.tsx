@@ -26,7 +26,7 @@ export function Notices({ notices }: { notices: Notice[] }) {
   const units = useUnits();
   if (notices.length === 0) return null;
   return (
-    <ul className="grid gap-y-2 text-small" aria-live="polite">
+    <ul className="grid gap-y-2 text-small">
       {notices.map((notice) => {
         const { sign, tone } = MARK[notice.weight];
         return (

@@ -1,6 +1,8 @@
 import type { ReactNode } from "react";
 import { figure, other, type Quantity } from "../units";
 import { FieldError, type Problem } from "./Failure";
+import { Term } from "./Term";
+import type { TermKey } from "./terms";
 import { useUnits } from "./units";
 import { useTyped } from "./useTyped";
 
@@ -22,8 +24,8 @@ type Props = {
   mayBeEmpty?: () => void;
   /** What Enter does beside letting it count. */
   enter?: () => void;
-  /** In figures to be read from afar. */
-  large?: boolean;
+  /** A word of the trade in its label, to be opened. */
+  term?: TermKey;
 };
 
 /** Beside a field that takes a number and was given none. */
@@ -50,15 +52,21 @@ export function NumberField(props: Props) {
   const hidden = props.hideLabel;
   return (
     <div>
-      <label htmlFor={id} className={hidden ? "sr-only" : "text-small quiet block"}>
-        {label}
-      </label>
+      <span className={hidden ? "sr-only" : "text-small quiet block"}>
+        <label htmlFor={id}>{label}</label>
+        {props.term && (
+          <>
+            {" "}
+            <Term of={props.term}>?</Term>
+          </>
+        )}
+      </span>
       <div className="flex items-baseline gap-1.5">
         <input
           id={id}
           data-testid={testId}
           placeholder={props.placeholder}
-          className={`typed ${props.large ? "text-title font-bold" : ""} ${hidden ? "!text-left !pt-0 max-w-14" : "max-w-[5.5rem]"}`}
+          className={`typed ${hidden ? "!text-left !pt-0 max-w-14" : "max-w-[5.5rem]"}`}
           {...input}
           onKeyDown={(e) => {
             input.onKeyDown?.(e);

@@ -98,6 +98,8 @@ export function useTyped(asked: Asked): Typed {
           e.stopPropagation();
           setText(null);
           setUnreadable(false);
+          const field = e.currentTarget;
+          setTimeout(() => field.select());
           return;
         }
         if (e.key === "Enter") {

@@ -417,3 +417,174 @@ async fn the_late_one_comes_first_and_nothing_is_out_of_reach() {
     assert_eq!((before, mark), (json!(false), json!(true)));
     assert_eq!(wide, json!(true));
 }
+
+/// Whoever tabs through the finder has the same fish in hand after it; two changes in one moment are two changes; Back goes
+/// back a step, and so does undo.
+#[tokio::test(flavor = "multi_thread")]
+async fn nothing_is_chosen_in_passing_and_every_step_can_be_gone_back() {
+    let data = tempfile::tempdir().unwrap();
+    let person = Person::new(1280, 800, Some(data.path())).await;
+    skip_kitchen(&person).await;
+    person.open(PIECE).await;
+    person.find("fish").await;
+    person.settled().await;
+    for _ in 0..60 {
+        key(&person, TAB).await;
+        let at = person
+            .js("return document.activeElement.dataset.testid")
+            .await;
+        if at == json!("thickness") {
+            break;
+        }
+    }
+    let passed = query(&person, "fish").await;
+    // Typed, and at once a tap elsewhere: both count.
+    key(&person, "31").await;
+    tap(&person, "label", "no skin").await;
+    person.settled().await;
+    let both = (query(&person, "mm").await, query(&person, "skin").await);
+    person.client.back().await.unwrap();
+    // One of the two is taken back, whichever was heard last.
+    person
+        .until(
+            "a step back",
+            "const q = new URLSearchParams(location.search); return (q.get('skin') === 'on') !== (q.get('mm') === '25')",
+        )
+        .await;
+    person.client.forward().await.unwrap();
+    person
+        .until(
+            "and forth",
+            "const q = new URLSearchParams(location.search); return q.get('skin') === 'off' && q.get('mm') === '31'",
+        )
+        .await;
+    // Another fish: what belonged to the last one goes, it is said, and one tap brings all of it back.
+    tap(&person, "button", "bone in").await;
+    person.type_into("fish", &format!("plaice{ENTER}")).await;
+    let said = person.text("begun").await;
+    let bone = query(&person, "bone").await;
+    person.click("undo-begin").await;
+    person
+        .until(
+            "hake again",
+            "const q = new URLSearchParams(location.search); \
+             return q.get('fish') === 'hake' && q.get('bone') === '1' && q.get('mm') === '31'",
+        )
+        .await;
+    person.leave().await;
+    assert_eq!(passed, json!("hake"), "the finder chose in passing");
+    assert_eq!(both, (json!("31"), json!("off")));
+    assert!(
+        said.contains("plaice") && said.contains("bone in"),
+        "{said}"
+    );
+    assert_eq!(bone, Value::Null);
+}
+
+/// A field acts on nothing half typed: while it is being typed the times say so, what is no number gets a word beside it and
+/// stays, and Esc brings back what stood.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_number_counts_when_it_is_left_and_not_before() {
+    let data = tempfile::tempdir().unwrap();
+    let person = Person::new(1280, 800, Some(data.path())).await;
+    skip_kitchen(&person).await;
+    person
+        .open("/ways/hot_roast?fish=haddock&cut=fillet&mm=18&thin=9&g=170&n=1&skin=on&at=8")
+        .await;
+    person.find("off").await;
+    person.settled().await;
+    let off = person.text("off").await;
+    let field = person
+        .client
+        .find(Locator::Css("input[aria-label='Thick end, typed']"))
+        .await
+        .unwrap();
+    field.click().await.unwrap();
+    let chosen = person
+        .js("const e = document.activeElement; return e.selectionEnd - e.selectionStart")
+        .await;
+    field.send_keys("2").await.unwrap();
+    let why = person.text("not-yet").await;
+    person.settled().await;
+    let meanwhile = (query(&person, "mm").await, person.text("off").await);
+    field.send_keys("x").await.unwrap();
+    key(&person, TAB).await;
+    person
+        .until(
+            "a word beside it",
+            "return document.querySelector(\"input[aria-label='Thick end, typed']\").ariaInvalid === 'true'",
+        )
+        .await;
+    let typed = field.prop("value").await.unwrap().unwrap();
+    let no_cook = person
+        .js("return document.querySelector('[data-stale]') !== null")
+        .await;
+    field.click().await.unwrap();
+    key(&person, ESCAPE).await;
+    person
+        .until(
+            "as it stood",
+            "return document.querySelector('[data-stale]') === null",
+        )
+        .await;
+    let back = field.prop("value").await.unwrap().unwrap();
+    field.send_keys(&format!("24{ENTER}")).await.unwrap();
+    person
+        .until(
+            "it counts",
+            "return new URLSearchParams(location.search).get('mm') === '24'",
+        )
+        .await;
+    person.settled().await;
+    let anew = person.text("off").await;
+    person.leave().await;
+    assert_eq!(chosen, json!(2), "chosen whole");
+    assert!(why.contains("being typed"), "{why}");
+    assert_eq!(meanwhile, (json!("18"), off.clone()));
+    assert_eq!((typed.as_str(), back.as_str()), ("2x", "18"));
+    assert_eq!(no_cook, json!(true));
+    assert_ne!(anew, off);
+}
+
+/// Ten presses of an arrow on a card are told in a sentence or two to who hears it; the picture says what it shows.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_change_is_heard_once() {
+    let data = tempfile::tempdir().unwrap();
+    let person = Person::new(1280, 800, Some(data.path())).await;
+    skip_kitchen(&person).await;
+    person
+        .open("/ways/sear_skin_first?fish=hake&cut=fillet&mm=25&thin=14&g=170&n=2&skin=on&at=8")
+        .await;
+    person.find("look").await;
+    person.settled().await;
+    person
+        .js("window.heard = []; const said = new WeakMap(); \
+             const live = () => document.querySelectorAll('[aria-live]:not([aria-live=off]), [role=status], [role=alert]'); \
+             live().forEach(e => said.set(e, e.innerText)); \
+             new MutationObserver(() => live().forEach(e => { if ((said.get(e) ?? '') !== e.innerText) { \
+               said.set(e, e.innerText); if (e.innerText.trim()) window.heard.push(e.innerText); } })) \
+             .observe(document.body, { subtree: true, childList: true, characterData: true }); \
+             document.querySelector('aside input[type=range]').focus()")
+        .await;
+    key(&person, &"\u{e014}".repeat(10)).await;
+    person.settled().await;
+    tokio::time::sleep(std::time::Duration::from_millis(2500)).await;
+    person.settled().await;
+    let heard = person.js("return window.heard").await;
+    person
+        .js("document.querySelector('[data-testid=slice-over-time]').focus()")
+        .await;
+    key(&person, "\u{e014}").await;
+    let told = person
+        .js("return document.activeElement.ariaValueText")
+        .await;
+    person.leave().await;
+    let heard = heard.as_array().unwrap();
+    let letters: usize = heard.iter().map(|t| t.as_str().unwrap().len()).sum();
+    assert!(heard.len() <= 3 && letters < 400, "{heard:?}");
+    let told = told.as_str().unwrap();
+    assert!(
+        told.contains("middle") && told.contains("raw") && told.contains('%'),
+        "{told}"
+    );
+}

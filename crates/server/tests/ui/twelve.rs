@@ -155,7 +155,7 @@ async fn task(walk: &mut Walk<'_>, key: char) {
                 w.query("skin").await,
             );
             assert_eq!(got, ("cod".into(), "22".into(), "off".into()));
-            w.says("an oven", "Oven").await;
+            w.says("an oven", "the oven").await;
         }
         // A whole trout of 350 g on charcoal.
         'b' => {
@@ -265,7 +265,12 @@ async fn task(walk: &mut Walk<'_>, key: char) {
             let kept = w.person.ask("/api/kitchen").await;
             assert_eq!(kept["kitchen"]["altitude_m"], 1500.0);
             assert_eq!(kept["kitchen"]["kit"]["ovens"], json!([]));
-            w.says("feet", "4921").await.clone();
+            w.person
+                .until(
+                    "feet",
+                    "return document.querySelector('[data-testid=altitude]').value === '4921'",
+                )
+                .await;
         }
         // Is the bass good?
         'i' => {

@@ -1,7 +1,7 @@
 // The cook's levels on a line of temperatures, with the food-safety figure as a mark of its own.
 import type { FishList, Level } from "../../api";
 import { FOOD_SAFETY } from "../../card";
-import { FieldError, useUnits } from "../../ui";
+import { FieldError, Term, useUnits } from "../../ui";
 import { figure, scale, withUnit } from "../../units";
 
 type Props = {
@@ -30,7 +30,8 @@ export function Doneness({ levels, usual, safety, level, onChange, problem }: Pr
   return (
     <section aria-labelledby="doneness-name">
       <h2 id="doneness-name" className="text-small quiet">
-        How done, in the middle after the rest
+        How done, in the middle after the rest. The <Term of="figure">food-safety figure</Term> is a
+        rule, not a taste.
       </h2>
       <div className="relative h-[104px] mt-4">
         <div

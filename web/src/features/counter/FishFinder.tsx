@@ -71,7 +71,7 @@ export function FishFinder({
   const found = guessed ? nearly(fish, text ?? "") : exact;
   // A name that more than one fish goes by asks which: the first is not taken for granted.
   const several = called(fish, text ?? "").length > 1;
-  useKeys({ "/": { does: () => input.current?.focus(), says: "find a fish by typing" } });
+  useKeys({ "/": { does: () => input.current?.select(), says: "find a fish by typing" } });
   // The box says for itself what stands in it when it is left and when something was chosen: only typing is heard.
   const settles = useRef(false);
   const settle = () => {
@@ -133,7 +133,7 @@ export function FishFinder({
           className="typed !text-left !font-sans text-title font-bold !min-h-12"
           autoComplete="off"
           placeholder="Type a name"
-          onFocus={() => !settles.current && open()}
+          // Whoever passes through by keys chooses nothing: it opens to a finger, an arrow or a letter, not to the focus.
           onClick={() => !settles.current && open()}
           onKeyDownCapture={(e) => {
             if (e.key === "Escape" && box.current?.isOpen) {
@@ -165,7 +165,10 @@ export function FishFinder({
             setTimeout(() => nextField(input.current)?.focus());
           }}
         />
-        <FirstThatFits first={several || guessed ? undefined : found[0]?.key} box={box} />
+        <FirstThatFits
+          first={several || guessed || !text?.trim() ? undefined : found[0]?.key}
+          box={box}
+        />
         <Popover
           offset={4}
           maxHeight={336}

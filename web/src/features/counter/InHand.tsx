@@ -81,7 +81,7 @@ export function InHand({ piece, problem, change }: InHandProps) {
                 })
               }
             >
-              even all along
+              same thickness all along
             </button>
           </>
         )}

@@ -47,6 +47,7 @@ export function Size(props: Props) {
           field="piece.thin_end_mm"
           problem={problem}
           testId="thin"
+          term="ends"
           onChange={(thinEndMm) => change({ thinEndMm })}
           enter={onTo("pieces")}
         />

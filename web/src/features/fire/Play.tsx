@@ -5,7 +5,7 @@ import { api, type CookEvent, type PlanRequest, type Standing } from "../../api"
 import type { Running } from "../../fire";
 import { doneWords } from "../../fire";
 import { useUnits } from "../../ui";
-import { clock, withUnit } from "../../units";
+import { clock, rise, withUnit } from "../../units";
 import { Strip } from "./Strip";
 
 const SET_C = { pan_c: 215, hold_c: 185 };
@@ -138,7 +138,8 @@ export function Play({ close }: { close: () => void }) {
       <p className="flex items-center gap-x-4 px-5 pt-2">
         <strong>A whole cook, fast.</strong>
         <span className="text-small quiet">
-          The pan is 25 K cooler than it was set, and nobody knows. Two honest looks tell it.
+          The pan is {rise(25, units)} cooler than it was set, and nobody knows. Two honest looks
+          tell it.
         </span>
         <button type="button" className="target ml-auto" onClick={close}>
           Close

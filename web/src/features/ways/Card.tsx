@@ -202,14 +202,6 @@ export function Card() {
     <div className="grid gap-y-4">
       {!stopped && <Cut plan={plan} request={whatIf ? otherwise : request} atS={atS} />}
       <h2 className="sr-only">Settings</h2>
-      <FittedOrUsual fitted={plan.fitted} settings={plan.settings} asked={asNumbers} set={setAll} />
-      <Settings
-        settings={plan.settings}
-        fats={plan.fats}
-        asked={asNumbers}
-        problem={problem}
-        onChange={change}
-      />
       {wide && (
         <>
           <Dial
@@ -227,6 +219,14 @@ export function Card() {
           {howMany}
         </>
       )}
+      <FittedOrUsual fitted={plan.fitted} settings={plan.settings} asked={asNumbers} set={setAll} />
+      <Settings
+        settings={plan.settings}
+        fats={plan.fats}
+        asked={asNumbers}
+        problem={problem}
+        onChange={change}
+      />
       <Choice
         label="Rested and served on"
         options={RESTS_ON}
@@ -318,12 +318,9 @@ export function Card() {
       {!stopped && <OnPaper plan={plan} />}
       {!stopped && <Headline plan={plan} settled={settled} late={lateS} problem={right.problem} />}
       {!stopped && (
-        <p
-          aria-live="polite"
-          className="no-print text-small font-semibold min-h-5 -mt-3"
-          data-testid="changed"
-        >
+        <p className="no-print text-small font-semibold min-h-5 -mt-3" data-testid="changed">
           {changed}
+          <Heard said={changed} />
         </p>
       )}
       <div className="grid lg:grid-cols-[minmax(0,1fr)_300px] gap-x-10 gap-y-5 print:gap-y-2 items-start">
@@ -428,5 +425,22 @@ export function Card() {
         )}
       </div>
     </article>
+  );
+}
+
+/** The hand has come to rest for so long, ms. */
+const RESTED_MS = 1200;
+
+/** The sentence for who hears it: once, when the hand has come to rest. */
+function Heard({ said }: { said: string }) {
+  const [heard, setHeard] = useState("");
+  useEffect(() => {
+    const rest = setTimeout(() => setHeard(said), RESTED_MS);
+    return () => clearTimeout(rest);
+  }, [said]);
+  return (
+    <span aria-live="polite" className="sr-only">
+      {heard}
+    </span>
   );
 }

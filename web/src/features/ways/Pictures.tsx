@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import type { Plan, PlanRequest } from "../../api";
 import { usePiece } from "../../shell";
-import { CutOpen, decode, NAMES, SliceOverTime, STATES } from "../../slice";
+import { CutOpen, coreAt, decode, NAMES, SliceOverTime, STATES, sharesAt } from "../../slice";
 import { useUnits } from "../../ui";
 import { clock, figure, scale, withUnit } from "../../units";
 import { outOfReach } from "./Headline";
@@ -55,6 +55,13 @@ export function Picture(props: PictureProps) {
       range={settled && !outOfReach(plan) ? { fromS: plan.look_from_s, toS: plan.latest_s } : null}
       names={names}
       clock={clock}
+      says={(s) => {
+        const time = Math.min(s / thick.endS, 1);
+        const parts = sharesAt(thick, time).flatMap((share, i) =>
+          share >= 0.05 ? [`${names[i]} ${Math.round(100 * share)} %`] : [],
+        );
+        return `${clock(s)}: middle ${withUnit(coreAt(thick, time), "celsius", units)}; ${parts.join(", ")}`;
+      }}
       depthLabel={(mm) => figure(mm, scale("millimetre", units))}
       atS={Math.min(atS ?? plan.off_heat_s, thick.endS)}
       onPoint={setAtS}

@@ -2,7 +2,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { api, type PlanRequest, type School, type SchoolOption } from "../../api";
 import type { Piece, SettingValue } from "../../card";
-import { Failure, useUnits } from "../../ui";
+import { Failure, Term, useUnits } from "../../ui";
 import { clock, span, type Units, withUnit } from "../../units";
 import { Part } from "./Part";
 import { crustOf, percentOf } from "./traded";
@@ -50,9 +50,16 @@ function Questions({ request, asked, setAll, changePiece }: Props) {
           <th className="font-normal">
             <span className="sr-only">Answer</span>
           </th>
-          {["on the heat", "overcooked", "crust", "leeway"].map((name) => (
+          {(
+            [
+              ["onheat", "on the heat"],
+              ["overcooked", "overcooked"],
+              ["crust", "crust"],
+              ["leeway", "leeway"],
+            ] as const
+          ).map(([term, name]) => (
             <th key={name} className="font-normal text-right pl-2 sm:pl-4">
-              {name}
+              <Term of={term}>{name}</Term>
             </th>
           ))}
         </tr>

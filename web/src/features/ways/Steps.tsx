@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import type { Plan, Step } from "../../api";
 import type { Piece } from "../../card";
 import { decode, SideSeen } from "../../slice";
-import { useUnits } from "../../ui";
+import { Term, useUnits } from "../../ui";
 import { clock, withUnit } from "../../units";
 
 /** At these the side is looked at. */
@@ -36,6 +36,19 @@ function Side({ plan, piece, step }: { plan: Plan; piece: Piece; step: Step }) {
         title={`The side of the piece at ${clock(step.at_s)}`}
       />
     </span>
+  );
+}
+
+/** What to look for; the tester, where it is named, can be asked about. */
+function Cues({ said }: { said: string }) {
+  const [before, word, ...after] = said.split(/(tester)/);
+  if (!word) return said;
+  return (
+    <>
+      {before}
+      <Term of="tester">{word}</Term>
+      {after.join("")}
+    </>
   );
 }
 
@@ -77,7 +90,9 @@ export function Steps({ plan, piece }: { plan: Plan; piece: Piece }) {
                 )}
               </p>
               {step.cues.length > 0 && (
-                <p className="text-small quiet print:text-[11pt]">{step.cues.join(" ")}</p>
+                <p className="text-small quiet print:text-[11pt]">
+                  <Cues said={step.cues.join(" ")} />
+                </p>
               )}
               {step.cautions.map((caution) => (
                 <p key={caution} className="text-small grid grid-cols-[16px_1fr]">
