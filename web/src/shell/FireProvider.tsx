@@ -60,7 +60,7 @@ const Context = createContext<Held | null>(null);
 const AFRESH_MS = 10_000;
 const TICK_MS = 250;
 /** No line has opened by then, ms. */
-const ALONE_MS = 1500;
+const ALONE_MS = 400;
 /** Tried again after so long without an answer, ms. */
 const AGAIN_MS = 3000;
 const SAID = "cindo.called";

@@ -14,7 +14,7 @@ export function More({ units, setUnits, night, setNight, showKeys }: RailProps) 
     <>
       <button
         type="button"
-        className="flex md:hidden flex-col justify-center gap-0.5 px-2 min-w-14 text-small quiet text-left cursor-pointer border-t-3 border-t-transparent"
+        className="flex md:hidden flex-col justify-center gap-0.5 px-1.5 flex-1 min-w-0 bar-word quiet text-left cursor-pointer border-t-3 border-t-transparent"
         aria-haspopup="dialog"
         data-testid="more"
         onClick={() => setOpen(true)}

@@ -70,8 +70,12 @@ function places(field: Field, names: readonly string[]) {
   return best;
 }
 
-function tickStep(endS: number): number {
-  for (const step of [15, 30, 60, 120, 300, 600, 900, 1800]) if (endS / step <= 10) return step;
+/** A clock on the axis needs so much room, px. */
+const TICK_PX = 56;
+
+function tickStep(endS: number, width: number): number {
+  const most = Math.max(2, Math.min(10, Math.floor(width / TICK_PX)));
+  for (const step of [15, 30, 60, 120, 300, 600, 900, 1800]) if (endS / step <= most) return step;
   return 3600;
 }
 
@@ -101,7 +105,7 @@ export function SliceOverTime(props: Props) {
   const labels = useMemo(() => places(field, names), [field, names]);
   const x = (s: number) => PAD.left + (s / field.endS) * inner;
   const y = (depth: number) => PAD.top + (1 - depth) * plot;
-  const step = tickStep(field.endS);
+  const step = tickStep(field.endS, inner);
   const ticks = Array.from({ length: Math.floor(field.endS / step) + 1 }, (_, i) => i * step);
   const depths = [0, 0.5, 1].map((share) => ({ share, mm: share * props.thicknessMm }));
   // A name at the right end stands to the left of its mark, where its neighbour's may be.

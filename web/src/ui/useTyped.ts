@@ -21,6 +21,8 @@ type Asked = {
   mayBeEmpty?: (() => void) | undefined;
 };
 
+const DECIMAL = /^-?\d+[.,]\d+$/;
+
 export type Typed = {
   id: string;
   at: Scale;
@@ -51,7 +53,11 @@ export function useTyped(asked: Asked): Typed {
     label,
     refused || unreadable ? "wrong" : text !== null && text.trim() !== "" ? "typing" : null,
   );
-  const shown = text ?? (value === null ? "" : typedFigure(value, at));
+  /** A decimal that was typed stays as it was typed, also where the unit is not the kept one. */
+  const said = useRef<{ text: string; value: number; unit: string } | null>(null);
+  const as =
+    said.current?.value === value && said.current.unit === at.unit ? said.current.text : null;
+  const shown = text ?? as ?? (value === null ? "" : typedFigure(value, at));
   const count = (): number | null => {
     if (text === null) return value;
     if (text.trim() === "" && mayBeEmpty) {
@@ -64,6 +70,9 @@ export function useTyped(asked: Asked): Typed {
     setUnreadable(read === null);
     if (read === null) return null;
     setText(null);
+    said.current = DECIMAL.test(text.trim())
+      ? { text: text.trim(), value: read, unit: at.unit }
+      : null;
     if (read !== value) onChange(read);
     return read;
   };

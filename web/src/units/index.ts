@@ -149,9 +149,11 @@ export function figure(value: number, at: Scale): string {
 export function typedFigure(value: number, at: Scale): string {
   const text = figure(value, at);
   if (at.write) return text.startsWith("under") ? at.show(value).toFixed(3) : text;
-  return Math.abs(at.show(value) - Number(text)) < 0.02 * 10 ** -at.digits
+  // What was converted has decimals that nobody typed.
+  const own = at.show(1) === 1 && at.show(0) === 0;
+  return !own || Math.abs(value - Number(text)) < 0.02 * 10 ** -at.digits
     ? text
-    : at.show(value).toFixed(at.digits + 1);
+    : value.toFixed(at.digits + 1);
 }
 
 export function withUnit(value: number, quantity: Quantity, units: Units, fine = 0): string {

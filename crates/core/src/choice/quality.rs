@@ -56,7 +56,8 @@ pub struct Quality {
 
 /// The first and the last that is heated for it.
 pub fn fires(heating: &[Heating]) -> [Option<Hot>; 2] {
-    [heating.first(), heating.last()].map(|one| one.map(|heating| heating.what))
+    let last = heating.last().filter(|heating| !heating.glows);
+    [heating.first(), last].map(|one| one.map(|heating| heating.what))
 }
 
 /// A crust that crackles, mm.

@@ -68,6 +68,9 @@ pub struct Heating {
     pub to_c: f64,
     /// How long it takes from a cold kitchen, s.
     pub s: f64,
+    /// It is an element that glows, not the air of an oven: who asks for an oven does not mean it first.
+    #[serde(skip)]
+    pub glows: bool,
 }
 
 /// A whole way to cook one piece, times open.

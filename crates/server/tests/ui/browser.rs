@@ -178,10 +178,12 @@ impl Person {
             .await;
     }
 
-    /// Letters so many times as large as usual, as a reader has set them.
-    pub async fn letters(&self, px: u32) {
-        let script = format!("document.documentElement.style.fontSize = '{px}px'");
-        self.js(&script).await;
+    /// Letters twice as large, as a reader has set them: on every page from now on.
+    pub async fn letters_twice(&self) {
+        let source = "addEventListener('DOMContentLoaded', () => { document.documentElement.style.fontSize = '32px' })";
+        let script = json!({ "source": source });
+        self.devtools("Page.addScriptToEvaluateOnNewDocument", script)
+            .await;
     }
 
     async fn devtools(&self, cmd: &str, params: Value) {
@@ -272,10 +274,12 @@ impl Person {
 
     /// Waits until the page asks nothing any more and has drawn what it knows.
     pub async fn settled(&self) {
-        let script = "const done = arguments[arguments.length - 1]; let still = 0; \
+        // A hand that rests asks once more after 220 ms; some frames, so that what came is drawn.
+        let script = "const done = arguments[arguments.length - 1]; let still = 0; let since = performance.now(); \
              const look = () => { \
-               still = (document.documentElement.dataset.asking ?? '0') === '0' ? still + 1 : 0; \
-               if (still > 20) done(true); else requestAnimationFrame(look); }; \
+               if ((document.documentElement.dataset.asking ?? '0') === '0') still += 1; \
+               else { still = 0; since = performance.now(); } \
+               if (still > 4 && performance.now() - since > 300) done(true); else requestAnimationFrame(look); }; \
              document.fonts.ready.then(look);";
         self.client.execute_async(script, vec![]).await.unwrap();
     }

@@ -45,6 +45,8 @@ async fn look_or_off(person: &Person) {
 pub async fn skip_kitchen(person: &Person) {
     person.open("/").await;
     person.click("skip-kitchen").await;
+    // Kept, before the next page asks for it.
+    person.settled().await;
 }
 
 #[tokio::test(flavor = "multi_thread")]

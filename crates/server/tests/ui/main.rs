@@ -4,6 +4,7 @@
 mod browser;
 mod carding;
 mod choosing;
+mod controls;
 mod counter;
 mod fire;
 mod hand;
@@ -11,3 +12,4 @@ mod journey;
 mod kept;
 mod screenshots;
 mod twelve;
+mod widths;

@@ -78,7 +78,7 @@ async fn screenshots() {
         ),
         (
             "card-trades",
-            "/ways/sear_skin_first?fish=hake&cut=fillet&mm=25&thin=14&g=170&n=2&skin=on&at=8&v.settle=yes&v.company=yes&v.with=18x1,32x1",
+            "/ways/sear_skin_first?fish=hake&cut=fillet&mm=25&thin=14&g=170&n=2&skin=on&at=8&v.place=heats",
         ),
         (
             "kit",
@@ -99,7 +99,7 @@ async fn screenshots() {
     for (size, night) in [
         ((1280, 800), false),
         ((1280, 800), true),
-        ((500, 844), false),
+        ((390, 844), false),
     ] {
         let person = Person::new(size.0, size.1, None).await;
         person.open("/").await;
@@ -110,7 +110,7 @@ async fn screenshots() {
         for (name, path) in views {
             let suffix = match (night, size.0) {
                 (true, _) => "-night",
-                (_, 500) => "-phone",
+                (_, 390) => "-phone",
                 _ => "",
             };
             // A few of the second and third set are enough.
@@ -144,7 +144,7 @@ async fn screenshots() {
             person.settled().await;
             if name == "card-trades" {
                 person
-                    .js("document.querySelector('[data-testid=open-settle]').scrollIntoView()")
+                    .js("document.querySelector('[data-testid=place-heats]').scrollIntoView()")
                     .await;
             }
             let png = person.client.screenshot().await.unwrap();

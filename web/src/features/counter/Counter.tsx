@@ -219,7 +219,7 @@ export function Counter() {
             <div className="flex flex-wrap items-center gap-x-6 gap-y-1">
               <Link
                 to={{ pathname: "/ways", search: query }}
-                className="btn btn-primary h-12 px-6 text-body font-bold"
+                className="btn btn-primary h-auto min-h-12 max-w-full px-6 text-body font-bold whitespace-normal"
                 data-testid="see-ways"
               >
                 See the ways to cook it

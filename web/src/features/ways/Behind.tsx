@@ -2,6 +2,7 @@
 import { useMemo } from "react";
 import { Link } from "react-router";
 import type { Way } from "../../api";
+import { NextStep } from "../../shell";
 import { decode, Thumb, useWidth } from "../../slice";
 import { useUnits } from "../../ui";
 import { COMPARED, said } from "./compare";
@@ -197,6 +198,7 @@ export function Others({ ways }: { ways: Way[] }) {
           </li>
         ))}
       </ul>
+      <NextStep codes={ways.flatMap((w) => w.reasons.map((reason) => reason.code))} />
     </details>
   );
 }

@@ -260,7 +260,7 @@ export function Card() {
             onChange={(e) => setOwn(e.target.value === usualTitle ? "" : e.target.value)}
           />
           {!wide && (
-            <div className="no-print flex items-end gap-x-5 -mt-2">
+            <div className="no-print flex items-end gap-x-5 pt-1">
               <NumberField
                 label={piece.thinEndMm === null ? "Thickness" : "Thick end"}
                 quantity="millimetre"

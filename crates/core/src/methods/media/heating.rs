@@ -19,7 +19,12 @@ fn lump_s(capacity: f64, power: f64, loss: f64, rise_k: f64) -> f64 {
 }
 
 fn to(what: Hot, to_c: f64, s: f64) -> Heating {
-    Heating { what, to_c, s }
+    Heating {
+        what,
+        to_c,
+        s,
+        glows: false,
+    }
 }
 
 /// A frying pan on its hob.
@@ -79,7 +84,10 @@ pub fn heat_ridges(pan: &Ridged, ridge_c: f64) -> Heating {
 
 /// The element of a broiler.
 pub fn heat_broiler(broiler: &Broiler, oven_c: f64) -> Heating {
-    to(Hot::Oven, oven_c, broiler.ready_s.at())
+    Heating {
+        glows: true,
+        ..to(Hot::Oven, oven_c, broiler.ready_s.at())
+    }
 }
 
 /// Water under a steamer.
