@@ -14,7 +14,7 @@ export function More({ units, setUnits, night, setNight, showKeys }: RailProps) 
     <>
       <button
         type="button"
-        className="flex md:hidden flex-col justify-center gap-0.5 px-1.5 flex-1 min-w-0 bar-word quiet text-left cursor-pointer border-t-3 border-t-transparent"
+        className="flex md:hidden flex-col justify-center gap-0.5 px-1.5 flex-1 items-center min-w-0 bar-word quiet cursor-pointer border-t-3 border-t-transparent"
         aria-haspopup="dialog"
         data-testid="more"
         onClick={() => setOpen(true)}

@@ -20,7 +20,7 @@ export function Rail({ units, setUnits, night, setNight, showKeys }: RailProps) 
           end={view.path === "/"}
           title={view.says}
           className={({ isActive }) =>
-            `${view.inBar ? "flex" : "hidden md:flex"} flex-col justify-center gap-0.5 px-1.5 md:px-3 max-md:flex-1 min-w-0 md:py-3 bar-word border-primary ${
+            `${view.inBar ? "flex" : "hidden md:flex"} flex-col justify-center gap-0.5 px-1.5 md:px-3 max-md:flex-1 max-md:items-center min-w-0 md:py-3 bar-word border-primary ${
               isActive
                 ? "font-bold border-t-3 md:border-t-0 md:border-l-4 md:pl-2 bg-base-100"
                 : "quiet hover:text-base-content border-t-3 border-t-transparent md:border-t-0"

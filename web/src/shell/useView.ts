@@ -38,25 +38,29 @@ export function useViewFlag(key: string): [boolean, (on: boolean) => void] {
   return [word === "yes", useCallback((on) => set(on ? "yes" : "no"), [set])];
 }
 
-/** A few words in their order. */
-export function useViewList(key: string): [string[], (words: string[]) => void] {
+type Words = string[] | ((now: string[]) => string[]);
+
+/** A few words in their order; changed by what stands there now, where that is asked for. */
+export function useViewList(key: string): [string[], (words: Words) => void] {
   const [params, setParams] = useAddress();
   const name = VIEW_KEY + key;
-  const said = params.get(name);
   const set = useCallback(
-    (words: string[]) =>
+    (words: Words) =>
       setParams(
         (before) => {
-          if (words.length === 0) before.delete(name);
-          else before.set(name, words.join(","));
+          const next = typeof words === "function" ? words(listed(before.get(name))) : words;
+          if (next.length === 0) before.delete(name);
+          else before.set(name, next.join(","));
           return before;
         },
         { replace: true },
       ),
     [setParams, name],
   );
-  return [said ? said.split(",") : [], set];
+  return [listed(params.get(name)), set];
 }
+
+const listed = (said: string | null) => (said ? said.split(",") : []);
 
 /** Any text; empty when the address says none. What is typed stands at once; the address follows. */
 export function useViewText(key: string): [string, (text: string) => void] {

@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { Link } from "react-router";
 import { type Fish, Refused } from "../../api";
 import { EATERS, FOOD_SAFETY, HEATS, type Known, RULES, rulesOf, toQuery } from "../../card";
@@ -48,6 +48,21 @@ export function Counter() {
     "]": { does: () => setTab(tabFrom(tab, 1)), says: turning },
     u: { does: () => undo?.(), says: "take the last change back" },
   });
+  /** Opens a question and brings it into sight. */
+  const toTab = (key: TabKey) => {
+    if (key !== tab) setTab(key);
+    setTimeout(() => {
+      const shown = document.querySelector<HTMLElement>(`[data-testid=tab-${key}]`);
+      shown?.focus({ preventScroll: true });
+      shown?.closest("[data-orientation]")?.scrollIntoView({ block: "start" });
+    });
+  };
+  // A link to a question leads to it, not to the top of the page.
+  const ready = list.data !== undefined;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when there is something to lead to
+  useEffect(() => {
+    if (ready && tab !== "piece") toTab(tab);
+  }, [ready]);
   if (list.isError)
     return (
       <div className="p-8">
@@ -70,15 +85,6 @@ export function Counter() {
   const takeFish = (f: Fish) => {
     const kept = shelf.items.find((i) => i.fish?.key === f.key);
     begin(f, undefined, kept ? fishOf(kept) : null);
-  };
-  /** Opens a question and brings it into sight. */
-  const toTab = (key: TabKey) => {
-    setTab(key);
-    setTimeout(() => {
-      const shown = document.querySelector<HTMLElement>(`[data-testid=tab-${key}]`);
-      shown?.focus({ preventScroll: true });
-      shown?.closest("[data-orientation]")?.scrollIntoView({ block: "start" });
-    });
   };
   const writeDown = (name: string) => {
     setNamed(name);
@@ -224,7 +230,7 @@ export function Counter() {
               >
                 See the ways to cook it
               </Link>
-              <p className="quiet" aria-live="polite" data-testid="how-many-ways">
+              <p className="quiet max-md:text-small" aria-live="polite" data-testid="how-many-ways">
                 {problem && !elsewhere
                   ? "Something above cannot be right yet."
                   : ways.data && times.length === 0

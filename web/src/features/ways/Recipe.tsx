@@ -36,8 +36,9 @@ export function Recipe({ planned, request }: { planned: Plan; request: PlanReque
       : null,
   );
   const sides = Array.from({ length: planned.sides_s.length }, (_, i) => i);
+  // By what stands there now: the other side may have been said this very moment.
   const put = (i: number, s: number | null) =>
-    keep(sides.map((k) => String((k === i ? s : said(k)) ?? "")));
+    keep((now) => sides.map((k) => (k === i ? String(s ?? "") : (now[k] ?? ""))));
   return (
     <Part name="A recipe says other times: what would they give?">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-1">
