@@ -166,6 +166,7 @@ mod tests {
         hands_off: 0.5,
         little_smell: 0.5,
         little_fat: 0.5,
+        fires: [None, None],
     };
 
     #[test]
