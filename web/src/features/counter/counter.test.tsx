@@ -131,7 +131,7 @@ describe("is it fresh", () => {
         ],
       }),
     );
-    fireEvent.click(screen.getByLabelText("Remove while 1"));
+    fireEvent.click(screen.getByLabelText("Remove period 1"));
     await waitFor(() =>
       expect(asked.at(-1)?.body).toMatchObject({ keeping: [{ hours: 1, at_c: 20 }] }),
     );
