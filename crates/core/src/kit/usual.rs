@@ -101,7 +101,25 @@ mod tests {
             Kit::new(&kitchen.kit).unwrap();
         }
         let keys: Vec<&str> = usual_kitchens().iter().map(|k| k.key.as_str()).collect();
-        assert_eq!(keys, ["home", "line", "everything"]);
+        let usual = [
+            "home",
+            "home_induction",
+            "home_electric",
+            "ring",
+            "line",
+            "everything",
+        ];
+        assert_eq!(keys, usual);
+        // A home has one kind of hob, and no oven is none.
+        for key in ["home", "home_induction", "home_electric", "ring"] {
+            let found = usual_kitchens().iter().find(|k| k.key == key).unwrap();
+            let kit = Kit::new(&found.kit).unwrap();
+            assert_eq!(kit.names(crate::kit::Shelf::Hobs).len(), 1, "{key}");
+            assert_eq!(
+                kit.names(crate::kit::Shelf::Ovens).is_empty(),
+                key == "ring"
+            );
+        }
         let home = Kit::new(&usual_kitchens()[0].kit).unwrap();
         assert!(home.names(crate::kit::Shelf::Fryers).is_empty());
     }
