@@ -369,7 +369,7 @@ fn bone_and_scores_are_said_where_they_show() {
         scored: true,
         ..cod()
     };
-    assert!(cues(on_bone.clone(), 47.0).contains("still just holds"));
+    assert!(cues(on_bone.clone(), 47.0).contains("still clings a little"));
     assert!(cues(on_bone.clone(), 70.0).contains("The bone lets go"));
     assert!(cues(on_bone, 50.0).contains("Scored"));
     let plain = cues(cod(), 50.0);
