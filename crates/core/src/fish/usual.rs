@@ -3,9 +3,8 @@
 
 use super::cut::Cut;
 use super::species::{SkinEats, Species};
-use super::whole::{USUAL_G, proposed_thickness_mm, whole_fish};
+use super::whole::{USUAL_G, WholeFish, proposed_thickness_mm};
 use crate::InputError;
-use crate::quantity::checked;
 use serde::Serialize;
 
 /// A piece as it commonly is.
@@ -104,17 +103,15 @@ fn whole_of_usual_fillets_g(species: &Species) -> Result<f64, InputError> {
     ))
 }
 
-/// One of the two fillets that a whole fish of `whole_g` gives: skinless, the middle of the yield.
+/// One of the two fillets that a whole fish gives: skinless, the middle of the yield.
 ///
 /// # Errors
-/// As [`whole_fish`].
-pub fn own_fillet(species: &Species, whole_g: f64) -> Result<OwnFillet, InputError> {
-    checked("mass_g", whole_g, (1.0, 300_000.0), "g")?;
+/// [`InputError`] where the fish has a body that nothing is known of.
+pub fn own_fillet(species: &Species, whole: &WholeFish) -> Result<OwnFillet, InputError> {
     let [low, high] = species.fillet_yield.unwrap_or(species.body()?.fillet);
-    let body_mm = whole_fish(species, None, Some(whole_g))?.thickness_mm;
-    let thickness_mm = half((OF_BODY * body_mm).max(4.0));
+    let thickness_mm = half((OF_BODY * whole.thickness_mm).max(4.0));
     Ok(OwnFillet {
-        mass_g: (f64::midpoint(low, high) * whole_g / 2.0).round(),
+        mass_g: (f64::midpoint(low, high) * whole.mass_g / 2.0).round(),
         thickness_mm,
         thin_end_mm: half((THIN_SHARE * thickness_mm).max(2.0)),
     })
@@ -122,6 +119,7 @@ pub fn own_fillet(species: &Species, whole_g: f64) -> Result<OwnFillet, InputErr
 
 #[cfg(test)]
 mod tests {
+    use super::super::whole::whole_fish;
     use super::*;
 
     /// common practice, no source: a trout for one weighs 200 to 400 g, a bass or bream 300 to 600, a hake that is
@@ -156,12 +154,12 @@ mod tests {
     #[test]
     fn a_whole_fish_gives_its_own_two_fillets() {
         let hake = Species::find("hake").unwrap();
-        let fillet = own_fillet(&hake, 600.0).unwrap();
+        let whole = whole_fish(&hake, None, Some(600.0)).unwrap();
+        let fillet = own_fillet(&hake, &whole).unwrap();
         // FAO-309: round fish give a third to two fifths and a little more.
         assert!((90.0..150.0).contains(&fillet.mass_g), "{fillet:?}");
-        let body_mm = whole_fish(&hake, None, Some(600.0)).unwrap().thickness_mm;
-        assert!(2.0 * fillet.thickness_mm < body_mm, "{fillet:?} {body_mm}");
+        let two_mm = 2.0 * fillet.thickness_mm;
+        assert!(two_mm < whole.thickness_mm, "{fillet:?} {whole:?}");
         assert!(fillet.thin_end_mm < fillet.thickness_mm);
-        assert_eq!(own_fillet(&hake, f64::NAN).unwrap_err().field(), "mass_g");
     }
 }

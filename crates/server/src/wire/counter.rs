@@ -239,6 +239,7 @@ impl WholeRequest {
     pub fn answer(&self) -> Result<WholeAnswer, RequestError> {
         let species = self.which.species()?;
         let fish = whole_fish(&species, self.length_mm, self.mass_g)?;
+        let fillet = own_fillet(&species, &fish)?;
         let thickness_mm = match &self.cut {
             Some(cut) => proposed_thickness_mm(&species, Cut::find(cut)?, fish.mass_g)?,
             None => fish.thickness_mm,
@@ -255,7 +256,7 @@ impl WholeRequest {
         };
         Ok(WholeAnswer {
             fish: measured.map_or(fish, |body| fish.measured(body.value())),
-            fillet: own_fillet(&species, fish.mass_g)?,
+            fillet,
         })
     }
 }
