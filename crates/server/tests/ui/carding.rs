@@ -323,7 +323,7 @@ async fn dragging_asks_no_more_than_it_can_be_answered() {
     person.find("look").await;
     person.settled().await;
     let drag = "const done = arguments[arguments.length - 1]; \
-        const dial = [...document.querySelectorAll('input[type=range]')][1]; \
+        const dial = [...document.querySelectorAll('input[type=range]')][2]; \
         const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set; \
         performance.clearResourceTimings(); \
         let most = 0, frames = 0, moves = 0; const started = performance.now(); \
@@ -338,7 +338,7 @@ async fn dragging_asks_no_more_than_it_can_be_answered() {
         requestAnimationFrame(look);";
     // How long from a hand on the dial to the new time on the screen: printed, never asserted.
     let follow = "const done = arguments[arguments.length - 1]; \
-        const dial = [...document.querySelectorAll('input[type=range]')][1]; \
+        const dial = [...document.querySelectorAll('input[type=range]')][2]; \
         const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set; \
         const off = () => document.querySelector('[data-testid=off]').textContent; \
         const took = []; const one = (i) => { if (i === 8) return done(took); \

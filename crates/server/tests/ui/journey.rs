@@ -142,7 +142,7 @@ async fn a_cook_goes_the_whole_way() {
 
     // A setting by keyboard: one step hotter is sooner, and the address keeps it.
     person
-        .js("document.querySelector('input[type=range]').focus()")
+        .js("document.querySelectorAll('input[type=range]')[1].focus()")
         .await;
     let dial = person.client.active_element().await.unwrap();
     let start = person.js("return document.activeElement.value").await;
