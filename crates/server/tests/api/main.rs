@@ -1,6 +1,7 @@
 //! The whole application over the same `configure` as in production, and the command line.
 #![allow(clippy::unwrap_used, missing_docs)]
 
+mod answers;
 mod cards;
 mod command_line;
 mod cooks;
