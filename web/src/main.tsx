@@ -5,6 +5,7 @@ import { BrowserRouter, Link, Route, Routes, useLocation, useNavigate } from "re
 import "./app.css";
 import { Counter } from "./features/counter";
 import {
+  CallsProvider,
   FireProvider,
   FireStrip,
   FirstVisit,
@@ -147,7 +148,9 @@ if (root)
         <BrowserRouter>
           <PieceProvider>
             <FireProvider>
-              <House />
+              <CallsProvider>
+                <House />
+              </CallsProvider>
             </FireProvider>
           </PieceProvider>
         </BrowserRouter>

@@ -1,7 +1,7 @@
 //! Speed of the engine: `make bench`.
 #![allow(missing_docs, clippy::unwrap_used, clippy::print_stdout)]
 
-use cindo_core::cook::{CookAsked, CueKey, Event, Kind, cook};
+use cindo_core::cook::{CookAsked, CueKey, Event, Happened, cook};
 use cindo_core::fish::{Eaters, PieceAsked};
 use cindo_core::kit::Kitchen;
 use cindo_core::plan::{
@@ -69,7 +69,7 @@ fn engine(c: &mut Criterion) {
             ..PlanAsked::default()
         },
         events: vec![
-            Event::new("in", 0.0, Kind::In),
+            Event::new("in", 0.0, Happened::In),
             Event::line("line", 240.0, 0.2),
             Event::cue("lip", 400.0, CueKey::Lip, "cold"),
         ],

@@ -143,3 +143,11 @@ pub enum StartError {
     #[error("the demo kitchen cannot be set up: {0}")]
     Demo(RequestError),
 }
+
+/// Nothing of that kind is kept under that name; a long one is cut.
+pub fn missing(what: &'static str, id: &str) -> RequestError {
+    RequestError::NotFound {
+        what,
+        id: id.chars().take(64).collect(),
+    }
+}

@@ -10,6 +10,7 @@ pub mod demo;
 pub mod error;
 pub mod files;
 pub mod guard;
+pub mod kept;
 pub mod live;
 pub mod probe;
 pub mod routes;

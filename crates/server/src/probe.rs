@@ -4,12 +4,13 @@
 //! Lines of JSON, one object each, both ways. A real probe need only send [`Reading`]; it may leave unread what is sent
 //! to it. The simulated one is told what it is in ([`Told`]) and what happens to it, as events.
 
+use crate::error::RequestError;
+use crate::kept::cooks as kept;
 use crate::live::Live;
-use crate::routes::keep_events;
 use crate::store::Store;
-use crate::store::cooks;
-use crate::wire::{EventsNew, PlanRequest};
-use cindo_core::cook::{Event, Hidden, HiddenAsked, Kind, from_in};
+use crate::wire::PlanRequest;
+use cindo_core::cook::{Event, Happened, Hidden, HiddenAsked};
+use diesel::sqlite::SqliteConnection;
 use serde::{Deserialize, Serialize};
 use std::time::Duration;
 use tokio::io::{AsyncBufReadExt, AsyncWriteExt, BufReader};
@@ -122,49 +123,15 @@ pub async fn bridge(store: Store, live: Live, address: String, cook: String) {
             break;
         };
         // What is over needs no probe, also where that is never heard from again.
-        if block(&store, &cook).await.is_none() {
-            break;
+        match stands(&store, &cook).await {
+            Ok(None) => break,
+            Ok(Some(_)) => {}
+            Err(cause) => tracing::warn!(%cause, "what the probe is in cannot be read"),
         }
         tracing::warn!(%cause, %address, "the probe does not answer");
         sleep(AGAIN).await;
     }
     live.give_back_probe(&cook);
-}
-
-/// What is known of a cook: its plan, its events from when it met the heat, now.
-fn stands(store: &Store, cook: &str) -> Option<(PlanRequest, Vec<Event>, f64)> {
-    let mut connection = store.get().ok()?;
-    let row = cooks::one(&mut connection, cook).ok()??;
-    if row.ended {
-        return None;
-    }
-    let plan = crate::wire::read(row.snapshot.as_bytes()).ok()?;
-    let rows = cooks::events(&mut connection, cook).ok()?;
-    let events: Vec<Event> = rows
-        .iter()
-        .filter_map(|r| serde_json::from_str(&r.body).ok())
-        .collect();
-    let now_s = (jiff::Timestamp::now().as_millisecond() - row.made_ms) as f64 / 1000.0;
-    let (events, now_s, _) = from_in(&events, now_s);
-    Some((plan, events, now_s))
-}
-
-fn keep(store: &Store, live: &Live, cook: &str, c: f64) -> Result<(), crate::error::RequestError> {
-    let mut connection = store.get().map_err(crate::error::RequestError::ours)?;
-    let row = cooks::one(&mut connection, cook).map_err(crate::error::RequestError::ours)?;
-    let Some(row) = row.filter(|row| !row.ended) else {
-        return Ok(());
-    };
-    let now_ms = jiff::Timestamp::now().as_millisecond();
-    let now_s = (now_ms - row.made_ms) as f64 / 1000.0;
-    let id = format!("probe-{now_ms}");
-    let new = EventsNew {
-        sent_s: now_s,
-        events: vec![Event::probe(id, now_s, c)],
-    };
-    let rows = keep_events(&mut connection, &row, &new, now_ms)?;
-    live.changed(cook, rows.last().map_or(0, |row| row.seq));
-    Ok(())
 }
 
 async fn bridged(store: &Store, live: &Live, address: &str, cook: &str) -> std::io::Result<()> {
@@ -175,17 +142,18 @@ async fn bridged(store: &Store, live: &Live, address: &str, cook: &str) -> std::
     let (read, mut write) = stream.into_split();
     let mut lines = BufReader::new(read).lines();
     let mut last: Option<Instant> = None;
-    let Some((plan, _, _)) = block(store, cook).await else {
+    let known = || async { stands(store, cook).await.map_err(std::io::Error::other) };
+    let Some((plan, _, _)) = known().await? else {
         return Ok(());
     };
     let told = serde_json::to_string(&Told::Plan(Box::new(plan)))?;
     write.write_all(format!("{told}\n").as_bytes()).await?;
     loop {
         if last.is_none_or(|at| at.elapsed() >= KEPT_EVERY) {
-            let Some((_, events, now_s)) = block(store, cook).await else {
+            let Some((_, events, now_s)) = known().await? else {
                 return Ok(());
             };
-            let is_in = events.iter().any(|e| e.kind == Kind::In);
+            let is_in = events.iter().any(|e| e.happened == Happened::In);
             let told = serde_json::to_string(&Told::Happened { events, now_s })?;
             write.write_all(format!("{told}\n").as_bytes()).await?;
             let line = timeout(SILENT, lines.next_line())
@@ -194,11 +162,9 @@ async fn bridged(store: &Store, live: &Live, address: &str, cook: &str) -> std::
             let line = line.ok_or_else(silent)?;
             let reading: Option<Reading> = serde_json::from_str(&line).ok();
             if let Some(c) = reading.and_then(|r| r.c).filter(|_| is_in) {
-                let (store, live, cook) = (store.clone(), live.clone(), cook.to_owned());
-                let kept =
-                    actix_web::rt::task::spawn_blocking(move || keep(&store, &live, &cook, c))
-                        .await;
-                if let Ok(Err(cause)) = kept {
+                let (live, cook) = (live.clone(), cook.to_owned());
+                let kept = blocking(store, move |con| kept::reads(con, &live, &cook, c)).await;
+                if let Err(cause) = kept {
                     tracing::warn!(%cause, "a reading was not kept");
                 }
                 last = Some(Instant::now());
@@ -213,9 +179,24 @@ async fn bridged(store: &Store, live: &Live, address: &str, cook: &str) -> std::
     }
 }
 
-async fn block(store: &Store, cook: &str) -> Option<(PlanRequest, Vec<Event>, f64)> {
-    let (store, cook) = (store.clone(), cook.to_owned());
-    actix_web::rt::task::spawn_blocking(move || stands(&store, &cook))
-        .await
-        .ok()?
+/// What is known of a cook: its plan, its events from when it met the heat, now; none once it is over. A store that does not
+/// answer is no end of it.
+async fn stands(store: &Store, cook: &str) -> Result<Option<Known>, RequestError> {
+    let cook = cook.to_owned();
+    blocking(store, move |c| kept::stands(c, &cook)).await
+}
+
+/// Plan, events and now.
+type Known = (PlanRequest, Vec<Event>, f64);
+
+async fn blocking<T: Send + 'static>(
+    store: &Store,
+    ask: impl FnOnce(&mut SqliteConnection) -> Result<T, RequestError> + Send + 'static,
+) -> Result<T, RequestError> {
+    let store = store.clone();
+    let asked = actix_web::rt::task::spawn_blocking(move || {
+        let mut connection = store.get().map_err(RequestError::ours)?;
+        ask(&mut connection)
+    });
+    asked.await.map_err(RequestError::ours)?
 }

@@ -1,6 +1,7 @@
 // The only place that fetches. Types are generated from the server's description.
 import createClient from "openapi-fetch";
 import type { components, paths } from "../wire/schema";
+import { count } from "./asking";
 
 type Schemas = components["schemas"];
 export type Fish = Schemas["FishWire"];
@@ -64,7 +65,9 @@ export type Standing = Schemas["CookAnswer"];
 export type CookKept = Schemas["CookKept"];
 export type CookNew = Schemas["CookNew"];
 export type CookEvent = Schemas["Event"];
-export type EventKind = Schemas["Kind"];
+export type Happened = Schemas["Happened"];
+export type CookList = Schemas["CookList"];
+export type What = Schemas["What"];
 export type CueKey = Schemas["CueKey"];
 export type Askable = Schemas["Askable"];
 export type CameOut = Schemas["CameOut"];
@@ -83,14 +86,6 @@ export class Refused extends Error {
 }
 
 const UNREACHABLE = "Cindo does not answer. What you typed is kept; try again in a moment.";
-
-// How many questions are under way stands on the page: whoever waits for it, a test or a reader of the
-// screen, can see when it has come to rest.
-let underWay = 0;
-const count = (by: number) => {
-  underWay += by;
-  document.documentElement.dataset.asking = String(underWay);
-};
 
 const client = createClient<paths>({
   baseUrl: globalThis.location.origin,
@@ -177,7 +172,7 @@ export const api = {
   sayKitchen: (revision: number, body: KitchenAsked) =>
     take(client.PUT("/api/kitchen", { params: { header: ifMatch(revision) }, body })),
   cook: (body: CookRequest) => take(client.POST("/api/cook", { body })),
-  cooks: () => take(client.GET("/api/cooks")),
+  cooks: (since: number) => take(client.GET("/api/cooks", { params: { query: { since } } })),
   cooksGone: () => take(client.GET("/api/cooks/gone")),
   cookOne: (id: string) => take(client.GET("/api/cooks/{id}", { params: { path: { id } } })),
   beginCook: (body: CookNew) => take(client.POST("/api/cooks", { body })),

@@ -1,4 +1,5 @@
 // The door: what the server is asked, and what has not reached it yet.
+export { whenRested } from "./asking";
 export * from "./client";
 export { exportBook, exportCard, importCards, keepFile } from "./files";
 export { type Watching, watch } from "./live";

@@ -1,8 +1,8 @@
 // What is called out and when: before an act, at it, and when it is late. Each once, on time; what was slept through
 // is shown instead.
 
+import type { What } from "../api";
 import { nextOf, onFoldS, type Running, standing } from "./cooks";
-import type { StepKind } from "./words";
 
 export type Sound = "soon" | "look" | "turn" | "off" | "late";
 export type Call = {
@@ -22,23 +22,26 @@ const LATE_S = 20;
 /** Older than this it was slept through, s. */
 const SLEPT_S = 4;
 
-const AT: Record<StepKind, Sound> = {
-  prepare: "look",
-  start: "look",
-  adjust: "turn",
-  turn: "turn",
-  look: "look",
-  off: "off",
-  probe: "look",
-  serve: "look",
-  back_on: "off",
-  chill: "look",
-  discard: "late",
-};
+/** What changes the fire, or where it lies, is called before it is due, too. */
+const CHANGES: ReadonlySet<What> = new Set([
+  "turn",
+  "halfway",
+  "into_oven",
+  "lid_on",
+  "lid_off",
+  "fire_low",
+  "adjust",
+]);
+
+function soundOf(what: What): Sound {
+  if (CHANGES.has(what)) return "turn";
+  if (what === "off" || what === "back_on") return "off";
+  return what === "discard" ? "late" : "look";
+}
 
 /** Every call that is due by now, said or not. */
 export function due(cook: Running, deviceMs: number): Call[] {
-  const next = nextOf(cook, []);
+  const next = nextOf(cook, deviceMs);
   if (!next || !cook.standing || cook.ended) return [];
   // Danger rings before anything else, once; it has no time at which it was due.
   const danger = cook.standing.alarms?.find((alarm) => alarm.now);
@@ -54,15 +57,17 @@ export function due(cook: Running, deviceMs: number): Call[] {
       },
     ];
   // Nothing rings before the pan is on: nobody waits for that.
-  if (next.kind === "prepare") return [];
+  if (next.kind === "heat_up") return [];
   const foldS = onFoldS(cook, deviceMs);
   const atS = Math.max(next.at_s, next.held_until_s ?? next.at_s);
-  const times = standing(cook.events).filter((event) => event.kind === next.done).length;
+  // The same act done before and taken back is another call.
+  const all = standing([...cook.events, ...cook.unsent]);
+  const times = all.filter((event) => event.kind === next.done?.kind).length;
   const call = (which: string, sound: Sound, dueS: number): Call[] =>
     foldS >= dueS
       ? [
           {
-            key: `${cook.id} ${next.kind} ${times} ${which}${next.held_until_s ? " held" : ""}`,
+            key: `${cook.id} ${next.id} ${times} ${which}${next.held_until_s ? " held" : ""}`,
             cook: cook.id,
             title: cook.title,
             act: next.act,
@@ -72,11 +77,9 @@ export function due(cook: Running, deviceMs: number): Call[] {
         ]
       : [];
   const before =
-    next.kind === "turn" || next.kind === "off" || next.kind === "adjust"
-      ? call("soon", "soon", atS - BEFORE_S)
-      : [];
+    CHANGES.has(next.kind) || next.kind === "off" ? call("soon", "soon", atS - BEFORE_S) : [];
   const late = next.kind === "look" ? [] : call("late", "late", atS + LATE_S);
-  return [...before, ...call("now", AT[next.kind], atS), ...late];
+  return [...before, ...call("now", soundOf(next.kind), atS), ...late];
 }
 
 export type Said = { ring: Call[]; missed: Call[] };

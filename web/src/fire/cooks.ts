@@ -1,16 +1,25 @@
-// A cook as this device knows it: what the server said, and when it said so by this device's clock.
-import type { CookEvent, CookKept, EventKind, Next, Standing } from "../api";
+// A cook as this device knows it: what the server said, when it said so by this device's clock, and what it was not told yet.
+import type { CookEvent, CookKept, Next } from "../api";
+import { toCome } from "./acts";
 
-export type Running = CookKept & { heardMs: number };
+export type Running = CookKept & {
+  heardMs: number;
+  /** What happened here and could not be sent yet. */
+  unsent: readonly CookEvent[];
+};
 
 /** Now on the clock of the cook: that of the server, run on by ours since we heard from it. */
 export function nowS(cook: Running, deviceMs: number): number {
   return cook.now_s + (deviceMs - cook.heardMs) / 1000;
 }
 
-/** Now as its times count: from when the fish met the heat. */
+/** Now as its times count: from when the fish met the heat, also where nobody could be told that yet. */
 export function onFoldS(cook: Running, deviceMs: number): number {
-  return nowS(cook, deviceMs) - cook.zero_s;
+  const met =
+    cook.standing?.phase === "heating"
+      ? standing(cook.unsent).find((event) => event.kind === "in")
+      : undefined;
+  return nowS(cook, deviceMs) - (met?.at_s ?? cook.zero_s);
 }
 
 /** Events that count: those not undone. */
@@ -18,7 +27,7 @@ export function standing(events: readonly CookEvent[]): CookEvent[] {
   const undone = new Set<string>();
   const order = [...events].sort((a, b) => a.at_s - b.at_s || (a.id < b.id ? -1 : 1));
   for (const event of [...order].reverse())
-    if (event.kind === "undone" && !undone.has(event.id) && event.of) undone.add(event.of);
+    if (event.kind === "undone" && !undone.has(event.id)) undone.add(event.of);
   return order.filter((event) => event.kind !== "undone" && !undone.has(event.id));
 }
 
@@ -28,37 +37,11 @@ export function lastDone(events: readonly CookEvent[]): CookEvent | null {
   return kept.at(-1) ?? null;
 }
 
-/** What comes next as far as this device knows: what it has seen done and could not send yet is done. */
-export function nextOf(cook: Running, unsent: readonly CookEvent[]): Next | null {
+/** What comes next as far as this device knows. */
+export function nextOf(cook: Running, deviceMs: number): Next | null {
   const told = cook.standing;
-  const next = told?.next ?? null;
-  if (!told || !next || !unsent.some((event) => event.kind === next.done)) return next;
-  // Whether it may be served, what a probe came to, what is dangerous: that is only told.
-  if (told.released === false && (next.kind === "probe" || next.kind === "back_on")) return next;
-  if (next.kind === "chill" || next.kind === "discard" || next.done === "heat") return null;
-  // The act itself stands among the steps, to the second.
-  const later = (step: Standing["steps"][number]) =>
-    step.at_s > next.at_s + (step.kind === next.kind ? 20 : 0.5);
-  const after = told.steps.find(
-    (step) => later(step) && step.kind !== "look" && !(step.kind === "probe" && told.released),
-  );
-  if (!after) return null;
-  const done: Partial<Record<string, EventKind>> = {
-    start: "in",
-    turn: "turned",
-    off: "off",
-    probe: "probe",
-    serve: "served",
-  };
-  return {
-    act: after.act,
-    kind: after.kind,
-    done: done[after.kind] ?? "off",
-    at_s: after.at_s,
-    at_c: after.at_c ?? null,
-    cues: after.cues,
-    cautions: after.cautions,
-  };
+  if (!told?.next) return null;
+  return toCome([told.next, ...told.then], cook.unsent, onFoldS(cook, deviceMs))[0] ?? null;
 }
 
 /** Seconds until the next act; below 0 it is late. None where nothing is to be waited for. */
@@ -73,9 +56,9 @@ export const LATE_S = 5;
 /** Late, or in danger: the orange button is its, whatever was touched last. */
 export function isLate(cook: Running, deviceMs: number): boolean {
   if (cook.standing?.alarms?.some((alarm) => alarm.now)) return true;
-  const next = cook.standing?.next ?? null;
+  const next = nextOf(cook, deviceMs);
   const left = leftS(next, onFoldS(cook, deviceMs));
-  return left !== null && next?.kind !== "prepare" && left < -LATE_S;
+  return left !== null && next?.kind !== "heat_up" && left < -LATE_S;
 }
 
 /** The one that has the orange button and the keys: who is late, then the chosen one, then who is due first. */
@@ -95,7 +78,7 @@ export function byUrgency(cooks: readonly Running[], deviceMs: number): Running[
   const left = (cook: Running) =>
     cook.standing?.alarms?.some((alarm) => alarm.now)
       ? Number.NEGATIVE_INFINITY
-      : (leftS(cook.standing?.next ?? null, onFoldS(cook, deviceMs)) ?? Number.POSITIVE_INFINITY);
+      : (leftS(nextOf(cook, deviceMs), onFoldS(cook, deviceMs)) ?? Number.POSITIVE_INFINITY);
   const by = (a: Running, b: Running) => (left(a) < left(b) ? -1 : left(a) > left(b) ? 1 : 0);
   return [...cooks].sort((a, b) => by(a, b) || a.made_ms - b.made_ms);
 }

@@ -1,76 +1,24 @@
-import { beforeEach, describe, expect, it } from "vitest";
-import type { CookEvent, Standing } from "../api";
+import { describe, expect, it } from "vitest";
 import { Caller, due } from "./callouts";
-import { byUrgency, lastDone, leftS, nextOf, onFoldS, type Running, standing } from "./cooks";
-import { drop, ofCook, put, waiting } from "./queue";
-
-const MET_MS = 1_000_000;
-
-/** On the heat since MET_MS, to be turned after so many seconds. */
-function cook(turnS: number, more: Partial<Running> = {}): Running {
-  const next = {
-    act: "Turn, once",
-    kind: "turn",
-    done: "turned",
-    at_s: turnS,
-    cues: [],
-    cautions: [],
-  };
-  const step = (kind: string, at_s: number) => ({ act: kind, kind, at_s, cues: [], cautions: [] });
-  return {
-    id: "c",
-    title: "Hake",
-    pan: null,
-    made_ms: MET_MS,
-    now_s: 0,
-    zero_s: 0,
-    folded_s: 0,
-    seq: 1,
-    ended: false,
-    plan: null,
-    events: [],
-    unreadable: null,
-    heardMs: MET_MS,
-    standing: {
-      next,
-      steps: [step("turn", turnS + 0.1), step("look", turnS + 30), step("off", turnS + 80)],
-    } as unknown as Standing,
-    ...more,
-  } as Running;
-}
-
-const at = (s: number) => MET_MS + 1000 * s;
+import { byUrgency, lastDone, leftS, nextOf, onFoldS, standing } from "./cooks";
+import { act, at, cook, event, MET_MS, stands } from "./made";
 
 describe("what is promised to guests at risk", () => {
-  const promised = (kind: string, done: string, released: boolean, more: object = {}): Running => {
-    const known = cook(100);
-    const next = { act: kind, kind, done, at_s: 100, cues: [], cautions: [] };
-    const step = (of: string, at_s: number) => ({
-      act: of,
-      kind: of,
-      at_s,
-      cues: [],
-      cautions: [],
-    });
-    const steps = [step("off", 80), step("probe", 100), step("serve", 100)];
-    const standing = { ...known.standing, next, steps, released, alarms: [], ...more };
-    return { ...known, standing: standing as unknown as Standing };
-  };
-  const said = (kind: string): CookEvent => ({ id: kind, at_s: 90, kind }) as CookEvent;
+  const probe = act("probe", 100);
+  const serve = act("serve", 100, { after: ["probe"] });
 
   it("is not struck off to be served while nobody tells what the probe came to", () => {
-    const probing = promised("probe", "probe", false);
-    expect(nextOf(probing, [said("probe")])?.kind).toBe("probe");
-    const back = promised("back_on", "back", false);
-    expect(nextOf(back, [said("back")])?.kind).toBe("back_on");
-    const off = promised("off", "off", false, {
-      next: { act: "off", kind: "off", done: "off", at_s: 80, cues: [], cautions: [] },
-    });
-    expect(nextOf(off, [said("off")])).toMatchObject({ kind: "probe", done: "probe" });
-    expect(
-      nextOf({ ...off, standing: { ...off.standing, released: true } as Standing }, [said("off")])
-        ?.done,
-    ).toBe("served");
+    const said = (kind: string) => ({ unsent: [event(kind, 90, kind)] });
+    const next = (acts: Parameters<typeof stands>[0], kind: string) =>
+      nextOf(cook(100, { standing: stands(acts), ...said(kind) }), at(90))?.id;
+    expect(next([probe, serve], "probe")).toBe("probe");
+    expect(next([probe, serve], "served")).toBe("probe");
+    expect(next([act("back_on", 90)], "back")).toBe("back_on");
+    expect(next([act("off", 80), probe, serve], "off")).toBe("probe");
+    expect(next([act("off", 80), act("serve", 100)], "off")).toBe("serve");
+    // By the clock, without a probe.
+    const byClock = act("probe", 100, { instead: { kind: "served" } });
+    expect(next([byClock, serve], "served")).toBeUndefined();
   });
 
   it("puts danger first, and rings for it once", () => {
@@ -80,8 +28,9 @@ describe("what is promised to guests at risk", () => {
       now: true,
       since_s: 1,
     };
-    const burning = { ...promised("adjust", "heat", false, { alarms: [alarm] }), id: "burns" };
-    const due = { ...cook(1), id: "due" };
+    const off = act("adjust", 100, { done: { kind: "heat", says: "off" } });
+    const burning = cook(100, { id: "burns", standing: stands([off], { alarms: [alarm] }) });
+    const due = cook(1, { id: "due" });
     expect(byUrgency([due, burning], at(50)).map((one) => one.id)).toEqual(["burns", "due"]);
     const caller = new Caller();
     expect(caller.tick([burning], at(50)).ring.map((call) => call.act)).toEqual([alarm.message]);
@@ -154,14 +103,15 @@ describe("clocks", () => {
   });
 });
 
-const event = (id: string, at_s: number, kind: string, of?: string): CookEvent =>
-  ({ id, at_s, kind, ...(of ? { of } : {}) }) as CookEvent;
-
 describe("what counts", () => {
   it("leaves out what was taken back, and puts back what that was taken back of", () => {
-    const all = [event("a", 1, "in"), event("b", 2, "turned"), event("u", 3, "undone", "b")];
+    const all = [
+      event("a", 1, "in"),
+      event("b", 2, "turned"),
+      event("u", 3, "undone", { of: "b" }),
+    ];
     expect(standing(all).map((one) => one.id)).toEqual(["a"]);
-    expect(standing([...all, event("v", 4, "undone", "u")]).map((one) => one.id)).toEqual([
+    expect(standing([...all, event("v", 4, "undone", { of: "u" })]).map((one) => one.id)).toEqual([
       "a",
       "b",
     ]);
@@ -169,25 +119,23 @@ describe("what counts", () => {
   });
 
   it("goes on to the next act when this one is done and not sent yet", () => {
-    const one = cook(100);
-    expect(nextOf(one, [])?.kind).toBe("turn");
-    const after = nextOf(one, [event("t", 101, "turned")]);
-    expect([after?.kind, after?.done, after?.at_s]).toEqual(["off", "off", 180]);
+    expect(nextOf(cook(100), at(99))?.kind).toBe("turn");
+    const turned = cook(100, { unsent: [event("t", 101, "turned")] });
+    expect(nextOf(turned, at(102))?.kind).toBe("look");
+    // Looking is over when its time is.
+    const after = nextOf(turned, at(131));
+    expect([after?.kind, after?.done?.kind, after?.at_s]).toEqual(["off", "off", 180]);
   });
-});
 
-describe("what waits to be sent", () => {
-  beforeEach(() => localStorage.clear());
-  it("is kept until it is acknowledged, by cook", () => {
-    put("a", event("1", 1, "in"));
-    put("b", event("2", 1, "in"));
-    put("a", event("3", 2, "turned"));
-    expect(ofCook("a").map((one) => one.id)).toEqual(["1", "3"]);
-    drop(["1"]);
-    expect(waiting().map(({ event: one }) => one.id)).toEqual(["2", "3"]);
-  });
-  it("does not fall over what is no list", () => {
-    localStorage.setItem("cindo.happened", "{");
-    expect(waiting()).toEqual([]);
+  it("counts from when the fish went in here, where nobody could be told that yet", () => {
+    const cold = cook(100, {
+      zero_s: 40,
+      now_s: 40,
+      unsent: [event("i", 160, "in")],
+      standing: stands([act("in", 0), act("turn", 100)], { phase: "heating" }),
+    });
+    // 160 s after it was begun it went in; 20 s later.
+    expect(onFoldS(cold, MET_MS + 140_000)).toBe(20);
+    expect(nextOf(cold, MET_MS + 140_000)?.id).toBe("turn");
   });
 });

@@ -1,4 +1,4 @@
-// Cooks under way as a device knows them: clocks, what waits to be sent, what is called out.
+// Cooks under way as a device knows them: clocks, what is to come, what waits to be sent, what is called out.
 export { type Call, Caller, due, type Said, type Sound } from "./callouts";
 export {
   byUrgency,
@@ -12,6 +12,7 @@ export {
   type Running,
   standing,
 } from "./cooks";
-export { drop, ofCook, put, type Waiting, waiting } from "./queue";
+export { openOutbox } from "./outbox";
 export { play, soundIsAwake, wakeSound } from "./sound";
-export { doneWords, eventWords, type StepKind, shortAct } from "./words";
+export { type Fire, FireStore } from "./store";
+export { doneWords, eventWords, shortAct } from "./words";

@@ -1,9 +1,7 @@
 // What a button says for the event it makes, and what an event is called where it is listed.
-import type { EventKind, Next, Step } from "../api";
+import type { Happened, Next, What } from "../api";
 
-export type StepKind = Step["kind"];
-
-const DONE: Record<EventKind, string> = {
+const DONE: Record<Happened["kind"], string> = {
   heating: "Heating",
   in: "It is in",
   turned: "Turned",
@@ -28,65 +26,57 @@ const DONE: Record<EventKind, string> = {
   undone: "Taken back",
 };
 
-export function doneWords(kind: EventKind, says?: string | null): string {
-  if (kind === "heat" && says === "off") return "Heat is off";
-  if (kind === "heat" && says === "on") return "Heat is on";
-  return DONE[kind];
+export function doneWords(event: Happened): string {
+  if (event.kind === "heat" && event.says === "off") return "Heat is off";
+  if (event.kind === "heat" && event.says === "on") return "Heat is on";
+  return DONE[event.kind];
 }
+
+const ACT: Record<What, string> = {
+  salt: "Salt",
+  coat: "Coat",
+  cut: "Cut",
+  heat_up: "Heat it up",
+  boil: "Boil",
+  in: "Fish in",
+  turn: "Turn",
+  halfway: "Turn it",
+  into_oven: "Into the oven",
+  lid_on: "Lid on",
+  lid_off: "Lid off",
+  fire_low: "Fire low",
+  adjust: "Set the heat",
+  look: "Look",
+  probe: "Probe",
+  off: "Off",
+  drain: "Drain",
+  rest: "Rest",
+  serve: "Serve",
+  back_on: "Back on",
+  chill: "Chill it",
+  discard: "Throw away",
+};
 
 /** The act in a word or two: what is read from two metres. */
-export function shortAct({
-  kind,
-  done,
-  says,
-  instead,
-}: Pick<Next, "kind" | "done" | "says" | "instead">): string {
-  switch (kind) {
-    case "prepare":
-      return "Heat it up";
-    case "start":
-      return "Fish in";
-    case "turn":
-      return "Turn";
-    case "look":
-      return "Look";
-    case "off":
-      return "Off";
-    case "probe":
-      return "Probe";
-    case "serve":
-      return "Serve";
-    case "back_on":
-      return "Back on";
-    case "chill":
-      return instead ? "Eat or chill" : "Chill it";
-    case "discard":
-      return "Throw away";
-    case "adjust":
-      if (done === "heat") return says === "off" ? "Heat off" : "Heat on";
-      return done === "into_oven"
-        ? "Into the oven"
-        : done === "lid"
-          ? "Lid on"
-          : done === "fire_low"
-            ? "Fire low"
-            : "Turn it";
-  }
+export function shortAct({ kind, done, instead }: Pick<Next, "kind" | "done" | "instead">): string {
+  if (kind === "chill" && instead) return "Eat or chill";
+  if (done?.kind === "heat") return done.says === "off" ? "Heat off" : "Heat on";
+  return ACT[kind];
 }
 
-export function eventWords(event: {
-  kind: EventKind;
-  says?: string | null;
-  height_share?: number | null;
-  c?: number | null;
-  knowingly?: boolean | null;
-}): string {
-  if (event.kind === "cue")
-    return event.height_share != null
-      ? `Line at ${Math.round(event.height_share * 100)} %`
-      : `Saw: ${(event.says ?? "").replaceAll("_", " ")}`;
-  if (event.kind === "heat") return `Heat ${event.says ?? "changed"}`;
-  if (event.kind === "served" && event.knowingly)
-    return "Served knowingly, not shown to be hot enough";
-  return DONE[event.kind];
+export function eventWords(event: Happened): string {
+  switch (event.kind) {
+    case "cue":
+      return event.height_share != null
+        ? `Line at ${Math.round(event.height_share * 100)} %`
+        : `Saw: ${(event.says ?? "").replaceAll("_", " ")}`;
+    case "heat":
+      return `Heat ${event.says ?? "changed"}`;
+    case "lid":
+      return event.on === false ? "Lid is off" : DONE.lid;
+    case "served":
+      return event.knowingly ? "Served knowingly, not shown to be hot enough" : DONE.served;
+    default:
+      return DONE[event.kind];
+  }
 }

@@ -2,10 +2,12 @@
 import { Link } from "react-router";
 import { byUrgency, leftS, nextOf, onFoldS, shortAct } from "../fire";
 import { clock } from "../units";
+import { useCalling } from "./CallsProvider";
 import { useFire, useTick } from "./FireProvider";
 
 export function FireStrip() {
-  const { cooks, unsent, inTouch, missed } = useFire();
+  const { cooks, inTouch } = useFire();
+  const { missed } = useCalling();
   const now = useTick();
   if (cooks.length === 0) return null;
   return (
@@ -15,7 +17,7 @@ export function FireStrip() {
       data-testid="fire-strip"
     >
       {byUrgency(cooks, now).map((cook) => {
-        const next = nextOf(cook, unsent(cook.id));
+        const next = nextOf(cook, now);
         const left = leftS(next, onFoldS(cook, now));
         const late = left !== null && left < -5;
         return (
@@ -28,7 +30,7 @@ export function FireStrip() {
           >
             <span className="text-small max-w-36 truncate">{cook.title}</span>
             {next && <strong className="text-body">{shortAct(next)}</strong>}
-            {left !== null && next?.kind !== "prepare" && (
+            {left !== null && next?.kind !== "heat_up" && (
               <span className="running text-body">
                 {left < 0 ? "+" : ""}
                 {clock(Math.abs(left))}

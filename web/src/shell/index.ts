@@ -1,3 +1,4 @@
+export { CallsProvider, useCalling } from "./CallsProvider";
 export { FireProvider, useFire, useTick } from "./FireProvider";
 export { FireStrip } from "./FireStrip";
 export { FirstVisit } from "./FirstVisit";

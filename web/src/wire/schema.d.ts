@@ -722,6 +722,28 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description One act. */
+        Act: components["schemas"]["When"] & {
+            costs?: components["schemas"]["Costs"] | null;
+            /**
+             * Format: double
+             * @description How long it takes a cook's whole attention, s.
+             */
+            hands_s: number;
+            /** @description Its name among the acts of one cook: its key, with a number from the second on. */
+            id: string;
+            /**
+             * Format: double
+             * @description How long it may wait, s; none where nothing is lost by that.
+             */
+            may_wait_s?: number | null;
+            /** @description What of the kitchen it takes. */
+            needs: components["schemas"]["Need"][];
+            /** @description What. */
+            what: components["schemas"]["What"];
+            /** @description What to do, a sentence. */
+            words: string;
+        };
         /** @description What is said. */
         Advice: {
             /** @description Why something is said at all, stable. */
@@ -1235,6 +1257,8 @@ export interface components {
             steps: components["schemas"]["Step"][];
             /** @description What it is to become. */
             target: components["schemas"]["Band"];
+            /** @description And what is to come after it, as far as that can be told. */
+            then: components["schemas"]["Next"][];
             /** @description The probe against what was expected. */
             trace: components["schemas"]["TracePoint"][];
         };
@@ -1280,15 +1304,22 @@ export interface components {
              */
             zero_s: number;
         };
-        /** @description Cooks. */
+        /** @description Cooks under way. */
         CookList: {
-            /** @description The cooks. */
+            /** @description Those that changed. */
             cooks: components["schemas"]["CookKept"][];
             /**
              * Format: int64
              * @description The clock of the server, ms since 1970.
              */
             now_ms: number;
+            /**
+             * Format: int64
+             * @description The newest event of any cook: asked for since then, what has not changed is left out.
+             */
+            seq: number;
+            /** @description Names of all that are under way. */
+            under_way: string[];
         };
         /**
          * @description A cook to begin.
@@ -1372,6 +1403,16 @@ export interface components {
              */
             t_s: number;
         };
+        /** @description Cooks gone by. */
+        CooksGone: {
+            /** @description The cooks. */
+            cooks: components["schemas"]["CookKept"][];
+            /**
+             * Format: int64
+             * @description The clock of the server, ms since 1970.
+             */
+            now_ms: number;
+        };
         /**
          * @description A cooked piece, as hot all through.
          * @example {
@@ -1420,6 +1461,11 @@ export interface components {
          * @enum {string}
          */
         CoolingWire: "fridge" | "ice_water";
+        /**
+         * @description What it costs when an act waits longer than it may.
+         * @enum {string}
+         */
+        Costs: "smokes" | "uneven" | "overdone" | "cools" | "unsafe";
         /** @description One thing that could be done now, run to its end. */
         Could: {
             /** @description What to do, in words. */
@@ -1432,7 +1478,7 @@ export interface components {
              */
             core_peak_c: number;
             /** @description The event that says it was done. */
-            done: components["schemas"]["Kind"];
+            done: components["schemas"]["Happened"];
             /** @description It ends in the band. */
             in_band: boolean;
             /**
@@ -1578,58 +1624,14 @@ export interface components {
          *       "kind": "cue"
          *     }
          */
-        Event: {
+        Event: components["schemas"]["Happened"] & {
             /**
              * Format: double
              * @description When, s after the fish met the heat; negative before.
              */
             at_s: number;
-            /**
-             * Format: double
-             * @description Of `probe`: what it shows, C.
-             */
-            c?: number | null;
-            came_out?: components["schemas"]["CameOut"] | null;
-            cue?: components["schemas"]["CueKey"] | null;
-            /**
-             * Format: double
-             * @description Of `probe`: how deep, share of the thickness from the face that was down first; the middle when not said.
-             */
-            depth_share?: number | null;
-            /**
-             * Format: double
-             * @description Of `hold`: how long, s.
-             */
-            for_s?: number | null;
-            /**
-             * Format: double
-             * @description Of the cooked line: how high it stands, share of the thickness from the face that was down first.
-             */
-            height_share?: number | null;
             /** @description Made by the device: the same event sent twice counts once. */
             id: string;
-            /** @description What. */
-            kind: components["schemas"]["Kind"];
-            /** @description Of `served`: though nothing shows that it is as it was promised, and the cook knows. */
-            knowingly?: boolean | null;
-            /** @description Of `undone`: which event did not happen. */
-            of?: string | null;
-            /** @description Of `lid`: on, when not said. */
-            on?: boolean | null;
-            /** @description Of any other cue, its word; of `heat` lower, higher, off or on. */
-            says?: string | null;
-            /**
-             * @description Of `probe`: which spot it is in, any word: a new one each time it is put in by hand. Not said: a probe that is
-             *     left in.
-             */
-            spot?: string | null;
-            /** @description Of `note`. */
-            text?: string | null;
-            /**
-             * Format: double
-             * @description Of `heat`: to so many C.
-             */
-            to_c?: number | null;
         };
         /**
          * @description Events to keep.
@@ -1948,6 +1950,117 @@ export interface components {
          * @enum {string}
          */
         GoalWire: "middle" | "rim" | "figure";
+        /** @description What happened, with what belongs to it. */
+        Happened: {
+            /** @enum {string} */
+            kind: "heating";
+        } | {
+            /** @enum {string} */
+            kind: "in";
+        } | {
+            /** @enum {string} */
+            kind: "turned";
+        } | {
+            /** @enum {string} */
+            kind: "into_oven";
+        } | {
+            /** @enum {string} */
+            kind: "halfway";
+        } | {
+            /** @enum {string} */
+            kind: "fire_low";
+        } | {
+            /** @enum {string} */
+            kind: "lid";
+            /** @description On, when not said. */
+            on?: boolean | null;
+        } | {
+            /** @enum {string} */
+            kind: "basted";
+        } | {
+            /** @enum {string} */
+            kind: "heat";
+            /** @description Lower, higher, off or on. */
+            says?: string | null;
+            /**
+             * Format: double
+             * @description To so many C.
+             */
+            to_c?: number | null;
+        } | {
+            /** @description Which. */
+            cue: components["schemas"]["CueKey"];
+            /**
+             * Format: double
+             * @description Of the cooked line: how high it stands, share of the thickness from the face that was down first.
+             */
+            height_share?: number | null;
+            /** @enum {string} */
+            kind: "cue";
+            /** @description Of any other, its word. */
+            says?: string | null;
+        } | {
+            /**
+             * Format: double
+             * @description What it shows, C.
+             */
+            c: number;
+            /**
+             * Format: double
+             * @description How deep, share of the thickness from the face that was down first; the middle when not said.
+             */
+            depth_share?: number | null;
+            /** @enum {string} */
+            kind: "probe";
+            /** @description Which spot it is in, any word: a new one each time it is put in by hand. Not said: a probe that is left in. */
+            spot?: string | null;
+        } | {
+            /**
+             * Format: double
+             * @description How long, s; half a minute when not said.
+             */
+            for_s?: number | null;
+            /** @enum {string} */
+            kind: "hold";
+        } | {
+            /** @enum {string} */
+            kind: "off";
+        } | {
+            /** @enum {string} */
+            kind: "back";
+        } | {
+            /** @enum {string} */
+            kind: "resting";
+        } | {
+            /** @enum {string} */
+            kind: "served";
+            /** @description Though nothing shows that it is as it was promised, and the cook knows. */
+            knowingly?: boolean | null;
+        } | {
+            /** @enum {string} */
+            kind: "chilled";
+        } | {
+            /** @enum {string} */
+            kind: "discarded";
+        } | {
+            /** @description In the cook's words. */
+            came_out: components["schemas"]["CameOut"];
+            /** @enum {string} */
+            kind: "came_out";
+        } | {
+            /** @enum {string} */
+            kind: "note";
+            /** @description What it says. */
+            text: string;
+        } | {
+            /** @enum {string} */
+            kind: "closed";
+        } | {
+            /** @enum {string} */
+            kind: "undone";
+            /** @description Which. */
+            of: string;
+        };
         /** @description One thing that has happened or will. */
         HappensWire: {
             /**
@@ -1956,7 +2069,7 @@ export interface components {
              */
             at_s: number;
             /** @description What. */
-            mark: components["schemas"]["Mark"];
+            what: components["schemas"]["What"];
         };
         /**
          * @description What a fish can have.
@@ -2160,11 +2273,6 @@ export interface components {
             /** @description The target. */
             target?: components["schemas"]["TargetWire"];
         };
-        /**
-         * @description What happened.
-         * @enum {string}
-         */
-        Kind: "heating" | "in" | "turned" | "into_oven" | "halfway" | "fire_low" | "lid" | "basted" | "heat" | "cue" | "probe" | "hold" | "off" | "back" | "resting" | "served" | "chilled" | "discarded" | "came_out" | "note" | "closed" | "undone";
         /** @description What a kitchen may have. */
         KitOffered: {
             /** @description List by list. */
@@ -2363,12 +2471,6 @@ export interface components {
             warm_h?: number | null;
         };
         /**
-         * @description What the cook does when a stage begins. Whatever says when, in words, in a picture or by a sound,
-         *     asks the timeline for the time of a mark.
-         * @enum {string}
-         */
-        Mark: "in" | "turned" | "into_oven" | "lid_on" | "fire_low" | "halfway" | "off";
-        /**
          * @description How the thickness is known.
          * @enum {string}
          */
@@ -2410,10 +2512,31 @@ export interface components {
             /** @description In words. */
             name: string;
         };
-        /** @description What comes next. */
+        /** @description What of the kitchen an act takes, from when it begins. */
+        Need: {
+            /**
+             * Format: double
+             * @description So hot, C.
+             */
+            at_c?: number | null;
+            /** @description One of a list of the kit: pans, hobs, ovens ... */
+            like: string;
+            /** @description What of it. */
+            place: components["schemas"]["Place"];
+            /** @description Which, where that is settled. */
+            thing?: string | null;
+            /**
+             * Format: double
+             * @description Until then, s.
+             */
+            until_s: number;
+        };
+        /** @description An act to come. */
         Next: {
             /** @description What to do. */
             act: string;
+            /** @description Acts to come without which it is none: those that stand before it and are not named here may be left out. */
+            after?: string[];
             /**
              * Format: double
              * @description Temperature that belongs to it, C.
@@ -2428,8 +2551,7 @@ export interface components {
             cautions: string[];
             /** @description What it looks and feels like then. */
             cues: string[];
-            /** @description The event that says it is done. */
-            done: components["schemas"]["Kind"];
+            done?: components["schemas"]["Happened"] | null;
             /**
              * Format: double
              * @description How long it takes until it is worth looking again, s.
@@ -2440,11 +2562,18 @@ export interface components {
              * @description It waits until then because the cook said so, s.
              */
             held_until_s?: number | null;
-            instead?: components["schemas"]["Kind"] | null;
-            /** @description What kind of step. */
-            kind: components["schemas"]["StepKind"];
-            /** @description What such an event says, where it says something. */
-            says?: string | null;
+            /** @description The act, by its name among those of the plan. */
+            id: string;
+            instead?: components["schemas"]["Happened"] | null;
+            /** @description What is done. */
+            kind: components["schemas"]["What"];
+            /** @description Whether it is done is only told, never struck off. */
+            told?: boolean;
+            /**
+             * Format: double
+             * @description It is over by then, done or not, s.
+             */
+            until_s?: number | null;
         };
         /** @description A word about a danger. */
         Notice: {
@@ -2672,8 +2801,15 @@ export interface components {
              */
             width_mm?: number | null;
         };
+        /**
+         * @description Where on a thing something takes room: a thing has so many of each.
+         * @enum {string}
+         */
+        Place: "ring" | "shelf" | "whole";
         /** @description Times out. */
         PlanAnswer: {
+            /** @description The same as acts: with hands, what of the kitchen each takes and how long it may wait. */
+            acts: components["schemas"]["Act"][];
             /** @description What is in it that some must avoid. */
             allergens: components["schemas"]["Allergen"][];
             batch?: components["schemas"]["Batch"] | null;
@@ -2736,7 +2872,7 @@ export interface components {
             goal: components["schemas"]["GoalWire"];
             /**
              * Format: double
-             * @description How long it wants the cook's hands while it is on the heat, s.
+             * @description How long it takes a cook's hands from the first act to the plate, s.
              */
             hands_s: number;
             /**
@@ -3747,10 +3883,12 @@ export interface components {
          * @enum {string}
          */
         State: "fresh" | "thawed" | "frozen";
-        /** @description One step of the card. */
+        /** @description A step as it is told. */
         Step: {
             /** @description What to do. */
             act: string;
+            /** @description The act that it is. */
+            act_id: string;
             /**
              * Format: double
              * @description Temperature that belongs to it, C.
@@ -3765,14 +3903,9 @@ export interface components {
             cautions: string[];
             /** @description What to look for. */
             cues: string[];
-            /** @description What kind of step. */
-            kind: components["schemas"]["StepKind"];
+            /** @description What is done. */
+            kind: components["schemas"]["What"];
         };
-        /**
-         * @description What kind of step it is.
-         * @enum {string}
-         */
-        StepKind: "prepare" | "start" | "adjust" | "turn" | "look" | "off" | "probe" | "serve" | "back_on" | "chill" | "discard";
         /**
          * @description Whether it stuck.
          * @enum {string}
@@ -4148,6 +4281,22 @@ export interface components {
             suits: boolean;
             /** @description One line that says what it is. */
             summary: string;
+        };
+        /**
+         * @description What is done.
+         * @enum {string}
+         */
+        What: "salt" | "coat" | "cut" | "heat_up" | "boil" | "in" | "turn" | "halfway" | "into_oven" | "lid_on" | "lid_off" | "fire_low" | "adjust" | "look" | "probe" | "off" | "drain" | "rest" | "serve" | "back_on" | "chill" | "discard";
+        /** @description When it is done, s after what is cooked meets the heat; before below 0. */
+        When: {
+            /**
+             * Format: double
+             * @description Then.
+             */
+            at_s: number;
+        } | {
+            /** @description Any time from the first to the second. */
+            between_s: number[];
         };
         /** @description Which fish: one that ships, or the kitchen's own. */
         WhichFish: {
@@ -4647,7 +4796,10 @@ export interface operations {
     };
     cooks_under_way: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Only those with a newer event than this, or none yet; 0 for all. */
+                since?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4661,6 +4813,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CookList"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
                 };
             };
         };
@@ -4722,7 +4892,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CookList"];
+                    "application/json": components["schemas"]["CooksGone"];
                 };
             };
         };

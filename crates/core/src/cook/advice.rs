@@ -3,7 +3,7 @@
 
 use super::believe::Promised;
 use super::course::{Course, Phase};
-use super::event::{Event, Kind};
+use super::event::{Event, Happened};
 use super::fold::Fold;
 use crate::plan::{Measure, Stop};
 use crate::run::{Bench, Fidelity, Outcome, Tally, Truth};
@@ -19,7 +19,7 @@ pub struct Could {
     /// What to do, in words.
     pub act: &'static str,
     /// The event that says it was done.
-    pub done: Kind,
+    pub done: Happened,
     /// Off the heat then, s.
     pub off_s: f64,
     /// Rested so long, s.
@@ -197,7 +197,7 @@ fn option(
     course: &Course,
     likely: &Truth,
     off_s: f64,
-    (code, act, done): (&'static str, &'static str, Kind),
+    (code, act, done): (&'static str, &'static str, Happened),
 ) -> Could {
     let (outcome, off_s) = came(fold, course, likely, off_s);
     let band = fold.cooking.aim.band;
@@ -220,7 +220,7 @@ fn on_heat(fold: &Fold<'_>, likely: &Truth, off_s: f64) -> Vec<Could> {
         &fold.course,
         likely,
         now_s,
-        ("off_now", "Off now, and let it rest", Kind::Off),
+        ("off_now", "Off now, and let it rest", Happened::Off),
     )];
     if fold.course.rest_s() > SHORT_REST_S {
         let short = fold.course.clone().resting(SHORT_REST_S);
@@ -232,30 +232,22 @@ fn on_heat(fold: &Fold<'_>, likely: &Truth, off_s: f64) -> Vec<Could> {
             (
                 "off_now_serve",
                 "Off now and serve at once: less heat goes on to the middle",
-                Kind::Off,
+                Happened::Off,
             ),
         ));
     }
     if off_s - now_s >= WORTH_TURNING_S {
-        let lower = Event {
-            says: Some("lower".into()),
-            ..Event::new("lower", now_s, Kind::Heat)
-        };
-        let lid = Event {
-            on: Some(true),
-            ..Event::new("lid", now_s, Kind::Lid)
-        };
-        for (event, words) in [
+        let down = "Heat down a notch, and leave it on";
+        for words in [
+            ("lower", down, Happened::heat("lower")),
+            ("lid", "Lid on", Happened::LID_ON),
             (
-                lower,
-                ("lower", "Heat down a notch, and leave it on", Kind::Heat),
-            ),
-            (lid, ("lid", "Lid on", Kind::Lid)),
-            (
-                Event::new("oven", now_s, Kind::IntoOven),
-                ("into_oven", "Into the oven, pan and all", Kind::IntoOven),
+                "into_oven",
+                "Into the oven, pan and all",
+                Happened::IntoOven,
             ),
         ] {
+            let event = Event::new(words.0, now_s, words.2.clone());
             let Some(course) = fold.course.with(&fold.planned(), &event) else {
                 continue;
             };
@@ -269,7 +261,7 @@ fn on_heat(fold: &Fold<'_>, likely: &Truth, off_s: f64) -> Vec<Could> {
         }
     }
     if off_s > now_s + 1.0 {
-        let words = ("go_on", "Go on as it is", Kind::Off);
+        let words = ("go_on", "Go on as it is", Happened::Off);
         all.push(option(fold, &fold.course, likely, off_s, words));
     }
     all
@@ -279,7 +271,7 @@ fn resting_options(fold: &Fold<'_>, likely: &Truth, under: bool) -> Vec<Could> {
     let now_s = fold.now_s;
     let mut all = vec![];
     if under {
-        let back = Event::new("back", now_s, Kind::Back);
+        let back = Event::new("back", now_s, Happened::Back);
         if let Some(course) = fold.course.with(&fold.planned(), &back) {
             let bench = fold.bench_on(&course, likely, Fidelity::FINE);
             let done = fold.seek(&bench, now_s, fold.sought.aim, &|s| {
@@ -291,7 +283,7 @@ fn resting_options(fold: &Fold<'_>, likely: &Truth, under: bool) -> Vec<Could> {
                     &course,
                     likely,
                     s.max(now_s),
-                    ("back", "Back on the heat", Kind::Back),
+                    ("back", "Back on the heat", Happened::Back),
                 ));
             }
         }
@@ -306,7 +298,7 @@ fn resting_options(fold: &Fold<'_>, likely: &Truth, under: bool) -> Vec<Could> {
             (
                 "serve_now",
                 "Serve now: less heat goes on to the middle",
-                Kind::Served,
+                Happened::SERVED,
             ),
         ));
     }

@@ -3,9 +3,10 @@
 use super::advice::Advice;
 use super::alarm::Alarm;
 use super::ask::Askable;
-use super::course::{LeftOut, Phase};
+use super::course::Phase;
 use super::holding::Holding;
 use super::next::Next;
+use super::order::LeftOut;
 use super::say::Because;
 use super::trace::TracePoint;
 use crate::fish::Notice;
@@ -61,8 +62,8 @@ pub struct Standing {
     pub lands_c: Spread,
     /// How likely it is to end in the band.
     pub in_band_share: f64,
-    /// What comes next; nothing when it is over.
-    pub next: Option<Next>,
+    /// What is to come, the next first; nothing when it is over.
+    pub to_come: Vec<Next>,
     /// By how much the next act is late, s; 0 before.
     pub late_s: f64,
     /// All the steps, timed anew.
@@ -107,6 +108,13 @@ pub struct Standing {
     pub alarms: Vec<Alarm>,
     /// It was served though nothing showed it to be as promised, and the cook knew.
     pub knowingly: bool,
+}
+
+impl Standing {
+    /// What comes next; none when it is over.
+    pub fn next(&self) -> Option<&Next> {
+        self.to_come.first()
+    }
 }
 
 /// What is promised to guests.

@@ -1,7 +1,7 @@
 //! What a cook can be asked at the stove, for the piece and the way at hand.
 
 use super::course::Phase;
-use super::event::CueKey;
+use super::cue::CueKey;
 use crate::belief::{Cues, Had, Word};
 use crate::plan::{Cooking, Plan};
 use crate::run::Fire;

@@ -1,9 +1,9 @@
 //! What is believed after all that was seen, and whether what is promised is kept.
 
 use super::asked::CookAsked;
-use super::course::before;
 use super::fold::{Fold, felt};
 use super::holding::Lost;
+use super::order::before;
 use super::release::{AGAIN_S, Probed, Promise, Reading, judge};
 use super::seen::Weighed;
 use crate::belief::{Belief, Goes, Tried};

@@ -1,16 +1,20 @@
 //! What happens at the stove: each event is stored as it came and never changed; what takes it back is another event.
 
+use super::came_out::CameOut;
+use super::cue::CueKey;
 use crate::belief::Cues;
 use crate::quantity::checked;
 use crate::run::Sign;
 use crate::{InputError, Within};
+use serde::de::{self, Deserializer};
 use serde::{Deserialize, Serialize};
+use std::collections::BTreeMap;
 
-/// What happened.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
-#[serde(rename_all = "snake_case")]
+/// What happened, with what belongs to it.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[serde(tag = "kind", rename_all = "snake_case")]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub enum Kind {
+pub enum Happened {
     /// The pan, oven or bath is set to heat.
     Heating,
     /// The fish meets the heat: times count from here.
@@ -23,18 +27,59 @@ pub enum Kind {
     Halfway,
     /// The fire low, the lid of the grill down.
     FireLow,
-    /// The lid on, or off where `on` is false.
-    Lid,
+    /// The lid on, or off.
+    Lid {
+        /// On, when not said.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        on: Option<bool>,
+    },
     /// Basted.
     Basted,
     /// The heat changed: to `to_c`, or as `says`.
-    Heat,
+    Heat {
+        /// To so many C.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 600))]
+        to_c: Option<f64>,
+        /// Lower, higher, off or on.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        #[cfg_attr(feature = "schema", schema(max_length = 40))]
+        says: Option<String>,
+    },
     /// Something seen or felt.
-    Cue,
+    Cue {
+        /// Which.
+        cue: CueKey,
+        /// Of the cooked line: how high it stands, share of the thickness from the face that was down first.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1))]
+        height_share: Option<f64>,
+        /// Of any other, its word.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        #[cfg_attr(feature = "schema", schema(max_length = 40))]
+        says: Option<String>,
+    },
     /// A probe read.
-    Probe,
-    /// Not yet: the next act waits for `for_s`.
-    Hold,
+    Probe {
+        /// What it shows, C.
+        #[cfg_attr(feature = "schema", schema(minimum = -40, maximum = 150))]
+        c: f64,
+        /// How deep, share of the thickness from the face that was down first; the middle when not said.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1))]
+        depth_share: Option<f64>,
+        /// Which spot it is in, any word: a new one each time it is put in by hand. Not said: a probe that is left in.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        #[cfg_attr(feature = "schema", schema(min_length = 1, max_length = 64))]
+        spot: Option<String>,
+    },
+    /// Not yet: the next act waits.
+    Hold {
+        /// How long, s; half a minute when not said.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 600))]
+        for_s: Option<f64>,
+    },
     /// Off the heat.
     Off,
     /// Back on the heat.
@@ -42,90 +87,74 @@ pub enum Kind {
     /// Resting.
     Resting,
     /// On the plate.
-    Served,
+    Served {
+        /// Though nothing shows that it is as it was promised, and the cook knows.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        knowingly: Option<bool>,
+    },
     /// Cooked, and into the cold: it is not served now.
     Chilled,
     /// Thrown away.
     Discarded,
     /// How it came out.
-    CameOut,
+    CameOut {
+        /// In the cook's words.
+        came_out: CameOut,
+    },
     /// A note.
-    Note,
+    Note {
+        /// What it says.
+        #[cfg_attr(feature = "schema", schema(max_length = 2000))]
+        text: String,
+    },
     /// Given up or forgotten: nothing more is asked.
     Closed,
-    /// Event `of` did not happen.
-    Undone,
+    /// Another event did not happen.
+    Undone {
+        /// Which.
+        #[cfg_attr(feature = "schema", schema(min_length = 1, max_length = 64))]
+        of: String,
+    },
 }
 
-impl Kind {
+impl Happened {
     /// Nothing more is asked after it.
-    pub fn ends(self) -> bool {
+    pub fn ends(&self) -> bool {
         matches!(
             self,
-            Self::Served | Self::Chilled | Self::Discarded | Self::Closed
+            Self::Served { .. } | Self::Chilled | Self::Discarded | Self::Closed
         )
     }
-}
 
-/// What can be seen or felt.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize)]
-#[serde(rename_all = "snake_case")]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub enum CueKey {
-    /// How high the cooked line stands.
-    CookedLine,
-    /// A thin tester pushed through.
-    Tester,
-    /// The tester to the lip.
-    Lip,
-    /// A finger.
-    Press,
-    /// Whether pan or grate lets go.
-    Releases,
-    /// White beads.
-    Beads,
-    /// How bone or spine holds.
-    Bone,
-    /// How water leaves.
-    Bubbling,
-    /// The flesh in the middle.
-    Colour,
-}
+    /// On the plate, and nothing more said.
+    pub const SERVED: Self = Self::Served { knowingly: None };
+    /// The lid on.
+    pub const LID_ON: Self = Self::Lid { on: Some(true) };
 
-impl CueKey {
-    /// The sign it has words for; none for the line, which is set where it stands.
-    pub fn sign(self) -> Option<Sign> {
-        Some(match self {
-            Self::CookedLine => return None,
-            Self::Tester => Sign::Tester,
-            Self::Lip => Sign::Lip,
-            Self::Press => Sign::Press,
-            Self::Releases => Sign::Releases,
-            Self::Beads => Sign::Beads,
-            Self::Bone => Sign::Bone,
-            Self::Bubbling => Sign::Bubbling,
-            Self::Colour => Sign::Colour,
-        })
+    /// The heat turned lower, higher, off or on.
+    pub fn heat(says: &str) -> Self {
+        Self::Heat {
+            to_c: None,
+            says: Some(says.to_owned()),
+        }
     }
 
-    /// The cue of a sign.
-    pub fn of(sign: Sign) -> Self {
-        match sign {
-            Sign::Tester => Self::Tester,
-            Sign::Lip => Self::Lip,
-            Sign::Press => Self::Press,
-            Sign::Releases => Self::Releases,
-            Sign::Beads => Self::Beads,
-            Sign::Bone => Self::Bone,
-            Sign::Bubbling => Self::Bubbling,
-            Sign::Colour => Self::Colour,
+    /// The heat set to so many C.
+    pub fn heat_to(to_c: f64) -> Self {
+        Self::Heat {
+            to_c: Some(to_c),
+            says: None,
         }
+    }
+
+    /// Another event did not happen.
+    pub fn undone(of: &str) -> Self {
+        Self::Undone { of: of.to_owned() }
     }
 }
 
 /// One event.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-#[serde(deny_unknown_fields)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[cfg_attr(feature = "schema", schema(example = json!({ "id": "a1", "at_s": 240, "kind": "cue", "cue": "cooked_line", "height_share": 0.4 })))]
 pub struct Event {
@@ -136,132 +165,39 @@ pub struct Event {
     #[cfg_attr(feature = "schema", schema(minimum = -86400, maximum = 86400))]
     pub at_s: f64,
     /// What.
-    pub kind: Kind,
-    /// Of `lid`: on, when not said.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub on: Option<bool>,
-    /// Of `heat`: to so many C.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 600))]
-    pub to_c: Option<f64>,
-    /// Of `cue`: which.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub cue: Option<CueKey>,
-    /// Of the cooked line: how high it stands, share of the thickness from the face that was down first.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1))]
-    pub height_share: Option<f64>,
-    /// Of any other cue, its word; of `heat` lower, higher, off or on.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[cfg_attr(feature = "schema", schema(max_length = 40))]
-    pub says: Option<String>,
-    /// Of `probe`: what it shows, C.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[cfg_attr(feature = "schema", schema(minimum = -40, maximum = 150))]
-    pub c: Option<f64>,
-    /// Of `probe`: how deep, share of the thickness from the face that was down first; the middle when not said.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 1))]
-    pub depth_share: Option<f64>,
-    /// Of `probe`: which spot it is in, any word: a new one each time it is put in by hand. Not said: a probe that is
-    /// left in.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[cfg_attr(feature = "schema", schema(min_length = 1, max_length = 64))]
-    pub spot: Option<String>,
-    /// Of `served`: though nothing shows that it is as it was promised, and the cook knows.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub knowingly: Option<bool>,
-    /// Of `hold`: how long, s.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 600))]
-    pub for_s: Option<f64>,
-    /// Of `undone`: which event did not happen.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[cfg_attr(feature = "schema", schema(min_length = 1, max_length = 64))]
-    pub of: Option<String>,
-    /// Of `note`.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[cfg_attr(feature = "schema", schema(max_length = 2000))]
-    pub text: Option<String>,
-    /// Of `came_out`.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub came_out: Option<CameOut>,
+    #[serde(flatten)]
+    pub happened: Happened,
 }
 
-/// How it came out, in the cook's words; what is not said was not looked at.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
-#[serde(deny_unknown_fields)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct CameOut {
-    /// The middle.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub middle: Option<Middle>,
-    /// The thin end.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub thin_end: Option<Middle>,
-    /// The skin.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub skin: Option<SkinOut>,
-    /// Whether it stuck.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub stuck: Option<Stuck>,
-    /// How moist it was.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub moist: Option<Moist>,
-}
-
-/// How flesh came out against what was wanted.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
-#[serde(rename_all = "snake_case")]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub enum Middle {
-    /// Raw.
-    Raw,
-    /// Under.
-    Under,
-    /// Right.
-    Right,
-    /// Over.
-    Over,
-}
-
-/// How skin came out.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
-#[serde(rename_all = "snake_case")]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub enum SkinOut {
-    /// Soft.
-    Soft,
-    /// Crisp.
-    Crisp,
-    /// Burnt.
-    Burnt,
-}
-
-/// Whether it stuck.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
-#[serde(rename_all = "snake_case")]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub enum Stuck {
-    /// No.
-    No,
-    /// A little.
-    ALittle,
-    /// It tore.
-    Tore,
-}
-
-/// How moist it was.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
-#[serde(rename_all = "snake_case")]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub enum Moist {
-    /// Dry.
-    Dry,
-    /// Moist.
-    Moist,
-    /// Wet, not set.
-    Wet,
+/// What stands beside a kind that does not take it would be overlooked: it is refused, as long as it says anything.
+impl<'de> Deserialize<'de> for Event {
+    fn deserialize<D: Deserializer<'de>>(from: D) -> Result<Self, D::Error> {
+        #[derive(Deserialize)]
+        struct Flat {
+            id: String,
+            at_s: f64,
+            #[serde(flatten)]
+            happened: Happened,
+            #[serde(flatten)]
+            all: BTreeMap<String, Option<de::IgnoredAny>>,
+        }
+        let flat = Flat::deserialize(from)?;
+        let taken = serde_json::to_value(&flat.happened).map_err(de::Error::custom)?;
+        let stray = flat
+            .all
+            .iter()
+            .find(|(key, said)| said.is_some() && taken.get(key.as_str()).is_none());
+        match stray {
+            Some((key, _)) => Err(de::Error::custom(format_args!(
+                "unknown field `{key}`: this kind of event does not take it"
+            ))),
+            None => Ok(Self {
+                id: flat.id,
+                at_s: flat.at_s,
+                happened: flat.happened,
+            }),
+        }
+    }
 }
 
 /// A day either way.
@@ -270,6 +206,7 @@ const AT_S: (f64, f64) = (-86400.0, 86400.0);
 const TO_C: (f64, f64) = (0.0, 600.0);
 const PROBE_C: (f64, f64) = (-40.0, 150.0);
 const FOR_S: (f64, f64) = (1.0, 600.0);
+const SHARE: (f64, f64) = (0.0, 1.0);
 /// Letters of an id and of a note.
 const ID_LETTERS: usize = 64;
 const NOTE_LETTERS: usize = 2000;
@@ -298,184 +235,145 @@ pub(super) enum Saw {
 
 /// Turned up or down by one notch, K. common practice, no source.
 const NOTCH_K: f64 = 25.0;
-/// A hold without a length, s.
-pub(super) const HOLD_S: f64 = 30.0;
 
 impl Event {
-    /// An event with nothing but when and what.
-    pub fn new(id: impl Into<String>, at_s: f64, kind: Kind) -> Self {
+    /// What happened, and when.
+    pub fn new(id: impl Into<String>, at_s: f64, happened: Happened) -> Self {
         Self {
             id: id.into(),
             at_s,
-            kind,
-            on: None,
-            to_c: None,
-            cue: None,
-            height_share: None,
-            says: None,
-            c: None,
-            depth_share: None,
-            spot: None,
-            knowingly: None,
-            for_s: None,
-            of: None,
-            text: None,
-            came_out: None,
+            happened,
         }
     }
 
     /// A cue with its word.
     pub fn cue(id: impl Into<String>, at_s: f64, cue: CueKey, says: &str) -> Self {
-        Self {
-            cue: Some(cue),
+        let happened = Happened::Cue {
+            cue,
+            height_share: None,
             says: Some(says.to_owned()),
-            ..Self::new(id, at_s, Kind::Cue)
-        }
+        };
+        Self::new(id, at_s, happened)
     }
 
     /// A cooked line.
     pub fn line(id: impl Into<String>, at_s: f64, height_share: f64) -> Self {
-        Self {
-            cue: Some(CueKey::CookedLine),
+        let happened = Happened::Cue {
+            cue: CueKey::CookedLine,
             height_share: Some(height_share),
-            ..Self::new(id, at_s, Kind::Cue)
-        }
+            says: None,
+        };
+        Self::new(id, at_s, happened)
     }
 
-    /// A probe.
+    /// A probe that is left in.
     pub fn probe(id: impl Into<String>, at_s: f64, c: f64) -> Self {
-        Self {
-            c: Some(c),
-            ..Self::new(id, at_s, Kind::Probe)
-        }
+        let happened = Happened::Probe {
+            c,
+            depth_share: None,
+            spot: None,
+        };
+        Self::new(id, at_s, happened)
     }
 
     /// A probe put into a spot by hand.
     pub fn probe_at(id: impl Into<String>, at_s: f64, c: f64, spot: &str) -> Self {
-        Self {
+        let happened = Happened::Probe {
+            c,
+            depth_share: None,
             spot: Some(spot.to_owned()),
-            ..Self::probe(id, at_s, c)
-        }
+        };
+        Self::new(id, at_s, happened)
     }
 
-    /// Checks what was said against what its kind takes.
+    /// Checks what was said.
     ///
     /// # Errors
-    /// [`InputError`] naming the field: one that is missing, out of range, unknown, or not of this kind.
+    /// [`InputError`] naming the field: one that is missing, out of range or unknown.
     pub fn check(&self) -> Result<(), InputError> {
         letters("id", &self.id, ID_LETTERS)?;
         checked("at_s", self.at_s, AT_S, "s")?;
-        for (field, given, range, unit) in [
-            ("to_c", self.to_c, TO_C, "C"),
-            ("height_share", self.height_share, (0.0, 1.0), ""),
-            ("c", self.c, PROBE_C, "C"),
-            ("depth_share", self.depth_share, (0.0, 1.0), ""),
-            ("for_s", self.for_s, FOR_S, "s"),
-        ] {
-            given.map_or(Ok(0.0), |x| checked(field, x, range, unit))?;
-        }
-        self.only_its_own()?;
-        match self.kind {
-            Kind::Cue => self.saw().map(drop),
-            Kind::Probe => {
-                let spot = self.spot.as_deref();
-                spot.map_or(Ok(()), |spot| letters("spot", spot, ID_LETTERS))?;
-                self.saw().map(drop)
+        let within = |field, given: Option<f64>, range, unit| {
+            given.map_or(Ok(0.0), |x| checked(field, x, range, unit))
+        };
+        match &self.happened {
+            Happened::Heat { to_c, .. } => {
+                within("to_c", *to_c, TO_C, "C")?;
+                self.new_heat().map_or(Ok(()), |heat| heat.map(drop))
             }
-            Kind::Heat => self.new_heat().map(drop),
-            Kind::Undone => {
-                let of = self.of.as_deref().ok_or(InputError::missing("of"))?;
-                letters("of", of, ID_LETTERS)
+            Happened::Cue { height_share, .. } => {
+                within("height_share", *height_share, SHARE, "")?;
+                self.saw().map_or(Ok(()), |saw| saw.map(drop))
             }
-            Kind::Note => {
-                let text = self.text.as_deref().ok_or(InputError::missing("text"))?;
-                letters("text", text, NOTE_LETTERS)
+            Happened::Probe {
+                c,
+                depth_share,
+                spot,
+            } => {
+                checked("c", *c, PROBE_C, "C")?;
+                within("depth_share", *depth_share, SHARE, "")?;
+                let spot = spot.as_deref();
+                spot.map_or(Ok(()), |spot| letters("spot", spot, ID_LETTERS))
             }
-            Kind::CameOut if self.came_out.is_none() => Err(InputError::missing("came_out")),
+            Happened::Hold { for_s } => within("for_s", *for_s, FOR_S, "s").map(drop),
+            Happened::Undone { of } => letters("of", of, ID_LETTERS),
+            Happened::Note { text } => letters("text", text, NOTE_LETTERS),
             _ => Ok(()),
         }
     }
 
-    /// Nothing is said that its kind does not take: what would be overlooked is refused.
-    fn only_its_own(&self) -> Result<(), InputError> {
-        let takes: &[&str] = match self.kind {
-            Kind::Lid => &["on"],
-            Kind::Heat => &["to_c", "says"],
-            Kind::Cue => &["cue", "height_share", "says"],
-            Kind::Probe => &["c", "depth_share", "spot"],
-            Kind::Served => &["knowingly"],
-            Kind::Hold => &["for_s"],
-            Kind::Undone => &["of"],
-            Kind::Note => &["text"],
-            Kind::CameOut => &["came_out"],
-            _ => &[],
+    /// How it changes the heat, where it does.
+    pub(super) fn new_heat(&self) -> Option<Result<NewHeat, InputError>> {
+        let Happened::Heat { to_c, says } = &self.happened else {
+            return None;
         };
-        let given = [
-            ("on", self.on.is_some()),
-            ("to_c", self.to_c.is_some()),
-            ("cue", self.cue.is_some()),
-            ("height_share", self.height_share.is_some()),
-            ("says", self.says.is_some()),
-            ("c", self.c.is_some()),
-            ("depth_share", self.depth_share.is_some()),
-            ("spot", self.spot.is_some()),
-            ("knowingly", self.knowingly.is_some()),
-            ("for_s", self.for_s.is_some()),
-            ("of", self.of.is_some()),
-            ("text", self.text.is_some()),
-            ("came_out", self.came_out.is_some()),
-        ];
-        let stray = given
-            .iter()
-            .find(|(name, there)| *there && !takes.contains(name));
-        stray.map_or(Ok(()), |(name, _)| {
-            let message = "this kind of event does not take it";
-            Err(InputError::new(*name, crate::Wrong::Order { message }))
-        })
-    }
-
-    pub(super) fn new_heat(&self) -> Result<NewHeat, InputError> {
-        if let Some(to_c) = self.to_c {
-            return Ok(NewHeat::To(to_c));
-        }
-        match self.says.as_deref() {
-            Some("lower") => Ok(NewHeat::By(-NOTCH_K)),
-            Some("higher") => Ok(NewHeat::By(NOTCH_K)),
-            Some("off") => Ok(NewHeat::Off),
-            Some("on") => Ok(NewHeat::On),
-            Some(other) => Err(InputError::unknown(
+        Some(match (to_c, says.as_deref()) {
+            (Some(to_c), _) => Ok(NewHeat::To(*to_c)),
+            (None, Some("lower")) => Ok(NewHeat::By(-NOTCH_K)),
+            (None, Some("higher")) => Ok(NewHeat::By(NOTCH_K)),
+            (None, Some("off")) => Ok(NewHeat::Off),
+            (None, Some("on")) => Ok(NewHeat::On),
+            (None, Some(other)) => Err(InputError::unknown(
                 "says",
                 other,
                 ["lower", "higher", "off", "on"],
             )),
-            None => Err(InputError::missing("to_c")),
-        }
+            (None, None) => Err(InputError::missing("to_c")),
+        })
     }
 
-    pub(super) fn saw(&self) -> Result<Saw, InputError> {
-        if self.kind == Kind::Probe {
-            let c = self.c.ok_or(InputError::missing("c"))?;
-            return Ok(Saw::Probe {
+    /// What was seen, felt or read, where it says so.
+    pub(super) fn saw(&self) -> Option<Result<Saw, InputError>> {
+        match &self.happened {
+            Happened::Probe {
                 c,
-                depth_share: self.depth_share,
-                spot: self.spot.clone(),
-            });
+                depth_share,
+                spot,
+            } => Some(Ok(Saw::Probe {
+                c: *c,
+                depth_share: *depth_share,
+                spot: spot.clone(),
+            })),
+            Happened::Cue {
+                cue,
+                height_share,
+                says,
+            } => Some(seen(*cue, *height_share, says.as_deref())),
+            _ => None,
         }
-        let cue = self.cue.ok_or(InputError::missing("cue"))?;
-        match cue.sign() {
-            None => {
-                let height = self
-                    .height_share
-                    .ok_or(InputError::missing("height_share"))?;
-                Ok(Saw::Line(height))
-            }
-            Some(sign) => {
-                let says = self.says.as_deref().ok_or(InputError::missing("says"))?;
-                Cues::all()
-                    .of(sign)
-                    .word(says)
-                    .map(|word| Saw::Word(sign, word))
-            }
+    }
+}
+
+fn seen(cue: CueKey, height_share: Option<f64>, says: Option<&str>) -> Result<Saw, InputError> {
+    match cue.sign() {
+        None => {
+            let height = height_share.ok_or(InputError::missing("height_share"))?;
+            Ok(Saw::Line(height))
+        }
+        Some(sign) => {
+            let says = says.ok_or(InputError::missing("says"))?;
+            let word = Cues::all().of(sign).word(says)?;
+            Ok(Saw::Word(sign, word))
         }
     }
 }

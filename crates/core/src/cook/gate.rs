@@ -4,9 +4,10 @@
 //! line and the server ask here, so all three refuse alike.
 
 use super::asked::CookAsked;
-use super::course::{Course, LeftOut, before, in_order};
-use super::event::{Event, Kind};
+use super::course::Course;
+use super::event::{Event, Happened};
 use super::fold::{Fold, planned};
+use super::order::{LeftOut, before, in_order};
 use crate::heat::Track;
 use crate::plan::{Cooking, Plan, prepared, tell};
 use crate::{InputError, Within};
@@ -30,7 +31,9 @@ pub(super) fn served_rightly(
         }
         let served = in_order(&events)
             .into_iter()
-            .find(|e| e.kind == Kind::Served && Some(e.at_s) == course.served_s)
+            .find(|e| {
+                matches!(e.happened, Happened::Served { .. }) && Some(e.at_s) == course.served_s
+            })
             .cloned();
         let Some(served) = served else { break };
         let wrong = if looked_at < LOOKED_AT {

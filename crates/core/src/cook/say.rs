@@ -2,12 +2,12 @@
 
 use super::believe::{Believed, Promised};
 use super::course::Course;
-use super::event::{Event, Kind, NewHeat, Saw};
+use super::event::{Event, Happened, NewHeat, Saw};
 use super::fold::Fold;
 use super::release::Verdict;
 use super::seen::Weighed;
 use crate::belief::{Belief, Cues, Goes, Tried};
-use crate::run::Mark;
+use crate::run::What;
 use crate::target::Goal;
 use serde::Serialize;
 
@@ -83,28 +83,28 @@ pub(super) fn reasons(
         .filter(|w| w.counts || !(promised && is_probe(w)))
         .collect();
     let mut said = vec![];
-    for (mark, planned_s) in &fold.course.done {
+    for (what, planned_s) in &fold.course.done {
         let begin = fold
             .course
             .begins
             .iter()
-            .find(|begin| begin.mark == Some(*mark));
+            .find(|begin| begin.what == Some(*what));
         let Some(begin) = begin else { continue };
         let late_s = begin.at_s - planned_s;
         if late_s.abs() <= LEAST_S.max(0.03 * planned_s) {
             continue;
         }
-        let (what, code) = match mark {
-            Mark::Turned => ("Turned", "turned"),
-            Mark::IntoOven => ("Into the oven", "into_oven"),
-            Mark::LidOn => ("The lid on", "lid"),
-            Mark::FireLow => ("The fire low", "fire_low"),
-            Mark::Halfway | Mark::In | Mark::Off => continue,
+        let (words, code) = match what {
+            What::Turn => ("Turned", "turned"),
+            What::IntoOven => ("Into the oven", "into_oven"),
+            What::LidOn => ("The lid on", "lid"),
+            What::FireLow => ("The fire low", "fire_low"),
+            _ => continue,
         };
         let when = if late_s > 0.0 { "later" } else { "sooner" };
         let because = Because {
             longer_s: late_s,
-            ..Because::new(code, format!("{what} {when} than planned."))
+            ..Because::new(code, format!("{words} {when} than planned."))
         };
         said.push((begin.at_s, because));
     }
@@ -171,14 +171,16 @@ fn done_to_the_fire(fold: &Fold<'_>, believed: &Believed) -> Option<(f64, Becaus
     }
     let undone = |event: &Event| {
         let mut all = fold.asked.events.iter();
-        all.any(|other| other.kind == Kind::Undone && other.of.as_deref() == Some(&event.id))
+        all.any(|other| matches!(&other.happened, Happened::Undone { of } if *of == event.id))
     };
     let left_out = |event: &Event| fold.course.left_out.iter().any(|one| one.id == event.id);
+    let fire =
+        |event: &Event| matches!(event.happened, Happened::Heat { .. } | Happened::Lid { .. });
     let event = fold
         .asked
         .events
         .iter()
-        .filter(|e| matches!(e.kind, Kind::Heat | Kind::Lid) && !undone(e) && !left_out(e))
+        .filter(|e| fire(e) && !undone(e) && !left_out(e))
         .max_by(|a, b| a.at_s.total_cmp(&b.at_s))?;
     let others: Vec<Event> = fold
         .asked
@@ -193,9 +195,9 @@ fn done_to_the_fire(fold: &Fold<'_>, believed: &Believed) -> Option<(f64, Becaus
     let truth = fold.tried.truth(fold.cooking.piece, &belief.means());
     let (with_s, out) = fold.done_s(&truth);
     let (without_s, out_without) = fold.done_on_s(&without, &truth);
-    let what = match (event.kind, event.new_heat().ok()) {
-        (Kind::Lid, _) if event.on == Some(false) => "The lid is off",
-        (Kind::Lid, _) => "The lid is on",
+    let what = match (&event.happened, event.new_heat().and_then(Result::ok)) {
+        (Happened::Lid { on: Some(false) }, _) => "The lid is off",
+        (Happened::Lid { .. }, _) => "The lid is on",
         (_, Some(NewHeat::By(k))) if k < 0.0 => "The heat is lower",
         (_, Some(NewHeat::By(_))) => "The heat is higher",
         (_, Some(NewHeat::Off)) => "The heat is off",

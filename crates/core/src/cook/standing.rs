@@ -7,7 +7,7 @@ use super::ask::askable;
 use super::asked::CookAsked;
 use super::believe::{Believed, Promised};
 use super::course::Phase;
-use super::event::Kind;
+use super::event::Happened;
 use super::fold::{Fold, felt};
 use super::gate::served_rightly;
 use super::next::{Next, View};
@@ -187,9 +187,13 @@ impl Fold<'_> {
             alarms: &alarms,
             back_for_s: self.back_for_s(promised.as_ref(), &believed),
         };
-        let next = view.next().filter(|_| refused.is_empty());
+        let to_come = if refused.is_empty() {
+            view.to_come()
+        } else {
+            vec![]
+        };
         let holding = view.holding;
-        let late_s = next.as_ref().map_or(0.0, |next: &Next| {
+        let late_s = to_come.first().map_or(0.0, |next: &Next| {
             let from_s = next.held_until_s.unwrap_or(next.at_s).max(next.at_s);
             (self.now_s - from_s).max(0.0)
         });
@@ -217,7 +221,7 @@ impl Fold<'_> {
             lands_c: spread(&lands),
             in_band_share,
             late_s,
-            next,
+            to_come,
             steps,
             seen,
             lines_share: [
@@ -277,7 +281,7 @@ impl Fold<'_> {
             return None;
         }
         let now_s = self.now_s;
-        let back = super::Event::new("back", now_s, Kind::Back);
+        let back = super::Event::new("back", now_s, Happened::Back);
         let course = self.course.with(&self.planned(), &back)?;
         let bench = self.bench_on(&course, &believed.likely, Fidelity::FINE);
         let timeline = |s: f64| -> Timeline { course.timeline(s, now_s) };
@@ -292,9 +296,7 @@ impl Fold<'_> {
 /// What the plan says beside the words of its method: what is minded at its steps.
 fn carry_over(planned: &[Step], steps: &mut [Step]) {
     for step in steps.iter_mut() {
-        let twins = planned
-            .iter()
-            .filter(|p| p.kind == step.kind && p.act == step.act);
+        let twins = planned.iter().filter(|p| p.act.id == step.act.id);
         for caution in twins.flat_map(|twin| &twin.cautions) {
             if !step.cautions.contains(caution) {
                 step.cautions.push(caution.clone());

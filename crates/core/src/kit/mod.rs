@@ -55,6 +55,13 @@ macro_rules! kit {
         }
 
         impl Shelf {
+            /// Its name on the wire.
+            pub fn list(self) -> &'static str {
+                match self {
+                    $(Self::$shelf => stringify!($list),)*
+                }
+            }
+
             /// One thing of it, in words.
             pub fn one(self) -> &'static str {
                 match self {

@@ -4,7 +4,7 @@
 //! interface can show them in the cook's unit. Sentences carry no times either: those come from
 //! the timeline.
 
-use crate::run::{Beads, Heating, Hot, Lip, Mark, Press, Seen, Tester, Timeline};
+use crate::run::{Act, Beads, Heating, Hot, Lip, Press, Seen, Tester, Timeline, What, When};
 use serde::{Serialize, Serializer};
 use std::borrow::Cow;
 
@@ -48,37 +48,11 @@ pub struct Suits {
     pub reasons: Vec<Reason>,
 }
 
-/// What kind of step it is.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
-#[serde(rename_all = "snake_case")]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub enum StepKind {
-    /// Before the fish meets the heat.
-    Prepare,
-    /// Onto the heat.
-    Start,
-    /// A change of the fire.
-    Adjust,
-    /// Turn it over.
-    Turn,
-    /// Look whether it is done.
-    Look,
-    /// Off the heat.
-    Off,
-    /// Measure it with a clean probe.
-    Probe,
-    /// Onto the plate.
-    Serve,
-    /// Back on the heat.
-    BackOn,
-    /// Into the cold, not to be served now.
-    Chill,
-    /// Thrown away.
-    Discard,
-}
-
 /// The caution at a probe of what is done when it shows too little.
 pub const BELOW_FIGURE: &str = "below_figure";
+
+/// Two spots with a clean probe, s of hands. common practice, no source.
+pub const PROBE_S: f64 = 15.0;
 
 /// Something to mind.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -89,25 +63,58 @@ pub struct Caution {
     pub message: Cow<'static, str>,
 }
 
-/// One step of the card.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+/// One step of the card: an act, with what it looks like and what to mind.
+#[derive(Debug, Clone, PartialEq)]
 pub struct Step {
-    /// When, s after the fish meets the heat; negative before.
-    pub at_s: f64,
-    /// What kind of step.
-    pub kind: StepKind,
-    /// What to do.
-    pub act: String,
+    /// What is done, and when.
+    pub act: Act,
+    /// What it heats.
+    pub(super) heats: Option<Hot>,
     /// Temperature that belongs to it, C.
-    #[serde(skip_serializing_if = "Option::is_none")]
     pub at_c: Option<f64>,
     /// What to look for.
     pub cues: Vec<&'static str>,
     /// What to mind.
+    pub cautions: Vec<Caution>,
+}
+
+/// A step as it is told.
+#[derive(Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[cfg_attr(feature = "schema", schema(as = Step))]
+pub struct StepTold<'a> {
+    /// When, s after the fish meets the heat; negative before.
+    at_s: f64,
+    /// What is done.
+    kind: What,
+    /// The act that it is.
+    act_id: &'a str,
+    /// What to do.
+    act: &'a str,
+    /// Temperature that belongs to it, C.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    at_c: Option<f64>,
+    /// What to look for.
+    cues: &'a [&'static str],
+    /// What to mind.
     #[serde(serialize_with = "sentences")]
     #[cfg_attr(feature = "schema", schema(value_type = Vec<String>))]
-    pub cautions: Vec<Caution>,
+    cautions: &'a [Caution],
+}
+
+impl Serialize for Step {
+    fn serialize<S: Serializer>(&self, to: S) -> Result<S::Ok, S::Error> {
+        StepTold {
+            at_s: self.act.at_s(),
+            kind: self.act.what,
+            act_id: &self.act.id,
+            act: &self.act.words,
+            at_c: self.at_c,
+            cues: &self.cues,
+            cautions: &self.cautions,
+        }
+        .serialize(to)
+    }
 }
 
 fn sentences<S: Serializer>(cautions: &[Caution], to: S) -> Result<S::Ok, S::Error> {
@@ -165,23 +172,31 @@ impl Suits {
 }
 
 impl Step {
-    fn new(at_s: f64, kind: StepKind, act: impl Into<String>) -> Self {
+    fn new(when: When, what: What, act: impl Into<String>) -> Self {
         Self {
-            at_s,
-            kind,
-            act: act.into(),
+            act: Act::new(what, when, act),
+            heats: None,
             at_c: None,
             cues: Vec::new(),
             cautions: Vec::new(),
         }
     }
-    /// Before the fish meets the heat, so many seconds ahead.
-    pub fn prepare(ahead_s: f64, act: impl Into<String>) -> Self {
-        Self::new(-ahead_s, StepKind::Prepare, act)
+    /// When, s; the earliest where it may be between two times.
+    pub fn at_s(&self) -> f64 {
+        self.act.at_s()
+    }
+    /// What is done.
+    pub fn what(&self) -> What {
+        self.act.what
     }
     /// Onto the heat.
     pub fn start(act: impl Into<String>) -> Self {
-        Self::new(0.0, StepKind::Start, act)
+        Self::new(When::At(0.0), What::In, act)
+    }
+    /// Taking a cook's whole attention so long, s, where that is not as usual.
+    pub fn hands(mut self, hands_s: f64) -> Self {
+        self.act.hands_s = hands_s;
+        self
     }
     /// With a temperature.
     pub fn at_c(mut self, t_c: f64) -> Self {
@@ -217,7 +232,8 @@ impl Step {
     /// A clean probe in the coldest spot, before it is served.
     pub fn probe(at_s: f64, place: &str, at_c: f64) -> Self {
         let act = format!("Check with a clean probe, {place}, in two spots: at least");
-        Self::new(at_s, StepKind::Probe, act)
+        Self::new(When::At(at_s), What::Probe, act)
+            .hands(PROBE_S)
             .at_c(at_c)
             .cues(&[
                 "Two spots within a minute, the coldest you can find: the colder one counts.",
@@ -231,7 +247,8 @@ impl Step {
     /// The same while it is still on the heat, for whoever stands by with a probe.
     pub fn probe_early(at_s: f64, place: &str, at_c: f64) -> Self {
         let act = format!("Start probing, {place}: take it off when two spots show");
-        Self::new(at_s, StepKind::Probe, act)
+        Self::new(When::At(at_s), What::Probe, act)
+            .hands(PROBE_S)
             .at_c(at_c)
             .cues(&["No probe? Wait for the clock."])
     }
@@ -265,10 +282,14 @@ const OPAQUE_SHARE: f64 = 0.97;
 pub const RESTED: &str = "Serve";
 
 impl Story<'_> {
-    /// How long before the fish goes in something is set to heat, s.
-    pub fn ahead(&self, what: Hot) -> f64 {
+    /// Something is set to heat, as long before the fish goes in as that takes.
+    pub fn heat_up(&self, what: Hot, act: impl Into<String>) -> Step {
         let heating = self.heating.iter().filter(|heating| heating.what == what);
-        heating.map(|heating| heating.s).fold(0.0, f64::max)
+        let ahead_s = heating.map(|heating| heating.s).fold(0.0, f64::max);
+        Step {
+            heats: Some(what),
+            ..Step::new(When::At(-ahead_s), What::HeatUp, act)
+        }
     }
 
     /// The tester between flakes and then to the lip, in the cook's words.
@@ -306,22 +327,16 @@ impl Story<'_> {
         }
     }
 
-    /// A step for each time of a mark; none when it never comes.
-    pub fn at(&self, mark: Mark, act: &str) -> impl Iterator<Item = Step> {
-        let kind = match mark {
-            Mark::Turned => StepKind::Turn,
-            Mark::In => StepKind::Start,
-            Mark::Off => StepKind::Off,
-            Mark::IntoOven | Mark::LidOn | Mark::FireLow | Mark::Halfway => StepKind::Adjust,
-        };
-        let times = self.timeline.every(mark);
-        times.map(move |s| Step::new(s, kind, act))
+    /// A step for each time of an act; none when it never comes.
+    pub fn at(&self, what: What, act: &str) -> impl Iterator<Item = Step> {
+        let times = self.timeline.every(what);
+        times.map(move |s| Step::new(When::At(s), what, act))
     }
 
     /// A step for each turn.
     pub fn turns(&self, act: &str, cues: &[&'static str]) -> impl Iterator<Item = Step> {
-        let first = self.at(Mark::Turned, act).take(1).map(|step| {
-            let line = self.line_words(step.at_s);
+        let first = self.at(What::Turn, act).take(1).map(|step| {
+            let line = self.line_words(step.at_s());
             let said = cues
                 .iter()
                 .map(|cue| if *cue == done::LINE { line } else { *cue });
@@ -329,7 +344,7 @@ impl Story<'_> {
             step.cues(&said)
         });
         // Later ones: the line is no longer that of one side.
-        let later = self.at(Mark::Turned, act).skip(1).map(|step| {
+        let later = self.at(What::Turn, act).skip(1).map(|step| {
             let said = cues.iter().filter(|cue| **cue != done::LINE);
             let said: Vec<&'static str> = said.copied().collect();
             step.cues(&said)
@@ -365,14 +380,16 @@ impl Story<'_> {
             let act = "Look whether it is done";
             let signs = look.iter().filter_map(|sign| self.by_then(sign));
             let signs: Vec<&'static str> = signs.collect();
-            steps.push(Step::new(self.look_from_s, StepKind::Look, act).cues(&signs));
+            let when = When::Between([self.look_from_s, off_s]);
+            steps.push(Step::new(when, What::Look, act).cues(&signs));
         }
         steps.push(
-            Step::new(off_s, StepKind::Off, off)
+            Step::new(When::At(off_s), What::Off, off)
                 .at_c(self.off.probe_c)
                 .cues(&[self.lip()]),
         );
-        steps.push(Step::new(self.timeline.end_s(), StepKind::Serve, serve).at_c(self.served_c));
+        let end_s = self.timeline.end_s();
+        steps.push(Step::new(When::At(end_s), What::Serve, serve).at_c(self.served_c));
         steps
     }
 }

@@ -55,12 +55,12 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let stages = vec![
         Stage::share(
             set.colour_share,
-            Mark::In,
+            What::In,
             pan,
             media::over_hot(COLOUR_C).on(0.6),
         )
         .set(liquid_c),
-        Stage::share(1.0 - set.colour_share, Mark::Turned, vapour, stock).set(liquid_c),
+        Stage::share(1.0 - set.colour_share, What::Turn, vapour, stock).set(liquid_c),
     ];
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_WET_S),
@@ -76,11 +76,12 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(
-            story.ahead(Hot::Liquid),
-            "Fry bacon and onion (or what you like) for the base; heat the stock",
-        )
-        .at_c(set.liquid_c),
+        story
+            .heat_up(
+                Hot::Liquid,
+                "Fry bacon and onion (or what you like) for the base; heat the stock",
+            )
+            .at_c(set.liquid_c),
         Step::start("Colour one side lightly"),
     ];
     let turns = story.turns("Turn, stock halfway up, lid on", &["Pale gold, not brown."]);

@@ -47,11 +47,11 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let element = media::under_element(&set.broiler, set.oven_c);
     let stages = if turned(piece) {
         vec![
-            Stage::share(0.5, Mark::In, tray, element),
-            Stage::share(0.5, Mark::Turned, element, tray),
+            Stage::share(0.5, What::In, tray, element),
+            Stage::share(0.5, What::Turn, element, tray),
         ]
     } else {
-        vec![Stage::share(1.0, Mark::In, tray, element)]
+        vec![Stage::share(1.0, What::In, tray, element)]
     };
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
@@ -63,11 +63,9 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(
-            story.ahead(Hot::Oven),
-            "Oil the fish; element on, rack a hand below it",
-        )
-        .at_c(set.oven_c),
+        story
+            .heat_up(Hot::Oven, "Oil the fish; element on, rack a hand below it")
+            .at_c(set.oven_c),
         Step::start(format!(
             "Under the element, {}, door ajar",
             handling::down(piece)

@@ -74,7 +74,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let batter = || vec![media::batter(set.coating_mm)];
     let oil = media::immersed(media::OIL_W_M2K);
     // Rolled over halfway: oil is the same all round.
-    let stages = Stage::share(1.0, Mark::In, oil, oil)
+    let stages = Stage::share(1.0, What::In, oil, oil)
         .set(set.oil_c)
         .halved();
     let rest = Stage::rest(media::rest_s(piece, media::REST_S), media::on_rack());
@@ -91,16 +91,14 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = media::fryer_start(
+        piece,
         story,
         &set.fat,
         set.oil_c,
-        &format!(
-            "{}, dust it; batter cold and freshly mixed",
-            handling::dry(piece)
-        ),
+        ", dust it; batter cold and freshly mixed",
         "Lower it in away from you; a little more batter dripped over",
     );
-    steps.extend(story.at(Mark::Halfway, "Turn it over in the oil"));
+    steps.extend(story.at(What::Halfway, "Turn it over in the oil"));
     steps.extend(story.finish_with(
         "Lift out, onto paper, then a rack. Salt at once",
         &[done::FRYER],

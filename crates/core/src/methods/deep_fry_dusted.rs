@@ -54,7 +54,7 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     let flour = || vec![media::flour(set.coating_mm)];
     let oil = media::immersed(media::OIL_W_M2K);
-    let stage = Stage::share(1.0, Mark::In, oil, oil).set(set.oil_c);
+    let stage = Stage::share(1.0, What::In, oil, oil).set(set.oil_c);
     let rest = Stage::rest(media::rest_s(piece, media::REST_S), media::on_rack());
     let fryer = media::fryer_loaded(piece, &set.fryer, set.oil_c, set.oil_l, set.load_g);
     Ok(Programme {
@@ -69,10 +69,11 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = media::fryer_start(
+        piece,
         story,
         &set.fat,
         set.oil_c,
-        &format!("{}, flour it, shake it well", handling::dry(piece)),
+        ", flour it, shake it well",
         "In, a handful at a time, away from you",
     );
     let off = "Lift out, onto paper. Salt at once";

@@ -38,7 +38,7 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     let liquid_c = set.liquid_c.min(kitchen.boil_c());
     let wet = media::immersed(media::LIQUID_W_M2K);
-    let stage = Stage::share(1.0, Mark::In, wet, wet).set(liquid_c);
+    let stage = Stage::share(1.0, What::In, wet, wet).set(liquid_c);
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_WET_S),
         media::at_rest(piece, false),
@@ -53,12 +53,13 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(
-            story.ahead(Hot::Liquid),
-            "Simmer and strain the liquid; let it come to heat",
-        )
-        .at_c(set.liquid_c)
-        .cues(&["It steams and hardly moves."]),
+        story
+            .heat_up(
+                Hot::Liquid,
+                "Simmer and strain the liquid; let it come to heat",
+            )
+            .at_c(set.liquid_c)
+            .cues(&["It steams and hardly moves."]),
         Step::start("In, covered by the liquid. Bring it back to heat, no more"),
     ];
     let look = handling::cues(piece, &[done::TESTER, done::OPAQUE]);

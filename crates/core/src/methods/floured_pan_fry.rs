@@ -66,21 +66,23 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(
-            story.ahead(Hot::Pan),
-            format!(
-                "Through milk, then flour, shake off. Heat the {} with a little butter",
-                set.fat.name
-            ),
-        )
-        .at_c(set.pan_c)
-        .cues(&["The butter has stopped foaming and is not yet brown."]),
+        story
+            .heat_up(
+                Hot::Pan,
+                format!(
+                    "Through milk, then flour, shake off. Heat the {} with a little butter",
+                    set.fat.name
+                ),
+            )
+            .at_c(set.pan_c)
+            .hands(acts::coating_s(piece))
+            .cues(&["The butter has stopped foaming and is not yet brown."]),
         Step::start("In, best side down. Fire down, baste")
             .at_c(set.hold_c)
             .cues(&["It sizzles at once and keeps on."]),
     ];
     steps.extend(story.turns("Turn", &["Gold below, and it lets go.", done::LINE]));
-    let lid = story.at(Mark::LidOn, media::LID_ON);
+    let lid = story.at(What::LidOn, media::LID_ON);
     steps.extend(lid.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
     steps.extend(story.finish(
         "Off, onto a rack or warm plate",

@@ -45,9 +45,9 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let high = media::on_grate(&set.grate, set.grill_c);
     let low = media::on_grate(&set.grate, LOW_C);
     let stages = vec![
-        Stage::share(HIGH_SHARE, Mark::In, high, open),
-        Stage::share(HIGH_SHARE, Mark::Turned, open, high),
-        Stage::share(1.0 - 2.0 * HIGH_SHARE, Mark::FireLow, lid, low),
+        Stage::share(HIGH_SHARE, What::In, high, open),
+        Stage::share(HIGH_SHARE, What::Turn, open, high),
+        Stage::share(1.0 - 2.0 * HIGH_SHARE, What::FireLow, lid, low),
     ];
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
@@ -59,17 +59,15 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(
-            story.ahead(Hot::Grill),
-            "Grill hot; oil the basket, shut the fish in",
-        )
-        .at_c(set.grill_c)
-        .caution("outdoors", handling::OUTDOORS)
-        .caution("marinade", handling::MARINADE),
+        story
+            .heat_up(Hot::Grill, "Grill hot; oil the basket, shut the fish in")
+            .at_c(set.grill_c)
+            .caution("outdoors", handling::OUTDOORS)
+            .caution("marinade", handling::MARINADE),
         Step::start("On, over the high fire"),
     ];
     steps.extend(story.turns("Turn the basket", &["Marked and lightly brown."]));
-    let low = story.at(Mark::FireLow, "Fire low, lid down");
+    let low = story.at(What::FireLow, "Fire low, lid down");
     steps.extend(low.map(|step| step.at_c(LOW_C)));
     let look = handling::cues(piece, &[done::TESTER, done::DENT]);
     steps.extend(story.finish("Off, open the basket", &look));

@@ -57,8 +57,8 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         ((below, over), (over, below))
     };
     let stages = vec![
-        Stage::share(set.turn_share, Mark::In, first.0, first.1),
-        Stage::share(1.0 - set.turn_share, Mark::Turned, second.0, second.1),
+        Stage::share(set.turn_share, What::In, first.0, first.1),
+        Stage::share(1.0 - set.turn_share, What::Turn, second.0, second.1),
     ];
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
@@ -79,17 +79,18 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         }
     );
     let mut steps = vec![
-        Step::prepare(
-            story.ahead(Hot::Grill),
-            "Grate hot, scrubbed, oiled; a thin film of oil on the dry fish",
-        )
-        .at_c(set.grill_c)
-        .caution("outdoors", handling::OUTDOORS)
-        .caution(
-            "flare",
-            "Shake off sweet marinades: sugar burns. Fat flares up.",
-        )
-        .caution("marinade", handling::MARINADE),
+        story
+            .heat_up(
+                Hot::Grill,
+                "Grate hot, scrubbed, oiled; a thin film of oil on the dry fish",
+            )
+            .at_c(set.grill_c)
+            .caution("outdoors", handling::OUTDOORS)
+            .caution(
+                "flare",
+                "Shake off sweet marinades: sugar burns. Fat flares up.",
+            )
+            .caution("marinade", handling::MARINADE),
         Step::start(start),
     ];
     steps.extend(story.turns("Turn", &[done::LETS_GO]));

@@ -44,8 +44,8 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let air = media::over_hot(set.ridge_c);
     let (raw, marked) = (air.on(0.6), air.on(0.3));
     let stages = vec![
-        Stage::share(set.turn_share, Mark::In, below, raw),
-        Stage::share(1.0 - set.turn_share, Mark::Turned, marked, below),
+        Stage::share(set.turn_share, What::In, below, raw),
+        Stage::share(1.0 - set.turn_share, What::Turn, marked, below),
     ];
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
@@ -57,11 +57,9 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(
-            story.ahead(Hot::Pan),
-            "Heat the pan dry; oil the fish, not the pan",
-        )
-        .at_c(set.ridge_c),
+        story
+            .heat_up(Hot::Pan, "Heat the pan dry; oil the fish, not the pan")
+            .at_c(set.ridge_c),
         Step::start("On, across the ridges. Do not touch it"),
     ];
     steps.extend(story.turns("Turn, once", &[done::LETS_GO]));

@@ -46,7 +46,7 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     let air = media::closed_grill(set.grill_air_c);
-    let stage = Stage::share(1.0, Mark::In, air, air);
+    let stage = Stage::share(1.0, What::In, air, air);
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_WHOLE_S),
         media::at_rest_covered(),
@@ -60,13 +60,14 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 
 fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(
-            story.ahead(Hot::Grill),
-            "Grill closed and steady, water in the tray; stand the fish on its belly",
-        )
-        .at_c(set.grill_air_c)
-        .caution("outdoors", handling::OUTDOORS)
-        .caution("marinade", handling::MARINADE),
+        story
+            .heat_up(
+                Hot::Grill,
+                "Grill closed and steady, water in the tray; stand the fish on its belly",
+            )
+            .at_c(set.grill_air_c)
+            .caution("outdoors", handling::OUTDOORS)
+            .caution("marinade", handling::MARINADE),
         Step::start("In, lid down, leave it shut"),
     ];
     steps.extend(story.finish_with(

@@ -86,7 +86,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         RoastCoat::Bare | RoastCoat::Oil | RoastCoat::Butter => vec![],
     };
     let air = oven.air(set.coating.film().wetness());
-    let stages = oven.stages(1.0, Mark::In, oven.under(), air);
+    let stages = oven.stages(1.0, What::In, oven.under(), air);
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
         media::at_rest(piece, false),
@@ -108,7 +108,8 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     };
     let prepare = format!("{coat}; line the tray, heat the oven");
     let mut steps = vec![
-        Step::prepare(story.ahead(Hot::Oven), prepare)
+        story
+            .heat_up(Hot::Oven, prepare)
             .at_c(set.oven_c)
             .caution_if(set.covered, "steam_burns", handling::STEAM_BURNS),
         Step::start("Into the upper third of the oven").caution(

@@ -5,6 +5,7 @@
 //! computes lives elsewhere and knows methods only through their [`Programme`] and the
 //! specifications of their settings.
 
+mod acts;
 mod advice;
 mod braise;
 mod broil;
@@ -35,8 +36,9 @@ mod suiting;
 mod way;
 mod whole_roast;
 
+pub(crate) use advice::PROBE_S;
 pub use advice::done;
-pub use advice::{BELOW_FIGURE, Caution, Reason, Step, StepKind, Story, Suits};
+pub use advice::{BELOW_FIGURE, Caution, Reason, Step, StepTold, Story, Suits};
 pub(crate) use media::{in_the_open, is_steamy, under_lid, without_fire};
 pub use settings::{Choice, Chosen, Purpose, Spec, Takes, Unit, Value};
 pub use suiting::crisp_skin;
@@ -296,6 +298,8 @@ impl Method {
         kitchen: &Kitchen,
         story: &Story<'_>,
     ) -> Result<Vec<Step>, InputError> {
-        (self.words)(piece, chosen, kitchen, story).within("method")
+        let mut steps = (self.words)(piece, chosen, kitchen, story).within("method")?;
+        acts::fill(&mut steps, piece, chosen, story);
+        Ok(steps)
     }
 }

@@ -53,7 +53,7 @@ const COOLING_C: f64 = 90.0;
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     // Fat spooned over seals the top and warms it.
     let low = Face::touching(GENTLE_W_M2K, Medium::Reservoir);
-    let stage = Stage::share(1.0, Mark::In, low, media::spooned_fat()).set(set.hold_c);
+    let stage = Stage::share(1.0, What::In, low, media::spooned_fat()).set(set.hold_c);
     // In the switched-off pan.
     let in_pan = (
         Face::touching(100.0, Medium::Reservoir),
@@ -70,14 +70,15 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(
-            story.ahead(Hot::Pan),
-            format!(
-                "Warm the {} pan with a little {}",
-                set.pan.name, set.fat.name
-            ),
-        )
-        .at_c(set.pan_c),
+        story
+            .heat_up(
+                Hot::Pan,
+                format!(
+                    "Warm the {} pan with a little {}",
+                    set.pan.name, set.fat.name
+                ),
+            )
+            .at_c(set.pan_c),
         Step::start(format!(
             "In, {}. Keep it low, spoon the fat over",
             handling::down(piece)

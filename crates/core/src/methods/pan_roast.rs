@@ -63,12 +63,12 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let top = oven.air(Film::Oil.wetness());
     let sear = Stage::share(
         set.sear_share,
-        Mark::In,
+        What::In,
         media::pressed(),
         media::over_pan(piece, &set.pan, SEAR_C).on(0.6),
     );
     let mut stages = vec![sear.set(SEAR_C)];
-    stages.extend(oven.stages(1.0 - set.sear_share, Mark::IntoOven, media::pressed(), top));
+    stages.extend(oven.stages(1.0 - set.sear_share, What::IntoOven, media::pressed(), top));
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
         media::at_rest(piece, true),
@@ -83,24 +83,25 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(story.ahead(Hot::Oven), "Heat the oven").at_c(set.oven_c),
-        Step::prepare(
-            story.ahead(Hot::Pan),
-            format!(
-                "{}. Heat the pan with the {}",
-                handling::dry(piece),
-                set.fat.name
-            ),
-        )
-        .at_c(set.pan_c)
-        .caution("hot_oil", media::HOT_OIL),
+        story.heat_up(Hot::Oven, "Heat the oven").at_c(set.oven_c),
+        story
+            .heat_up(
+                Hot::Pan,
+                format!(
+                    "{}. Heat the pan with the {}",
+                    handling::dry(piece),
+                    set.fat.name
+                ),
+            )
+            .at_c(set.pan_c)
+            .caution("hot_oil", media::HOT_OIL),
         Step::start(format!(
             "In, {}. Press flat until it stays flat",
             handling::down(piece)
         )),
     ];
     let into_oven = "Into the oven, pan and all, as it lies";
-    steps.extend(story.at(Mark::IntoOven, into_oven).map(|step| {
+    steps.extend(story.at(What::IntoOven, into_oven).map(|step| {
         step.at_c(set.oven_c).caution(
             "hot_handle",
             "The handle is hot from now on: hang a cloth over it.",

@@ -44,7 +44,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     } else {
         media::over_open_pot(vapour_c)
     };
-    let stage = Stage::share(1.0, Mark::In, bed, top);
+    let stage = Stage::share(1.0, What::In, bed, top);
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_WET_S),
         media::at_rest(piece, false),
@@ -63,7 +63,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     } else {
         Step::start("Fish on the bed, no lid, fire medium")
     };
-    let mut steps = vec![Step::prepare(story.ahead(Hot::Pan), soften), start];
+    let mut steps = vec![story.heat_up(Hot::Pan, soften), start];
     let look = handling::cues(piece, &[done::OPAQUE, done::TESTER]);
     steps.extend(story.finish_with("Off", &look, "Serve, on its vegetables"));
     steps

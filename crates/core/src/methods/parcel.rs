@@ -26,8 +26,6 @@ method! {
     },
 }
 
-use super::StepKind;
-
 fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let mut reasons = vec![Reason::good(
         "no_smell",
@@ -46,7 +44,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let oven = media::Oven::new(&set.oven, set.oven_c, set.oven_off_k, set.fan)
         .door(set.door_s)
         .ware(&set.ware);
-    let stages = oven.stages(1.0, Mark::In, oven.under(), oven.air(0.0));
+    let stages = oven.stages(1.0, What::In, oven.under(), oven.air(0.0));
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
         media::at_rest_covered(),
@@ -62,11 +60,12 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 
 fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(
-            story.ahead(Hot::Oven),
-            "Fish on thin vegetables, a spoon of liquid; fold the parcel shut. Heat the oven",
-        )
-        .at_c(set.oven_c),
+        story
+            .heat_up(
+                Hot::Oven,
+                "Fish on thin vegetables, a spoon of liquid; fold the parcel shut. Heat the oven",
+            )
+            .at_c(set.oven_c),
         Step::start("Into the oven on a hot tray"),
     ];
     let look = [
@@ -75,7 +74,7 @@ fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     ];
     let finish = story.finish_with("Out. Leave it shut", &look, "Open at the table");
     steps.extend(finish.into_iter().map(|step| {
-        let open = step.kind == StepKind::Serve;
+        let open = step.what() == What::Serve;
         step.caution_if(open, "steam_burns", handling::STEAM_BURNS)
     }));
     steps

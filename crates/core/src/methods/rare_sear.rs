@@ -54,8 +54,8 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let air = media::over_pan(piece, &set.pan, set.hold_c);
     let pressed = media::pressed();
     let stages = vec![
-        Stage::share(set.turn_share, Mark::In, pressed, air.on(0.6)).set(set.hold_c),
-        Stage::share(1.0 - set.turn_share, Mark::Turned, air.on(0.3), pressed).set(set.hold_c),
+        Stage::share(set.turn_share, What::In, pressed, air.on(0.6)).set(set.hold_c),
+        Stage::share(1.0 - set.turn_share, What::Turn, air.on(0.3), pressed).set(set.hold_c),
     ];
     let rest = Stage::rest(media::REST_AT_ONCE_S, media::at_rest(piece, false));
     Ok(Programme {
@@ -66,10 +66,9 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 }
 
 fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
-    let mut steps = vec![
-        Step::prepare(
-            story.ahead(Hot::Pan),
-            format!(
+    let mut steps =
+        vec![
+        story.heat_up(Hot::Pan, format!(
                 "Dry the fish, oil it with {} and season it. Heat the pan as hot as it goes",
                 set.fat.name
             ),

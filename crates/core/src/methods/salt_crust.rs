@@ -28,7 +28,6 @@ method! {
     },
 }
 
-use super::StepKind;
 use crate::fish::Skin;
 
 fn suits(piece: &Piece, _: &Kitchen) -> Suits {
@@ -58,7 +57,7 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     let oven = media::Oven::new(&set.oven, set.oven_c, set.oven_off_k, set.fan).door(set.door_s);
     let salt = || vec![media::salt(set.coating_mm)];
-    let mut stages = oven.stages(1.0, Mark::In, oven.under(), oven.air(1.0));
+    let mut stages = oven.stages(1.0, What::In, oven.under(), oven.air(1.0));
     // The tray is turned round halfway: nothing changes for the fish.
     if let Some(steady) = stages.pop() {
         stages.extend(steady.halved());
@@ -76,20 +75,26 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     .heat(media::heat_oven(&set.oven, set.oven_c)))
 }
 
+/// Mixing the salt and packing the fish into it, s of hands. common practice, no source.
+const CRUST_S: f64 = 150.0;
+
 fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mix = "Mix coarse salt with egg white until it holds when squeezed; under, over and all \
                round the fish. Heat the oven";
     let mut steps = vec![
-        Step::prepare(story.ahead(Hot::Oven), mix).at_c(set.oven_c),
+        story
+            .heat_up(Hot::Oven, mix)
+            .at_c(set.oven_c)
+            .hands(CRUST_S),
         Step::start("Into the middle of the oven"),
     ];
-    steps.extend(story.at(Mark::Halfway, "Turn the tray round"));
+    steps.extend(story.at(What::Halfway, "Turn the tray round"));
     let look = ["A tester through the crust to the spine comes out warm at the lip."];
     let serve = "Crack the crust, brush the salt away, lift the skin off, and keep salt off the \
                  flesh. Serve";
     let finish = story.finish_with("Out. Leave the crust shut", &look, serve);
     steps.extend(finish.into_iter().map(|step| {
-        let open = step.kind == StepKind::Serve;
+        let open = step.what() == What::Serve;
         step.caution_if(open, "steam_burns", handling::STEAM_BURNS)
     }));
     steps

@@ -74,7 +74,8 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         set.fat.name
     );
     let mut steps = vec![
-        Step::prepare(story.ahead(Hot::Pan), heat)
+        story
+            .heat_up(Hot::Pan, heat)
             .at_c(set.pan_c)
             .cues(&["The oil runs thin and shimmers."])
             .caution("hot_oil", media::HOT_OIL),
@@ -83,7 +84,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .cues(&["It sizzles at once and keeps on."]),
     ];
     steps.extend(story.turns("Turn", &[done::LETS_GO, done::LINE]));
-    let lid = story.at(Mark::LidOn, media::LID_ON);
+    let lid = story.at(What::LidOn, media::LID_ON);
     steps.extend(lid.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
     steps.extend(story.finish(
         "Off, onto a warm plate",

@@ -77,14 +77,14 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let stages = vec![
         Stage::share(
             set.turn_share,
-            Mark::In,
+            What::In,
             media::pressed(),
             air.on(FLESH_UP_WETNESS),
         )
         .set(set.hold_c),
         Stage::share(
             1.0 - set.turn_share,
-            Mark::Turned,
+            What::Turn,
             air.on(SKIN_UP_WETNESS),
             media::unpressed(),
         )
@@ -104,13 +104,14 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let (dry, side) = (handling::dry(piece), handling::down(piece));
     let mut steps = vec![
-        Step::prepare(
-            story.ahead(Hot::Pan),
-            format!("{dry}. Heat the pan with the {}", set.fat.name),
-        )
-        .at_c(set.pan_c)
-        .cues(&["The oil runs thin and shimmers, about to smoke."])
-        .caution("hot_oil", HOT_OIL),
+        story
+            .heat_up(
+                Hot::Pan,
+                format!("{dry}. Heat the pan with the {}", set.fat.name),
+            )
+            .at_c(set.pan_c)
+            .cues(&["The oil runs thin and shimmers, about to smoke."])
+            .caution("hot_oil", HOT_OIL),
         Step::start(format!(
             "In, {side}. Press flat until it stays flat, the fire down to medium"
         ))

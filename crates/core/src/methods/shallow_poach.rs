@@ -63,7 +63,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         (Depth::Half, true) => media::under_lid(),
         (Depth::Half, false) => media::over_open_pot(liquid_c),
     };
-    let stage = Stage::share(1.0, Mark::In, wet, top).set(liquid_c);
+    let stage = Stage::share(1.0, What::In, wet, top).set(liquid_c);
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_WET_S),
         media::at_rest(piece, false),
@@ -84,12 +84,13 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         (Depth::Half, false) => format!("In, {down}. Baste the top"),
     };
     let mut steps = vec![
-        Step::prepare(
-            story.ahead(Hot::Liquid),
-            "Season the liquid and bring it just under a simmer",
-        )
-        .at_c(set.liquid_c)
-        .cues(&["It trembles; a bubble now and then."]),
+        story
+            .heat_up(
+                Hot::Liquid,
+                "Season the liquid and bring it just under a simmer",
+            )
+            .at_c(set.liquid_c)
+            .cues(&["It trembles; a bubble now and then."]),
         Step::start(start).caution_if(set.lid, "steam_burns", handling::STEAM_BURNS),
     ];
     steps.extend(story.finish_with(

@@ -60,7 +60,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         .covered(set.covered)
         .ware(&set.ware);
     let air = oven.air(set.coating.wetness());
-    let stages = oven.stages(1.0, Mark::In, oven.under(), air);
+    let stages = oven.stages(1.0, What::In, oven.under(), air);
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
         media::at_rest(piece, false),
@@ -84,7 +84,8 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         "heat the oven, no fan"
     };
     let mut steps = vec![
-        Step::prepare(story.ahead(Hot::Oven), format!("{coat}; {heat}"))
+        story
+            .heat_up(Hot::Oven, format!("{coat}; {heat}"))
             .at_c(set.oven_c)
             .caution_if(set.covered, "steam_burns", handling::STEAM_BURNS),
         Step::start(format!(

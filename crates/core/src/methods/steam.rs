@@ -31,7 +31,6 @@ method! {
     },
 }
 
-use super::StepKind;
 use crate::matter::water;
 
 /// How air stands in the way of steam: a twentieth by mass halves what condenses (published trend:
@@ -67,7 +66,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     } else {
         Face::touching(PLATE_W_M2K, Medium::Held(steam_c))
     };
-    let stage = Stage::share(1.0, Mark::In, below, steam);
+    let stage = Stage::share(1.0, What::In, below, steam);
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_WET_S),
         media::at_rest(piece, false),
@@ -85,7 +84,9 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         "Water boiling hard; the fish on its plate"
     };
     let mut steps = vec![
-        Step::prepare(story.ahead(Hot::Liquid), boil).caution("steam_burns", handling::STEAM_BURNS),
+        story
+            .heat_up(Hot::Liquid, boil)
+            .caution("steam_burns", handling::STEAM_BURNS),
         Step::start("In, lid on, leave it shut"),
     ];
     let look = handling::cues(piece, &[done::TESTER, done::OPAQUE]);
@@ -93,7 +94,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let finish = story.finish_with(out, &look, "Serve");
     steps.extend(finish.into_iter().map(|step| {
         let oil = "Hot oil on wet fish spits: pour the water off the plate first, and stand back.";
-        let off = step.kind == StepKind::Off;
+        let off = step.what() == What::Off;
         step.caution_if(off, "hot_oil", oil)
     }));
     steps

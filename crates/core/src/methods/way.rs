@@ -3,12 +3,12 @@
 pub(super) use super::advice::{Reason, Step, Story, Suits, done};
 pub(super) use super::media::{self, Film};
 pub(super) use super::settings::{Purpose, Spec, Unit, settings, words};
-pub(super) use super::{Method, Nature, handling, method, suiting};
+pub(super) use super::{Method, Nature, acts, handling, method, suiting};
 pub(super) use crate::InputError;
 pub(super) use crate::fish::Piece;
 pub(super) use crate::heat::{Face, Medium};
 pub(super) use crate::kit::{
     Allergen, Broiler, Fat, Fryer, Grate, Hob, Kitchen, Oven, Pan, Pot, Ridged, Steamer, Ware,
 };
-pub(super) use crate::run::{Fire, Hot, Mark, Programme, Stage};
+pub(super) use crate::run::{Fire, Hot, Programme, Stage, What};
 pub(super) use std::sync::Arc;

@@ -26,8 +26,6 @@ method! {
     },
 }
 
-use super::StepKind;
-
 /// Scales and skin let little water through.
 const SCALES_WETNESS: f64 = 0.3;
 
@@ -50,7 +48,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         .door(set.door_s)
         .covered(set.covered);
     let air = oven.air(SCALES_WETNESS);
-    let stages = oven.stages(1.0, Mark::In, air, air);
+    let stages = oven.stages(1.0, What::In, air, air);
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_WHOLE_S),
         media::at_rest_covered(),
@@ -62,9 +60,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
-        Step::prepare(
-            story.ahead(Hot::Oven),
-            "Clip the fins, take out the gills, fill the cavity; stand it on stalks. Heat the oven",
+        story.heat_up(Hot::Oven, "Clip the fins, take out the gills, fill the cavity; stand it on stalks. Heat the oven",
         )
         .at_c(set.oven_c),
         Step::start("Into the middle of the oven, back up"),
@@ -77,7 +73,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let look = [done::SPINE, done::TESTER];
     let finish = story.finish_with("Out, under foil", &look, serve);
     steps.extend(finish.into_iter().map(|step| {
-        let foil = step.kind == StepKind::Serve || (set.covered && step.kind == StepKind::Off);
+        let foil = step.what() == What::Serve || (set.covered && step.what() == What::Off);
         step.caution_if(foil, "steam_burns", handling::STEAM_BURNS)
     }));
     steps

@@ -151,10 +151,9 @@ impl Plan {
         self.heating.iter().map(|h| h.s).fold(0.0, f64::max)
     }
 
-    /// How long it wants the cook's hands while it is on the heat, s: what cannot be left alone. common
-    /// practice, no source for the shares.
+    /// How long it takes a cook's hands from the first act to the plate, s: what is watched with half an eye is none of it.
     pub fn hands_s(&self) -> f64 {
-        self.off_heat_s * (1.0 - self.method.nature.hands_off)
+        self.steps.iter().map(|step| step.act.hands_s).sum()
     }
 
     /// From a cold kitchen until it is on the plate, s.

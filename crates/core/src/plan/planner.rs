@@ -9,9 +9,9 @@ use crate::choice;
 use crate::fish::{Cut, Notice, Piece, Severity};
 use crate::heat::{Body, Track};
 use crate::kit::{Allergen, fat_margins_at};
-use crate::methods::{Caution, Method, Step, StepKind, Story, crisp_skin, done};
+use crate::methods::{Caution, Method, PROBE_S, Step, Story, crisp_skin, done};
 use crate::run::{
-    Bench, Fidelity, FieldAsked, Outcome, Signs, Timeline, Truth, Witness, Witnessed,
+    Bench, Fidelity, FieldAsked, Outcome, Signs, Timeline, Truth, What, Witness, Witnessed,
 };
 use crate::target::{Aim, Goal, safety};
 use crate::{InputError, Within};
@@ -296,12 +296,15 @@ pub(crate) fn say_probe(piece: &Piece, timeline: &Timeline, probe: Probe, steps:
     let place = probe_where(piece);
     if probe.from_s < timeline.off_s {
         let early = Step::probe_early(probe.from_s, place, probe.shows_c);
-        let at = steps.iter().position(|step| step.at_s > probe.from_s);
+        let at = steps.iter().position(|step| step.at_s() > probe.from_s);
         steps.insert(at.unwrap_or(steps.len()), early);
     }
-    let last = Step::probe(timeline.end_s(), place, probe.shows_c);
-    let serve = steps.iter().position(|step| step.kind == StepKind::Serve);
+    // Two spots are read before it is on the plate.
+    let last_s = (timeline.end_s() - PROBE_S).max(timeline.off_s);
+    let last = Step::probe(last_s, place, probe.shows_c);
+    let serve = steps.iter().position(|step| step.what() == What::Serve);
     steps.insert(serve.unwrap_or(steps.len()), last);
+    crate::run::name(steps.iter_mut().map(|step| &mut step.act));
 }
 
 /// Where the coldest spot is.
@@ -320,9 +323,9 @@ pub(crate) fn probe_where(piece: &Piece) -> &'static str {
 /// What a bone and scores mean to the cook, on the steps where they show.
 pub(crate) fn say_what_it_is(piece: &Piece, signs: &Signs, steps: &mut [Step]) {
     for step in steps {
-        match step.kind {
-            StepKind::Start if piece.scored => step.cues.push(done::SCORED),
-            StepKind::Off if piece.bone => step.cues.push(if signs.off.bone_free {
+        match step.what() {
+            What::In if piece.scored => step.cues.push(done::SCORED),
+            What::Off if piece.bone => step.cues.push(if signs.off.bone_free {
                 done::BONE_FREE
             } else {
                 done::BONE_HOLDS

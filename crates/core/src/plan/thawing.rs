@@ -9,7 +9,7 @@ use crate::heat::{Face, Gas, Medium, Moment, Sink};
 use crate::kit::Kitchen;
 use crate::matter::{FREEZE_C, water};
 use crate::quantity::checked;
-use crate::run::{Bench, Fidelity, Fire, Mark, Programme, Stage, Truth};
+use crate::run::{Bench, Fidelity, Fire, Programme, Stage, Truth, What};
 use crate::target::{Rules, safety};
 use crate::{InputError, Within};
 use serde::Serialize;
@@ -134,7 +134,7 @@ fn run(
     watch: &mut Watch,
     done: impl Fn(&Moment<'_>) -> bool,
 ) -> Option<f64> {
-    let stage = Stage::share(1.0, Mark::In, face, face);
+    let stage = Stage::share(1.0, What::In, face, face);
     let (kitchen, rest) = (Kitchen::SEA_LEVEL, Stage::rest(0.0, (face, face)));
     let programme = Programme {
         ..Programme::new(piece, &kitchen, Fire::Steam, vec![stage], rest)

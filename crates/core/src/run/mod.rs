@@ -4,6 +4,7 @@
 //! slice over time are read from it.
 
 mod across;
+mod act;
 mod bench;
 mod felt;
 mod field;
@@ -18,6 +19,7 @@ mod truth;
 mod witness;
 
 pub use across::{Across, CutOpen, Opened, Upright};
+pub use act::{Act, Clash, Costs, Need, Place, What, When, act_id, clashes, name};
 pub use bench::{Bench, Fidelity, Run, State, run_together};
 pub use felt::{Felt, Sign};
 pub use field::{FieldAsked, FieldSink, SliceField};
@@ -25,7 +27,7 @@ pub use kinetics::{lethality_listeria, setting_rate_1_s};
 pub use past::{Outcome, Past, PeakSink, RIM_C, Tally, juice_share};
 pub use programme::{Allowed, Fire, Heating, Hot, Programme};
 pub use seen::{Beads, Bubbling, Lip, Press, Seen, Tester};
-pub use stage::{Mark, Span, Stage};
+pub use stage::{Span, Stage};
 pub use timeline::{Begin, Timeline, TimesAsked};
 pub use truth::{Truth, TruthAsked};
 pub use witness::{Signs, Witness, Witnessed};

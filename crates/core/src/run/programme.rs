@@ -1,7 +1,8 @@
 //! A way to cook one piece as data: what its faces see in one stage after another, the times left
 //! open for a plan to find.
 
-use super::stage::{Mark, Span, Stage};
+use super::act::What;
+use super::stage::{Span, Stage};
 use super::timeline::{Begin, Timeline};
 use super::truth::Truth;
 use crate::fish::Piece;
@@ -301,14 +302,14 @@ impl Programme {
             if *s > 0.0 || stage == 0 {
                 begins.push(Begin {
                     stage,
-                    mark: of.mark,
+                    what: of.what,
                     at_s,
                 });
             }
             at_s += s;
         }
         if let Some(first) = begins.first_mut() {
-            first.mark = Some(Mark::In);
+            first.what = Some(What::In);
         }
         Timeline {
             begins,

@@ -1,7 +1,7 @@
 //! One stage of a cooking: what both faces see, how long, and what the cook does when it begins.
 
+use super::act::What;
 use crate::heat::{Face, Spell};
-use serde::Serialize;
 
 /// How long a stage takes.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -14,35 +14,13 @@ pub enum Span {
     Within(f64),
 }
 
-/// What the cook does when a stage begins. Whatever says when, in words, in a picture or by a sound,
-/// asks the timeline for the time of a mark.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
-#[serde(rename_all = "snake_case")]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub enum Mark {
-    /// Onto the heat.
-    In,
-    /// The piece is turned over.
-    Turned,
-    /// From the hob into the oven.
-    IntoOven,
-    /// The lid goes on, the fire low.
-    LidOn,
-    /// The fire goes low, the lid of the grill down.
-    FireLow,
-    /// Half of the time: the tray is turned round, the fish rolled over in the oil.
-    Halfway,
-    /// Off the heat.
-    Off,
-}
-
 /// One stage of the cooking.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Stage {
     /// How long.
     pub span: Span,
     /// What the cook does when it begins; nothing when only the fire changes by itself.
-    pub mark: Option<Mark>,
+    pub what: Option<What>,
     /// Counts as a side of its own where times are given a side; else part of the one before.
     pub side: bool,
     /// Skin side.
@@ -58,10 +36,10 @@ const ROOM_C: f64 = 22.0;
 
 impl Stage {
     /// A share of the time with the same on both faces.
-    pub fn share(share: f64, mark: Mark, low: Face, high: Face) -> Self {
+    pub fn share(share: f64, what: What, low: Face, high: Face) -> Self {
         Self {
             span: Span::Share(share),
-            mark: Some(mark),
+            what: Some(what),
             side: true,
             low,
             high,
@@ -73,7 +51,7 @@ impl Stage {
     pub fn rest(seconds: f64, (low, high): (Face, Face)) -> Self {
         Self {
             set_c: ROOM_C,
-            ..Self::share(0.0, Mark::Off, low, high).fixed(seconds)
+            ..Self::share(0.0, What::Off, low, high).fixed(seconds)
         }
     }
 
@@ -99,10 +77,10 @@ impl Stage {
     }
 
     /// Part of the side before.
-    pub fn same_side(self, mark: Option<Mark>) -> Self {
+    pub fn same_side(self, what: Option<What>) -> Self {
         Self {
             side: false,
-            mark,
+            what,
             ..self
         }
     }
@@ -116,7 +94,7 @@ impl Stage {
             span: Span::Share(0.5 * share),
             ..self
         };
-        [half, half.same_side(Some(Mark::Halfway))]
+        [half, half.same_side(Some(What::Halfway))]
     }
 
     /// What upright edges see: what the face sees that lies on nothing. In a bath they are in it as the faces

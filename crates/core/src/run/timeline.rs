@@ -1,7 +1,7 @@
 //! When each stage begins: planned, or as it happened. The march, the words and the pictures ask the
 //! same timeline, so they cannot differ.
 
-use super::stage::Mark;
+use super::act::What;
 use serde::{Deserialize, Serialize};
 
 /// One stage that has begun or will.
@@ -10,7 +10,7 @@ pub struct Begin {
     /// Which of the programme.
     pub stage: usize,
     /// What the cook does then.
-    pub mark: Option<Mark>,
+    pub what: Option<What>,
     /// When, s after the piece met the heat.
     pub at_s: f64,
 }
@@ -51,21 +51,21 @@ impl Timeline {
         self.end_s() + self.eats_s
     }
 
-    /// Every time of a mark, s.
-    pub fn every(&self, mark: Mark) -> impl Iterator<Item = f64> {
-        let off = (mark == Mark::Off).then_some(self.off_s);
-        let marked = self.begins.iter().filter(move |b| b.mark == Some(mark));
+    /// Every time of a what, s.
+    pub fn every(&self, what: What) -> impl Iterator<Item = f64> {
+        let off = (what == What::Off).then_some(self.off_s);
+        let marked = self.begins.iter().filter(move |b| b.what == Some(what));
         marked.map(|b| b.at_s).chain(off)
     }
 
-    /// The first time of a mark, s; none when it never comes.
-    pub fn first(&self, mark: Mark) -> Option<f64> {
-        self.every(mark).next()
+    /// The first time of a what, s; none when it never comes.
+    pub fn first(&self, what: What) -> Option<f64> {
+        self.every(what).next()
     }
 
     /// When the piece is turned, s.
     pub fn turns_s(&self) -> Vec<f64> {
-        self.every(Mark::Turned).collect()
+        self.every(What::Turn).collect()
     }
 
     /// The same, left at another time: what has begun by then began when it did, what had not

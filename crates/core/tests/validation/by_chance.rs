@@ -2,7 +2,7 @@
 
 use super::notes::note;
 use super::promise::{at_risk, event, fold};
-use cindo_core::cook::{Event, Kind, Phase};
+use cindo_core::cook::{Event, Happened, Phase};
 use rayon::prelude::*;
 
 /// Numbers that look like chance and are the same each time (splitmix64).
@@ -25,7 +25,7 @@ impl Chance {
 /// A cook as chance has it: readings true and false, of spots new and old, offs, backs, heat, undoings, an early or a
 /// late clock.
 fn by_chance(chance: &mut Chance) -> (Vec<Event>, f64) {
-    let mut events = vec![event(Kind::In, 0.0)];
+    let mut events = vec![event(Happened::In, 0.0)];
     let spots = ["", "a", "b", "c", "d"];
     let mut at_s = 0.0;
     for i in 0..chance.below(9) {
@@ -46,18 +46,18 @@ fn by_chance(chance: &mut Chance) -> (Vec<Event>, f64) {
         events.push(match chance.below(16) {
             0..9 if spot.is_empty() => Event::probe(id, at_s, c),
             0..9 => Event::probe_at(id, at_s, c, spot),
-            9 | 10 => Event::new(id, at_s, Kind::Off),
-            11 => Event::new(id, at_s, Kind::Back),
-            12 => Event {
-                says: Some(["off", "on"][chance.below(2) as usize].into()),
-                ..Event::new(id, at_s, Kind::Heat)
-            },
-            13 => Event {
-                of: Some(format!("e{}", chance.below(i.max(1)))),
-                ..Event::new(id, at_s, Kind::Undone)
-            },
-            14 => Event::new(id, at_s, Kind::Served),
-            _ => Event::new(id, at_s, Kind::Basted),
+            9 | 10 => Event::new(id, at_s, Happened::Off),
+            11 => Event::new(id, at_s, Happened::Back),
+            12 => {
+                let says = ["off", "on"][chance.below(2) as usize];
+                Event::new(id, at_s, Happened::heat(says))
+            }
+            13 => {
+                let of = format!("e{}", chance.below(i.max(1)));
+                Event::new(id, at_s, Happened::undone(&of))
+            }
+            14 => Event::new(id, at_s, Happened::SERVED),
+            _ => Event::new(id, at_s, Happened::Basted),
         });
     }
     let last_s = events.iter().map(|e| e.at_s).fold(0.0, f64::max);
@@ -69,27 +69,29 @@ fn counted(events: &[Event]) -> Vec<Event> {
     let mut all = events.to_vec();
     all.sort_by(|a, b| a.at_s.total_cmp(&b.at_s).then_with(|| a.id.cmp(&b.id)));
     let mut gone: Vec<String> = vec![];
-    for e in all.iter().rev().filter(|e| e.kind == Kind::Undone) {
-        if !gone.contains(&e.id) {
-            gone.extend(e.of.clone());
+    for e in all.iter().rev() {
+        match &e.happened {
+            Happened::Undone { of } if !gone.contains(&e.id) => gone.push(of.clone()),
+            _ => {}
         }
     }
-    all.retain(|e| e.kind != Kind::Undone && !gone.contains(&e.id));
+    all.retain(|e| !matches!(e.happened, Happened::Undone { .. }) && !gone.contains(&e.id));
     all
 }
 
 /// Two readings of two spots within a minute, both high enough, none after them lower.
 fn two_spots(events: &[Event], shows_c: f64) -> bool {
-    let reads: Vec<&Event> = events
-        .iter()
-        .filter(|e| e.kind == Kind::Probe && e.at_s >= 0.0)
-        .collect();
+    let read = |e: &Event| match &e.happened {
+        Happened::Probe { c, spot, .. } if e.at_s >= 0.0 => Some((e.at_s, *c, spot.clone())),
+        _ => None,
+    };
+    let reads: Vec<(f64, f64, Option<String>)> = events.iter().filter_map(read).collect();
     reads.iter().enumerate().any(|(j, second)| {
-        let high = |e: &Event| e.c.unwrap() >= shows_c;
-        let first = reads[..j].iter().any(|first| {
-            high(first) && first.spot != second.spot && second.at_s - first.at_s <= 60.0
-        });
-        high(second) && first && reads[j + 1..].iter().all(|e| high(e))
+        let high = |read: &(f64, f64, Option<String>)| read.1 >= shows_c;
+        let first = reads[..j]
+            .iter()
+            .any(|first| high(first) && first.2 != second.2 && second.0 - first.0 <= 60.0);
+        high(second) && first && reads[j + 1..].iter().all(high)
     })
 }
 
@@ -107,22 +109,22 @@ fn law_nothing_is_served_over_doubt() {
             let standing = fold(&plan, &events, now_s);
             let stands = counted(&events);
             let said = || {
-                let told = events.iter().map(|e| {
-                    let what = (e.c, e.spot.as_deref(), e.says.as_deref(), e.of.as_deref());
-                    format!("{} {:?}@{:.0} {what:?}", e.id, e.kind, e.at_s)
-                });
+                let told = events
+                    .iter()
+                    .map(|e| format!("{} {:?}@{:.0}", e.id, e.happened, e.at_s));
                 let told = told.collect::<Vec<_>>().join("; ");
-                format!("{seed}: {told}; now {now_s:.0}: {:?}", standing.next)
+                format!("{seed}: {told}; now {now_s:.0}: {:?}", standing.next())
             };
-            let serve = standing.next.as_ref().is_some_and(|next| {
-                [next.done, next.instead.unwrap_or(next.done)].contains(&Kind::Served)
-            });
+            let serve = standing
+                .next()
+                .is_some_and(|next| [&next.done, &next.instead].contains(&&Some(Happened::SERVED)));
             if serve || standing.phase == Phase::Served {
                 // Served, what was read before that counts; reheated it wants more, and only two spots do.
-                let served = (0..stands.len()).filter(|i| stands[*i].kind == Kind::Served);
+                let served = (0..stands.len()).filter(|i| stands[*i].happened == Happened::SERVED);
                 let mut ends = served.chain([stands.len()]);
                 let pair = ends.any(|end| two_spots(&stands[..end], shows_c));
-                let offs = |e: &&Event| matches!(e.kind, Kind::Off | Kind::Served);
+                let offs =
+                    |e: &&Event| matches!(e.happened, Happened::Off | Happened::Served { .. });
                 let off = stands.iter().rev().find(offs);
                 let by_clock = off.is_some_and(|e| e.at_s + 3.0 >= clock_s);
                 assert!(pair || by_clock, "{}", said());
@@ -134,7 +136,7 @@ fn law_nothing_is_served_over_doubt() {
             }
             for option in standing.advice.iter().flat_map(|advice| &advice.options) {
                 assert!(
-                    !matches!(option.done, Kind::Served | Kind::Off),
+                    !matches!(option.done, Happened::SERVED | Happened::Off),
                     "{option:?} {}",
                     said()
                 );

@@ -2,13 +2,14 @@
 //! stove; what is done late, early or wrongly.
 
 use super::running::hake;
+use super::stove::done_by;
 use cindo_core::cook::{
-    BesideCook, CookAsked, CueKey, Event, Hidden, HiddenAsked, Kind, Phase, Standing, cook,
+    BesideCook, CookAsked, CueKey, Event, Happened, Hidden, HiddenAsked, Phase, Standing, cook,
 };
 use cindo_core::fish::Eaters;
-use cindo_core::methods::StepKind;
 use cindo_core::plan::{MethodAsked, PlanAsked, plan};
 use cindo_core::run::TruthAsked;
+use cindo_core::run::What;
 use cindo_core::target::TargetAsked;
 use proptest::prelude::*;
 
@@ -35,7 +36,7 @@ fn fold(plan: &PlanAsked, events: &[Event], now_s: f64) -> Standing {
 }
 
 fn is_in() -> Event {
-    Event::new("in", 0.0, Kind::In)
+    Event::new("in", 0.0, Happened::In)
 }
 
 /// What is compared: everything a view shows.
@@ -46,7 +47,7 @@ fn told(standing: &Standing) -> String {
         standing.off_heat_s,
         standing.look_from_s,
         standing.latest_s,
-        standing.next,
+        standing.next(),
         standing.core_now_c,
         standing.lands_c,
         standing.reasons,
@@ -90,18 +91,15 @@ fn happenings() -> impl Strategy<Value = Vec<Event>> {
         (0_usize..9, 1.0..700.0, 0.0..1.0).prop_map(|(what, at_s, share): (usize, f64, f64)| {
             let id = format!("{what}{at_s:.3}");
             match what {
-                0 => Event::new(id, at_s, Kind::Turned),
+                0 => Event::new(id, at_s, Happened::Turned),
                 1 => Event::line(id, at_s, share),
                 2 => Event::cue(id, at_s, CueKey::Lip, "just_warm"),
                 3 => Event::probe(id, at_s, 10.0 + 50.0 * share),
-                4 => Event {
-                    says: Some("lower".into()),
-                    ..Event::new(id, at_s, Kind::Heat)
-                },
-                5 => Event::new(id, at_s, Kind::Lid),
-                6 => Event::new(id, at_s, Kind::Off),
-                7 => Event::new(id, at_s, Kind::Back),
-                _ => Event::new(id, at_s, Kind::Basted),
+                4 => Event::new(id, at_s, Happened::heat("lower")),
+                5 => Event::new(id, at_s, Happened::LID_ON),
+                6 => Event::new(id, at_s, Happened::Off),
+                7 => Event::new(id, at_s, Happened::Back),
+                _ => Event::new(id, at_s, Happened::Basted),
             }
         });
     prop::collection::vec(one, 0..7)
@@ -130,8 +128,8 @@ proptest! {
         prop_assert!(straight.off_heat_s.is_finite() && straight.lands_c.mid.is_finite());
         prop_assert!(straight.look_from_s <= straight.off_heat_s + 1e-9);
         prop_assert!(straight.latest_s >= straight.off_heat_s - 1e-9);
-        if let Some(last) = all.last().filter(|e| e.kind != Kind::In) {
-            let undone = Event { of: Some(last.id.clone()), ..Event::new("undo", now_s.max(last.at_s), Kind::Undone) };
+        if let Some(last) = all.last().filter(|e| e.happened != Happened::In) {
+            let undone = Event::new("undo", now_s.max(last.at_s), Happened::undone(&last.id));
             let mut taken_back = all.clone();
             taken_back.push(undone);
             let without = fold(&plan, &all[..all.len() - 1], now_s);
@@ -174,8 +172,9 @@ fn a_cool_pan_and_two_honest_looks_land_in_the_band() {
         if standing.phase != Phase::OnHeat {
             break;
         }
-        let next = standing.next.unwrap();
-        let at_s = if next.done == Kind::Off {
+        let next = standing.next().unwrap();
+        let done = done_by(next);
+        let at_s = if done == Happened::Off {
             standing.off_heat_s
         } else {
             next.at_s
@@ -183,7 +182,7 @@ fn a_cool_pan_and_two_honest_looks_land_in_the_band() {
         events.push(Event::new(
             format!("d{}", events.len()),
             at_s.max(now_s),
-            next.done,
+            done,
         ));
     }
     let end_s = events.last().unwrap().at_s;
@@ -191,8 +190,8 @@ fn a_cool_pan_and_two_honest_looks_land_in_the_band() {
     let band = came.plan.aim.band;
     let blind = [
         is_in(),
-        Event::new("t", planned.begins[1].at_s, Kind::Turned),
-        Event::new("o", planned.off_s, Kind::Off),
+        Event::new("t", planned.begins[1].at_s, Happened::Turned),
+        Event::new("o", planned.off_s, Happened::Off),
     ];
     let left = fold(&hidden, &blind, planned.off_s).outcome.core_peak_c;
     let came_c = came.outcome.core_peak_c;
@@ -212,7 +211,7 @@ fn practice_less_far_on_is_longer() {
         let standing = fold(&plan, &[is_in(), event], now_s);
         (standing.off_heat_s, standing.reasons)
     };
-    let (as_planned, _) = off_s(Event::new("b", 240.0, Kind::Basted));
+    let (as_planned, _) = off_s(Event::new("b", 240.0, Happened::Basted));
     let (low, why) = off_s(Event::line("l", 240.0, 0.12));
     let (high, _) = off_s(Event::line("l", 240.0, 0.42));
     assert!(
@@ -290,7 +289,7 @@ fn what_is_done_otherwise_is_timed_anew() {
     let (turn_s, off_s) = (first.plan.turns_s[0], first.off_heat_s);
     let late = fold(
         &plan,
-        &[is_in(), Event::new("t", turn_s + 60.0, Kind::Turned)],
+        &[is_in(), Event::new("t", turn_s + 60.0, Happened::Turned)],
         turn_s + 61.0,
     );
     assert!(
@@ -301,11 +300,8 @@ fn what_is_done_otherwise_is_timed_anew() {
     assert!(late.reasons.iter().any(|r| r.code == "turned"));
     let waiting = fold(&plan, &[is_in()], turn_s + 30.0);
     assert!((waiting.late_s - 30.0).abs() < 2.0, "{}", waiting.late_s);
-    assert_eq!(waiting.next.unwrap().kind, StepKind::Turn);
-    let lower = Event {
-        says: Some("lower".into()),
-        ..Event::new("h", 100.0, Kind::Heat)
-    };
+    assert_eq!(waiting.next().unwrap().kind, What::Turn);
+    let lower = Event::new("h", 100.0, Happened::heat("lower"));
     let cooler = fold(&plan, &[is_in(), lower.clone()], 101.0);
     assert!(cooler.off_heat_s > off_s + 10.0);
     // Every shift of a time has its reason, and says by how much.
@@ -320,35 +316,33 @@ fn what_is_done_otherwise_is_timed_anew() {
         (longer_s - shift_s).abs() < 0.35 * shift_s.abs() + 3.0,
         "{longer_s} {shift_s}"
     );
-    let at = Event {
-        to_c: Some(150.0),
-        ..Event::new("at", 100.0, Kind::Heat)
-    };
+    let at = Event::new("at", 100.0, Happened::heat_to(150.0));
     let (message, longer_s) = said(&fold(&plan, &[is_in(), at], 101.0), "fire").unwrap();
     assert!(
         message.contains("not as planned") && longer_s > 10.0,
         "{message} {longer_s}"
     );
     // Taken back, it is no reason.
-    let back = Event {
-        of: Some("h".into()),
-        ..Event::new("u", 100.5, Kind::Undone)
-    };
+    let back = Event::new("u", 100.5, Happened::undone("h"));
     assert_eq!(
         said(&fold(&plan, &[is_in(), lower, back], 101.0), "fire"),
         None
     );
-    let lid = fold(&plan, &[is_in(), Event::new("l", 100.0, Kind::Lid)], 101.0);
+    let lid = fold(
+        &plan,
+        &[is_in(), Event::new("l", 100.0, Happened::LID_ON)],
+        101.0,
+    );
     assert!(lid.off_heat_s < off_s - 30.0, "{}", lid.off_heat_s);
-    let turned = Event::new("t", turn_s, Kind::Turned);
+    let turned = Event::new("t", turn_s, Happened::Turned);
     let soon = [
         is_in(),
         turned.clone(),
-        Event::new("o", off_s - 45.0, Kind::Off),
+        Event::new("o", off_s - 45.0, Happened::Off),
     ];
     let early = fold(&plan, &soon, off_s - 30.0);
     assert_eq!(early.advice[0].code, "too_early");
-    assert_eq!(early.advice[0].options[0].done, Kind::Back);
+    assert_eq!(early.advice[0].options[0].done, Happened::Back);
     assert!(early.advice[0].options[0].in_band, "{:?}", early.advice);
     let over = fold(&plan, &[is_in(), turned], off_s + 70.0);
     assert_eq!(over.advice[0].code, "too_late");
@@ -359,7 +353,7 @@ fn what_is_done_otherwise_is_timed_anew() {
     );
     // Back on the heat goes on from what it had come to.
     let mut back = soon.to_vec();
-    back.push(Event::new("b", off_s - 15.0, Kind::Back));
+    back.push(Event::new("b", off_s - 15.0, Happened::Back));
     let back = fold(&plan, &back, off_s - 10.0);
     assert_eq!(back.phase, Phase::OnHeat);
     assert!(
@@ -374,7 +368,7 @@ fn what_is_done_otherwise_is_timed_anew() {
 #[test]
 fn into_the_oven_is_timed_anew_where_there_is_one() {
     use cindo_core::kit::{Kitchen, KitchenAsked};
-    let oven = Event::new("o", 240.0, Kind::IntoOven);
+    let oven = Event::new("o", 240.0, Happened::IntoOven);
     let plan = asked("sear_both_sides", 40.0);
     let before = fold(&plan, &[is_in()], 241.0);
     let after = fold(&plan, &[is_in(), oven.clone()], 241.0);
@@ -438,7 +432,7 @@ fn safety_a_figure_is_not_brought_forward_by_a_look() {
         "{:?}",
         late.advice
     );
-    let off = Event::new("o", 0.7 * first.off_heat_s, Kind::Off);
+    let off = Event::new("o", 0.7 * first.off_heat_s, Happened::Off);
     let early = fold(&plan, &[is_in(), off], 0.7 * first.off_heat_s + 10.0);
     assert_eq!(early.advice[0].code, "not_promised");
 }
@@ -457,35 +451,48 @@ fn wrong_events_say_what_is_wrong() {
         };
         cook(&asked).unwrap_err().field().to_owned()
     };
-    assert_eq!(field(Event::new("c", 10.0, Kind::Cue)), "events[1].cue");
     assert_eq!(
         field(Event::cue("c", 10.0, CueKey::Lip, "tepid")),
         "events[1].says"
     );
     assert_eq!(field(Event::line("c", 10.0, 1.4)), "events[1].height_share");
     assert_eq!(field(Event::probe("c", 10.0, 400.0)), "events[1].c");
-    assert_eq!(field(Event::new("", 10.0, Kind::Basted)), "events[1].id");
-    let stray = Event {
-        c: Some(20.0),
-        ..Event::new("x", 10.0, Kind::Turned)
-    };
-    assert_eq!(field(stray), "events[1].c");
-    let code = |events: &[Event], now_s: f64| fold(&plan, events, now_s).left_out[0].code;
-    assert_eq!(code(&[Event::new("o", 20.0, Kind::Off)], 30.0), "not_in");
     assert_eq!(
-        code(&[is_in(), Event::new("o", 3600.0, Kind::Off)], 30.0),
+        field(Event::new("", 10.0, Happened::Basted)),
+        "events[1].id"
+    );
+    // What is not said, or does not belong to it, is refused where it is read.
+    for wrong in [
+        r#"{ "id": "c", "at_s": 10, "kind": "cue" }"#,
+        r#"{ "id": "x", "at_s": 10, "kind": "turned", "c": 20 }"#,
+        r#"{ "id": "x", "at_s": 10, "kind": "flipped" }"#,
+    ] {
+        assert!(serde_json::from_str::<Event>(wrong).is_err(), "{wrong}");
+    }
+    // Said to be nothing, it is not said.
+    let null = r#"{ "id": "x", "at_s": 10, "kind": "turned", "c": null, "says": null }"#;
+    let turned = Event::new("x", 10.0, Happened::Turned);
+    assert_eq!(serde_json::from_str::<Event>(null).unwrap(), turned);
+    assert_eq!(
+        serde_json::to_string(&turned).unwrap(),
+        r#"{"id":"x","at_s":10.0,"kind":"turned"}"#
+    );
+    let code = |events: &[Event], now_s: f64| fold(&plan, events, now_s).left_out[0].code;
+    assert_eq!(
+        code(&[Event::new("o", 20.0, Happened::Off)], 30.0),
+        "not_in"
+    );
+    assert_eq!(
+        code(&[is_in(), Event::new("o", 3600.0, Happened::Off)], 30.0),
         "to_come"
     );
     let over = [
         is_in(),
-        Event::new("s", 400.0, Kind::Served),
-        Event::new("t", 410.0, Kind::Turned),
+        Event::new("s", 400.0, Happened::SERVED),
+        Event::new("t", 410.0, Happened::Turned),
     ];
     assert_eq!(code(&over, 500.0), "ended");
-    let heat = Event {
-        to_c: Some(500.0),
-        ..Event::new("h", 20.0, Kind::Heat)
-    };
+    let heat = Event::new("h", 20.0, Happened::heat_to(500.0));
     let roast = asked("hot_roast", 28.0);
     assert_eq!(
         fold(&roast, &[is_in(), heat], 30.0).left_out[0].code,

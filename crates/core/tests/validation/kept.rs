@@ -3,12 +3,11 @@
 
 use super::notes::note;
 use super::running::built;
-use super::stove::{Chance, Piece2d, as_done, fold, hidden, ways};
-use cindo_core::cook::{Event, Kind, Phase};
+use super::stove::{Chance, Piece2d, as_done, done_by, fold, hidden, ways};
+use cindo_core::cook::{Event, Happened, Phase};
 use cindo_core::fish::{Eaters, PieceAsked};
-use cindo_core::methods::StepKind;
 use cindo_core::plan::{MethodAsked, PlanAsked, plan};
-use cindo_core::run::{Bench, Fidelity, Truth};
+use cindo_core::run::{Bench, Fidelity, Truth, What};
 use cindo_core::target::{FOOD_SAFETY, TargetAsked};
 use rayon::prelude::*;
 
@@ -37,20 +36,20 @@ fn one(asked: &PlanAsked, piece: &PieceAsked, kind: &str, seed: u64) -> Kept {
     };
     let card = plan(asked).unwrap();
     let planned = card.timeline.clone();
-    let mut events = vec![Event::new("in", 0.0, Kind::In)];
+    let mut events = vec![Event::new("in", 0.0, Happened::In)];
     let mut now_s = 0.0;
     let (mut probed, mut sooner_s) = (0, None);
     for round in 0..40 {
         let standing = fold(asked, &events, now_s);
-        let Some(next) = standing.next.clone() else {
+        let Some(next) = standing.next().cloned() else {
             break;
         };
         let at_s = match (next.kind, standing.phase) {
-            (StepKind::Off, _) => standing.off_heat_s.max(now_s),
+            (What::Off, _) => standing.off_heat_s.max(now_s),
             _ => next.at_s.max(now_s),
         };
         match next.kind {
-            StepKind::Probe => {
+            What::Probe => {
                 // Asked for a second one within the minute, it is read at once.
                 let second = standing
                     .reasons
@@ -70,19 +69,22 @@ fn one(asked: &PlanAsked, piece: &PieceAsked, kind: &str, seed: u64) -> Kept {
                 events.push(Event::probe_at(id.clone(), at_s, c, &id));
                 (now_s, probed) = (at_s, probed + 1);
             }
-            StepKind::BackOn | StepKind::Chill | StepKind::Discard => break,
+            What::BackOn | What::Chill | What::Discard => break,
             _ => {
-                if next.kind == StepKind::Off {
+                if next.kind == What::Off {
                     let two_spots_s = standing.promise.and_then(|p| p.two_spots_s);
                     sooner_s = two_spots_s.map(|s| card.off_heat_s - s);
                 }
-                events.push(Event::new(format!("d{round}"), at_s, next.done));
+                events.push(Event::new(format!("d{round}"), at_s, done_by(&next)));
                 now_s = at_s;
             }
         }
     }
-    let served = events.iter().any(|e| e.kind == Kind::Served);
-    let off_s = events.iter().find(|e| e.kind == Kind::Off).map(|e| e.at_s);
+    let served = events.iter().any(|e| e.happened == Happened::SERVED);
+    let off_s = events
+        .iter()
+        .find(|e| e.happened == Happened::Off)
+        .map(|e| e.at_s);
     let served_c = off_s.filter(|_| served).map(|off_s| {
         let timeline = as_done(&planned, &events, off_s);
         real.peak_c(&timeline)

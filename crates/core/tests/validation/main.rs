@@ -28,6 +28,7 @@ mod safety;
 mod section;
 mod story;
 mod stove;
+mod to_come;
 mod tonight;
 mod trades;
 mod words;

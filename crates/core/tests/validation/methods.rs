@@ -3,11 +3,12 @@
 use cindo_core::InputError;
 use cindo_core::fish::{Eaters, Piece, PieceAsked};
 use cindo_core::kit::Kitchen;
-use cindo_core::methods::{Method, StepKind, Takes, Value};
+use cindo_core::methods::{Method, Takes, Value};
 use cindo_core::plan::{
     MethodAsked, Plan, PlanAsked, RankAsked, SimulateAsked, Wishes, plan, rank, simulate,
 };
 use cindo_core::run::TimesAsked;
+use cindo_core::run::What;
 use cindo_core::target::TargetAsked;
 
 fn piece(method: &Method, thickness_mm: f64) -> PieceAsked {
@@ -48,23 +49,19 @@ fn law_steps_come_in_order_with_one_start_one_off_one_serve() {
         let at = |wanted| {
             plan.steps
                 .iter()
-                .filter(move |s| s.kind == wanted)
-                .map(|s| s.at_s)
+                .filter(move |s| s.what() == wanted)
+                .map(|s| s.at_s())
         };
         let kind = method.kind;
-        assert_eq!(at(StepKind::Start).collect::<Vec<_>>(), [0.0], "{kind}");
+        assert_eq!(at(What::In).collect::<Vec<_>>(), [0.0], "{kind}");
         assert_eq!(
-            at(StepKind::Off).collect::<Vec<_>>(),
+            at(What::Off).collect::<Vec<_>>(),
             [plan.off_heat_s],
             "{kind}"
         );
-        assert_eq!(at(StepKind::Serve).count(), 1, "{kind}");
-        assert_eq!(
-            at(StepKind::Turn).collect::<Vec<_>>(),
-            plan.turns_s,
-            "{kind}"
-        );
-        let times: Vec<f64> = plan.steps.iter().map(|s| s.at_s).collect();
+        assert_eq!(at(What::Serve).count(), 1, "{kind}");
+        assert_eq!(at(What::Turn).collect::<Vec<_>>(), plan.turns_s, "{kind}");
+        let times: Vec<f64> = plan.steps.iter().map(|s| s.at_s()).collect();
         assert!(times.is_sorted(), "{kind}: {times:?}");
         assert!(
             plan.steps.iter().any(|s| !s.cues.is_empty()),
@@ -82,7 +79,7 @@ fn law_sentences_carry_no_figures_with_units() {
             .steps
             .iter()
             .flat_map(|s| s.cues.iter().map(|c| (*c).to_owned()));
-        let said = plan.steps.iter().map(|s| s.act.clone()).chain(cues);
+        let said = plan.steps.iter().map(|s| s.act.words.clone()).chain(cues);
         let warned = plan.warnings.iter().map(|w| w.message.to_owned());
         for sentence in said.chain(warned).chain([method.summary.to_owned()]) {
             assert!(

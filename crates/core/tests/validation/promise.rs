@@ -2,11 +2,12 @@
 //! what has to come of it, and laws over thousands that chance made.
 
 use super::running::hake;
-use cindo_core::cook::{CookAsked, Event, Kind, Phase, Standing, cook, wrongly_served};
+use cindo_core::cook::{CookAsked, Event, Happened, Phase, Standing, cook, wrongly_served};
 use cindo_core::fish::{Eaters, PieceAsked};
 use cindo_core::kit::{Kitchen, KitchenAsked};
-use cindo_core::methods::{StepKind, Value};
+use cindo_core::methods::Value;
 use cindo_core::plan::{MethodAsked, PlanAsked, plan};
+use cindo_core::run::What;
 use cindo_core::target::{Rules, TargetAsked};
 
 /// A cod loin for somebody old or ill: off at about 1500 s by the clock of a slow piece, worth probing from about 1040 s, a
@@ -41,8 +42,15 @@ pub fn fold(plan: &PlanAsked, events: &[Event], now_s: f64) -> Standing {
     .unwrap()
 }
 
-pub fn event(kind: Kind, at_s: f64) -> Event {
-    Event::new(format!("{kind:?}{at_s}"), at_s, kind)
+pub fn event(happened: Happened, at_s: f64) -> Event {
+    Event::new(
+        format!("{happened:?}{at_s}")
+            .chars()
+            .take(60)
+            .collect::<String>(),
+        at_s,
+        happened,
+    )
 }
 
 fn read(at_s: f64, c: f64, spot: &str) -> Event {
@@ -55,27 +63,24 @@ fn read(at_s: f64, c: f64, spot: &str) -> Event {
 }
 
 fn undo(of: &Event, at_s: f64) -> Event {
-    Event {
-        of: Some(of.id.clone()),
-        ..event(Kind::Undone, at_s)
-    }
+    event(Happened::undone(&of.id), at_s)
 }
 
-fn says(kind: Kind, at_s: f64, word: &str) -> Event {
-    Event {
-        says: Some(word.into()),
-        ..event(kind, at_s)
-    }
+fn heat(at_s: f64, says: &str) -> Event {
+    event(Happened::heat(says), at_s)
 }
 
 /// Written down before the code: each could bring "Serve" over doubt, and must not. Off at 1502 is by the clock.
 #[test]
 fn sequences_that_could_bring_serve_over_doubt() {
-    use StepKind::{BackOn, Chill, Discard, Off, Probe, Serve};
-    let is_in = || event(Kind::In, 0.0);
-    let (off, early) = (|| event(Kind::Off, 1502.0), || event(Kind::Off, 600.0));
+    use What::{BackOn, Chill, Discard, Off, Probe, Serve};
+    let is_in = || event(Happened::In, 0.0);
+    let (off, early) = (
+        || event(Happened::Off, 1502.0),
+        || event(Happened::Off, 600.0),
+    );
     let undone = read(1080.0, 68.0, "b");
-    let cases: Vec<(&str, Vec<Event>, f64, StepKind, bool)> = vec![
+    let cases: Vec<(&str, Vec<Event>, f64, What, bool)> = vec![
         ("nothing but the clock", vec![off()], 1630.0, Probe, true),
         (
             "one impossible reading",
@@ -121,7 +126,7 @@ fn sequences_that_could_bring_serve_over_doubt() {
         ),
         (
             "one spot and off early",
-            vec![read(1060.0, 68.0, "a"), event(Kind::Off, 1061.0)],
+            vec![read(1060.0, 68.0, "a"), event(Happened::Off, 1061.0)],
             1062.0,
             Probe,
             false,
@@ -147,7 +152,7 @@ fn sequences_that_could_bring_serve_over_doubt() {
             vec![
                 read(1060.0, 68.0, "a"),
                 read(1070.0, 55.0, "b"),
-                event(Kind::Off, 1080.0),
+                event(Happened::Off, 1080.0),
             ],
             1085.0,
             BackOn,
@@ -178,7 +183,7 @@ fn sequences_that_could_bring_serve_over_doubt() {
                 read(1060.0, 68.0, "a"),
                 undone.clone(),
                 undo(&undone, 1090.0),
-                event(Kind::Off, 1091.0),
+                event(Happened::Off, 1091.0),
             ],
             1092.0,
             Probe,
@@ -207,7 +212,7 @@ fn sequences_that_could_bring_serve_over_doubt() {
         ),
         (
             "off after a minute",
-            vec![event(Kind::Off, 60.0)],
+            vec![event(Happened::Off, 60.0)],
             65.0,
             BackOn,
             false,
@@ -215,9 +220,9 @@ fn sequences_that_could_bring_serve_over_doubt() {
         (
             "off, back for ten seconds, off",
             vec![
-                event(Kind::Off, 600.0),
-                event(Kind::Back, 620.0),
-                event(Kind::Off, 630.0),
+                event(Happened::Off, 600.0),
+                event(Happened::Back, 620.0),
+                event(Happened::Off, 630.0),
             ],
             640.0,
             BackOn,
@@ -239,7 +244,7 @@ fn sequences_that_could_bring_serve_over_doubt() {
         ),
         (
             "back on after three hours: what it once was counts no more",
-            vec![off(), event(Kind::Back, 3.0 * 3600.0)],
+            vec![off(), event(Happened::Back, 3.0 * 3600.0)],
             3.0 * 3600.0 + 60.0,
             Probe,
             false,
@@ -270,7 +275,7 @@ fn sequences_that_could_bring_serve_over_doubt() {
     for (what, mut events, now_s, kind, released) in cases {
         events.push(is_in());
         let standing = fold(&plan, &events, now_s);
-        let next = standing.next.unwrap();
+        let next = standing.next().unwrap();
         assert_ne!(next.kind, Serve, "{what}");
         assert_eq!(
             (next.kind, standing.released),
@@ -278,7 +283,7 @@ fn sequences_that_could_bring_serve_over_doubt() {
             "{what}: {next:?}"
         );
         // Whoever says that it was served is not believed either, but where the clock let it off.
-        events.push(event(Kind::Served, now_s));
+        events.push(event(Happened::SERVED, now_s));
         let served = fold(&plan, &events, now_s);
         let rested = standing.phase == Phase::Resting && now_s > 1502.0 + 105.0;
         let may = released && matches!(kind, Probe | Chill) && rested;
@@ -292,7 +297,9 @@ fn sequences_that_could_bring_serve_over_doubt() {
         });
         assert_eq!(wrong.unwrap().is_empty(), may, "{what}");
         let knowingly = events.last_mut().unwrap();
-        knowingly.knowingly = Some(true);
+        knowingly.happened = Happened::Served {
+            knowingly: Some(true),
+        };
         let knowing = fold(&plan, &events, now_s);
         assert_eq!(
             (knowing.phase, knowing.knowingly),
@@ -306,14 +313,14 @@ fn sequences_that_could_bring_serve_over_doubt() {
 #[test]
 fn two_spots_that_agree_let_it_be_served() {
     let plan = at_risk();
-    let is_in = event(Kind::In, 0.0);
+    let is_in = event(Happened::In, 0.0);
     let cases: Vec<(&str, Vec<Event>, f64)> = vec![
         (
             "on the heat",
             vec![
                 read(1060.0, 68.0, "a"),
                 read(1080.0, 67.0, "b"),
-                event(Kind::Off, 1085.0),
+                event(Happened::Off, 1085.0),
             ],
             1210.0,
         ),
@@ -322,14 +329,14 @@ fn two_spots_that_agree_let_it_be_served() {
             vec![
                 read(1060.0, 68.0, ""),
                 read(1080.0, 67.0, "b"),
-                event(Kind::Off, 1085.0),
+                event(Happened::Off, 1085.0),
             ],
             1210.0,
         ),
         (
             "in the rest",
             vec![
-                event(Kind::Off, 1300.0),
+                event(Happened::Off, 1300.0),
                 read(1400.0, 73.0, "a"),
                 read(1420.0, 72.0, "b"),
             ],
@@ -342,7 +349,7 @@ fn two_spots_that_agree_let_it_be_served() {
                 read(1070.0, 62.0, "b"),
                 read(1180.0, 68.0, "c"),
                 read(1200.0, 68.0, "d"),
-                event(Kind::Off, 1210.0),
+                event(Happened::Off, 1210.0),
             ],
             1335.0,
         ),
@@ -356,8 +363,8 @@ fn two_spots_that_agree_let_it_be_served() {
             "{what}: {:?}",
             standing.reasons
         );
-        assert_eq!(standing.next.unwrap().kind, StepKind::Serve, "{what}");
-        events.push(event(Kind::Served, now_s));
+        assert_eq!(standing.next().unwrap().kind, What::Serve, "{what}");
+        events.push(event(Happened::SERVED, now_s));
         let served = fold(&plan, &events, now_s);
         assert_eq!(
             (served.phase, served.knowingly),
@@ -369,18 +376,18 @@ fn two_spots_that_agree_let_it_be_served() {
     let pair = [is_in, read(1060.0, 68.0, "a"), read(1080.0, 67.0, "b")];
     let standing = fold(&plan, &pair, 1081.0);
     assert_eq!(standing.off_heat_s, 1080.0);
-    assert_eq!(standing.next.unwrap().kind, StepKind::Off);
+    assert_eq!(standing.next().unwrap().kind, What::Off);
 }
 
 /// By the clock it is hot enough when its rest is over: plated at once it is not.
 #[test]
 fn by_the_clock_it_is_served_after_its_rest() {
     let plan = at_risk();
-    let cooked = [event(Kind::In, 0.0), event(Kind::Off, 1502.0)];
+    let cooked = [event(Happened::In, 0.0), event(Happened::Off, 1502.0)];
     for (at_s, may) in [(1502.0, false), (1560.0, false), (1615.0, true)] {
         let rests = fold(&plan, &cooked, at_s);
-        assert_eq!(rests.next.unwrap().instead.is_some(), may, "{at_s}");
-        let served = [&cooked[..], &[event(Kind::Served, at_s)]].concat();
+        assert_eq!(rests.next().unwrap().instead.is_some(), may, "{at_s}");
+        let served = [&cooked[..], &[event(Happened::SERVED, at_s)]].concat();
         let after = fold(&plan, &served, at_s + 1.0);
         assert_eq!(after.phase == Phase::Served, may, "{at_s}");
         assert!(
@@ -390,7 +397,7 @@ fn by_the_clock_it_is_served_after_its_rest() {
         );
     }
     // Straight from the heat, too.
-    let straight = [event(Kind::In, 0.0), event(Kind::Served, 1510.0)];
+    let straight = [event(Happened::In, 0.0), event(Happened::SERVED, 1510.0)];
     assert_eq!(fold(&plan, &straight, 1511.0).phase, Phase::OnHeat);
 }
 
@@ -400,31 +407,31 @@ fn law_nothing_read_is_the_card() {
     let asked = at_risk();
     let card = plan(&asked).unwrap();
     let probe = card.probe.unwrap();
-    let is_in = event(Kind::In, 0.0);
+    let is_in = event(Happened::In, 0.0);
     let now = fold(&asked, std::slice::from_ref(&is_in), 10.0);
-    let promise = now.promise.unwrap();
+    let promise = now.promise.clone().unwrap();
     assert_eq!(
         (promise.from_s, promise.shows_c),
         (probe.from_s, probe.shows_c)
     );
     assert_eq!(promise.clock_s, Some(card.off_heat_s));
-    let next = now.next.unwrap();
-    assert_eq!((next.kind, next.done), (StepKind::Probe, Kind::Probe));
+    let next = now.next().unwrap();
+    assert_eq!((next.kind, &next.done), (What::Probe, &None));
     assert_eq!((next.at_s, next.at_c), (probe.from_s, Some(probe.shows_c)));
     let later = fold(&asked, std::slice::from_ref(&is_in), probe.from_s + 30.0);
-    let next = later.next.unwrap();
-    assert_eq!((next.kind, next.at_s), (StepKind::Off, card.off_heat_s));
+    let next = later.next().unwrap();
+    assert_eq!((next.kind, next.at_s), (What::Off, card.off_heat_s));
     assert!(
         next.cues.iter().any(|cue| cue.contains("No probe")),
         "{next:?}"
     );
     // Off by the clock: the probe is asked for, and whoever has none serves by the clock with the same one tap.
-    let off = event(Kind::Off, card.off_heat_s);
+    let off = event(Happened::Off, card.off_heat_s);
     let rested = fold(&asked, &[is_in, off], card.timeline.end_s());
-    let next = rested.next.unwrap();
+    let next = rested.next().unwrap();
     assert_eq!(
-        (next.kind, next.instead),
-        (StepKind::Probe, Some(Kind::Served))
+        (next.kind, &next.instead),
+        (What::Probe, &Some(Happened::SERVED))
     );
 }
 
@@ -432,7 +439,7 @@ fn law_nothing_read_is_the_card() {
 #[test]
 fn the_other_unit_is_asked_back() {
     let plan = at_risk();
-    let is_in = event(Kind::In, 0.0);
+    let is_in = event(Happened::In, 0.0);
     let plain = fold(&plan, std::slice::from_ref(&is_in), 1061.0);
     let said = fold(&plan, &[is_in.clone(), read(1060.0, 145.0, "a")], 1061.0);
     let last = said.reasons.last().unwrap();
@@ -457,22 +464,22 @@ fn published_how_long_it_may_stand() {
             ..at_risk()
         };
         let off_s = plan(&asked).unwrap().off_heat_s;
-        let cooked = [event(Kind::In, 0.0), event(Kind::Off, off_s)];
+        let cooked = [event(Happened::In, 0.0), event(Happened::Off, off_s)];
         let at = |h: f64| fold(&asked, &cooked, off_s + 3600.0 * h);
         let holding = at(0.1).holding.unwrap();
         assert_eq!(holding.since_s, off_s, "{rules:?}");
         assert_eq!(holding.eat_or_chill_by_s, off_s + 3600.0 * word_h);
         assert_eq!(holding.refuse_from_s, off_s + 3600.0 * refused_h);
-        let kind = |h: f64| at(h).next.unwrap().kind;
-        assert_eq!(kind(word_h - 0.01), StepKind::Probe, "{rules:?}");
-        assert_eq!(kind(refused_h + 0.01), StepKind::Discard, "{rules:?}");
+        let kind = |h: f64| at(h).next().unwrap().kind;
+        assert_eq!(kind(word_h - 0.01), What::Probe, "{rules:?}");
+        assert_eq!(kind(refused_h + 0.01), What::Discard, "{rules:?}");
         if word_h < refused_h {
-            assert_eq!(kind(word_h + 0.01), StepKind::Chill, "{rules:?}");
+            assert_eq!(kind(word_h + 0.01), What::Chill, "{rules:?}");
         }
         // Back on for a moment wins no time.
         let back = [
-            event(Kind::Back, off_s + 3000.0),
-            event(Kind::Off, off_s + 3100.0),
+            event(Happened::Back, off_s + 3000.0),
+            event(Happened::Off, off_s + 3100.0),
         ];
         let again = fold(&asked, &[&cooked[..], &back[..]].concat(), off_s + 3200.0);
         let since_s = again.holding.unwrap().since_s;
@@ -497,31 +504,31 @@ fn published_it_is_reheated_once_and_to_its_own_figure() {
         let off_s = plan(&asked).unwrap().off_heat_s;
         let back_s = off_s + 2.5 * 3600.0;
         let mut events = vec![
-            event(Kind::In, 0.0),
-            event(Kind::Off, off_s),
-            event(Kind::Back, back_s),
+            event(Happened::In, 0.0),
+            event(Happened::Off, off_s),
+            event(Happened::Back, back_s),
         ];
         let back = fold(&asked, &events, back_s + 5.0);
         let promise = back.promise.as_ref().unwrap();
         assert_eq!((promise.figure_c, promise.clock_s), (74.0, None));
         assert!(promise.reheated && back.released == Some(false));
-        let from_s = back.next.unwrap().at_s;
+        let from_s = back.next().unwrap().at_s;
         assert!(
             from_s > back_s + 180.0,
             "what it was once counts no more: {}",
             from_s - back_s
         );
-        events.push(event(Kind::Off, from_s + 400.0));
+        events.push(event(Happened::Off, from_s + 400.0));
         let unread = fold(&asked, &events, from_s + 410.0);
-        assert_ne!(unread.next.unwrap().kind, StepKind::Serve);
+        assert_ne!(unread.next().unwrap().kind, What::Serve);
         events.push(read(from_s + 420.0, 79.0, "a"));
         events.push(read(from_s + 440.0, 78.0, "b"));
         let hot = fold(&asked, &events, from_s + 445.0);
-        assert_eq!(hot.next.unwrap().kind, StepKind::Serve, "{:?}", hot.reasons);
-        events.push(event(Kind::Back, from_s + 1100.0));
-        events.push(event(Kind::Off, from_s + 1200.0));
+        assert_eq!(hot.next().unwrap().kind, What::Serve, "{:?}", hot.reasons);
+        events.push(event(Happened::Back, from_s + 1100.0));
+        events.push(event(Happened::Off, from_s + 1200.0));
         let twice = fold(&asked, &events, from_s + 1210.0);
-        assert_eq!(twice.next.unwrap().kind, StepKind::Discard);
+        assert_eq!(twice.next().unwrap().kind, What::Discard);
     }
 }
 
@@ -536,13 +543,13 @@ fn back_on_does_not_count_the_past_peak() {
         },
         ..PlanAsked::default()
     };
-    let first = fold(&plan, &[event(Kind::In, 0.0)], 1.0);
+    let first = fold(&plan, &[event(Happened::In, 0.0)], 1.0);
     let off_s = first.off_heat_s;
     let back_s = off_s + 3600.0;
     let events = [
-        event(Kind::In, 0.0),
-        event(Kind::Off, off_s),
-        event(Kind::Back, back_s),
+        event(Happened::In, 0.0),
+        event(Happened::Off, off_s),
+        event(Happened::Back, back_s),
     ];
     let back = fold(&plan, &events, back_s + 10.0);
     assert!(
@@ -568,11 +575,8 @@ fn of(kind: &str, settings: &[(&str, Value)], piece: PieceAsked) -> PlanAsked {
 /// Dangers are heard though the way has no such thing to set.
 #[test]
 fn dangers_are_heard_whatever_the_way_can_be_set_to() {
-    let is_in = event(Kind::In, 0.0);
-    let to = |at_s: f64, c: f64| Event {
-        to_c: Some(c),
-        ..event(Kind::Heat, at_s)
-    };
+    let is_in = event(Happened::In, 0.0);
+    let to = |at_s: f64, c: f64| event(Happened::heat_to(c), at_s);
     let alarms = |plan: &PlanAsked, events: &[Event], now_s: f64| -> Vec<&'static str> {
         let standing = fold(plan, events, now_s);
         standing.alarms.iter().map(|alarm| alarm.code).collect()
@@ -590,13 +594,14 @@ fn dangers_are_heard_whatever_the_way_can_be_set_to() {
         );
         // While it heats, too; and turned down it is over.
         assert_eq!(alarms(&fryer, &[to(-30.0, c)], 0.0), said, "{c}");
-        let down = [is_in.clone(), to(30.0, c), says(Kind::Heat, 40.0, "off")];
+        let down = [is_in.clone(), to(30.0, c), heat(40.0, "off")];
         assert!(alarms(&fryer, &down, 41.0).is_empty(), "{c}");
     }
     let burning = fold(&fryer, &[is_in.clone(), to(30.0, 231.0)], 31.0)
-        .next
+        .next()
+        .cloned()
         .unwrap();
-    assert_eq!((burning.done, burning.says), (Kind::Heat, Some("off")));
+    assert_eq!(burning.done, Some(Happened::heat("off")));
     assert!(burning.act.contains("no water"), "{}", burning.act);
     let coated = of(
         "sear_both_sides",
@@ -617,30 +622,27 @@ fn dangers_are_heard_whatever_the_way_can_be_set_to() {
     // The oven off: no more heat is counted, and for guests at risk it has to go on again.
     let oven = of("hot_roast", &[], hake(30.0, 1));
     let planned_s = fold(&oven, std::slice::from_ref(&is_in), 1.0).off_heat_s;
-    let off = [is_in.clone(), says(Kind::Heat, 200.0, "off")];
+    let off = [is_in.clone(), heat(200.0, "off")];
     let dark = fold(&oven, &off, 210.0);
     assert!(
         dark.left_out.is_empty() && dark.lands_c.mid < 40.0,
         "{:?}",
         dark.lands_c
     );
-    let on = [&off[..], &[says(Kind::Heat, 260.0, "on")]].concat();
+    let on = [&off[..], &[heat(260.0, "on")]].concat();
     let light = fold(&oven, &on, 270.0).off_heat_s;
     assert!(
         light > planned_s + 20.0 && light < planned_s + 200.0,
         "{light} {planned_s}"
     );
     assert_eq!(alarms(&at_risk(), &off, 210.0), ["fire_off"]);
-    let next = fold(&at_risk(), &off, 210.0).next.unwrap();
-    assert_eq!((next.done, next.says), (Kind::Heat, Some("on")));
+    let next = fold(&at_risk(), &off, 210.0).next().cloned().unwrap();
+    assert_eq!(next.done, Some(Happened::heat("on")));
     // In an oven that nobody had planned, off and on is that oven, not the pan it came from.
     let seared = of("sear_both_sides", &[], hake(40.0, 1));
-    let oven = event(Kind::IntoOven, 240.0);
+    let oven = event(Happened::IntoOven, 240.0);
     let straight = [is_in.clone(), oven];
-    let dark = [
-        says(Kind::Heat, 300.0, "off"),
-        says(Kind::Heat, 301.0, "on"),
-    ];
+    let dark = [heat(300.0, "off"), heat(301.0, "on")];
     let relit = [&straight[..], &dark[..]].concat();
     let apart_s =
         fold(&seared, &relit, 310.0).off_heat_s - fold(&seared, &straight, 310.0).off_heat_s;
@@ -651,14 +653,11 @@ fn dangers_are_heard_whatever_the_way_can_be_set_to() {
         eaters: Eaters::OldOrIll,
         ..of("sear_both_sides", &[], hake(25.0, 1))
     };
-    let cold = fold(&pan, &[is_in.clone(), says(Kind::Heat, 60.0, "off")], 90.0);
+    let cold = fold(&pan, &[is_in.clone(), heat(60.0, "off")], 90.0);
     assert_eq!(cold.alarms[0].code, "fire_off");
     // The lid off a steamer: it takes longer; on again, not so much.
     let steam = of("steam", &[], hake(28.0, 1));
-    let lid = |at_s: f64, on: bool| Event {
-        on: Some(on),
-        ..event(Kind::Lid, at_s)
-    };
+    let lid = |at_s: f64, on: bool| event(Happened::Lid { on: Some(on) }, at_s);
     let shut = fold(&steam, std::slice::from_ref(&is_in), 130.0).off_heat_s;
     let open = fold(&steam, &[is_in.clone(), lid(120.0, false)], 130.0);
     let again = fold(
@@ -679,8 +678,8 @@ fn dangers_are_heard_whatever_the_way_can_be_set_to() {
         &[is_in],
         3.0 * 3600.0 + 1.0,
     );
-    let next = lost.next.unwrap();
-    assert_eq!(next.kind, StepKind::Off);
+    let next = lost.next().unwrap();
+    assert_eq!(next.kind, What::Off);
     assert!(next.act.contains("lost"), "{}", next.act);
 }
 
@@ -688,10 +687,14 @@ fn dangers_are_heard_whatever_the_way_can_be_set_to() {
 #[test]
 fn law_lies_are_not_believed_for_everybody_else() {
     let plan = of("hot_roast", &[], hake(30.0, 1));
-    let plain = fold(&plan, &[event(Kind::In, 0.0)], 120.0).off_heat_s;
+    let plain = fold(&plan, &[event(Happened::In, 0.0)], 120.0).off_heat_s;
     for spot in ["", "a"] {
         for c in [-30.0, 70.0, 120.0] {
-            let said = fold(&plan, &[event(Kind::In, 0.0), read(120.0, c, spot)], 121.0);
+            let said = fold(
+                &plan,
+                &[event(Happened::In, 0.0), read(120.0, c, spot)],
+                121.0,
+            );
             assert!(
                 (said.off_heat_s / plain - 1.0).abs() < 0.1,
                 "{c}: {} {plain}",

@@ -8,8 +8,9 @@ use cindo_core::fish::{
     Species, exempt_tuna,
 };
 use cindo_core::kit::Kitchen;
-use cindo_core::methods::{Method, StepKind};
+use cindo_core::methods::Method;
 use cindo_core::plan::{MethodAsked, PlanAsked, plan};
+use cindo_core::run::What;
 use cindo_core::run::{Bench, Fidelity, Run, Tally, Truth};
 use cindo_core::target::{Aim, FOOD_SAFETY, Rules, TargetAsked};
 use proptest::prelude::*;
@@ -309,7 +310,7 @@ pub fn the_food_safety_plan_holds_for_pieces_it_has_not_seen() {
         let planned = plan(&asked).unwrap();
         assert!(planned.refused.is_empty(), "{kind}: {:?}", planned.refused);
         assert_eq!(planned.window.early_s, 0.0, "{kind}: nothing early");
-        let probe = planned.steps.iter().rfind(|s| s.kind == StepKind::Probe);
+        let probe = planned.steps.iter().rfind(|s| s.what() == What::Probe);
         let shows_c = probe.and_then(|step| step.at_c).expect("ends with a probe");
         let piece = Piece::new(&asked.piece).unwrap();
         let method = Method::find(kind).unwrap();

@@ -3,9 +3,9 @@
 
 use cindo_core::fish::{Eaters, Piece, PieceAsked};
 use cindo_core::kit::{KitAsked, Kitchen, KitchenAsked};
-use cindo_core::methods::{Method, Spec, StepKind, Takes, Value};
+use cindo_core::methods::{Method, Spec, Takes, Value};
 use cindo_core::plan::{MethodAsked, Plan, PlanAsked, RankAsked, Wishes, plan, rank};
-use cindo_core::run::{Mark, Span};
+use cindo_core::run::{Span, What};
 use cindo_core::target::TargetAsked;
 use std::collections::HashMap;
 
@@ -78,6 +78,9 @@ fn in_words(method: &Method, settings: &[Setting]) -> String {
             .collect::<Vec<_>>()
     )
 }
+
+/// What changes the fire or where it lies.
+const CHANGES: [What; 4] = [What::IntoOven, What::LidOn, What::FireLow, What::Halfway];
 
 /// No value without a reader: over every option of every setting of every method, each value changes
 /// what the faces see or what is said, by itself or beside some other setting (the thickness of a
@@ -235,7 +238,7 @@ fn law_words_and_physics_share_one_timeline() {
             let turns = told.turns_s.iter().zip(timeline.turns_s());
             assert!(turns.clone().all(|(a, b)| (a - b).abs() < 1e-9), "{what}");
             assert_eq!(turns.count(), told.turns_s.len(), "{what}");
-            let mut marks: Vec<f64> = [Mark::IntoOven, Mark::LidOn, Mark::FireLow, Mark::Halfway]
+            let mut marks: Vec<f64> = CHANGES
                 .into_iter()
                 .flat_map(|mark| timeline.every(mark).collect::<Vec<_>>())
                 .collect();
@@ -243,8 +246,8 @@ fn law_words_and_physics_share_one_timeline() {
             let adjusts: Vec<f64> = told
                 .steps
                 .iter()
-                .filter(|s| s.kind == StepKind::Adjust)
-                .map(|s| s.at_s)
+                .filter(|s| CHANGES.contains(&s.what()))
+                .map(|s| s.at_s())
                 .collect();
             adjusted += adjusts.len();
             assert_eq!(adjusts.len(), marks.len(), "{what}");
@@ -255,13 +258,13 @@ fn law_words_and_physics_share_one_timeline() {
                     .all(|(a, b)| (a - b).abs() < 1e-9),
                 "{what}"
             );
-            let times: Vec<f64> = told.steps.iter().map(|s| s.at_s).collect();
+            let times: Vec<f64> = told.steps.iter().map(|s| s.at_s()).collect();
             assert!(times.is_sorted(), "{what} {times:?}");
             let lid_off = settings.contains(&("lid".into(), Value::Flag(false)));
             let says_lid = told
                 .steps
                 .iter()
-                .any(|s| s.act.to_lowercase().contains("lid on"));
+                .any(|s| s.act.words.to_lowercase().contains("lid on"));
             assert!(!(lid_off && says_lid), "{what} {:?}", told.steps);
         }
     }
@@ -281,8 +284,8 @@ fn law_late_moves_only_the_end() {
         let method = Method::find(kind).unwrap();
         let at = |late_s| -> Vec<f64> {
             let steps = told(method, settings, late_s).steps;
-            let adjusts = steps.iter().filter(|s| s.kind == StepKind::Adjust);
-            adjusts.map(|s| s.at_s).collect()
+            let adjusts = steps.iter().filter(|s| CHANGES.contains(&s.what()));
+            adjusts.map(|s| s.at_s()).collect()
         };
         assert_eq!(at(0.0).len(), 1, "{kind}");
         assert_eq!(at(0.0), at(60.0), "{kind}");
@@ -321,7 +324,7 @@ fn law_times_a_side_make_the_timeline_again() {
                 method.kind
             );
             for (a, b) in planned.begins.iter().zip(&again.begins) {
-                assert_eq!((a.stage, a.mark), (b.stage, b.mark), "{}", method.kind);
+                assert_eq!((a.stage, a.what), (b.stage, b.what), "{}", method.kind);
                 assert!(
                     (a.at_s - b.at_s).abs() < 1e-6,
                     "{} {a:?} {b:?}",
@@ -402,7 +405,7 @@ fn law_signs_to_look_for_are_there_when_it_comes_off() {
             asking.piece.thickness_mm = Some(mm);
             asking.range = true;
             let plan = plan(&asking).unwrap();
-            let Some(look) = plan.steps.iter().find(|s| s.kind == StepKind::Look) else {
+            let Some(look) = plan.steps.iter().find(|s| s.what() == What::Look) else {
                 continue;
             };
             let gets_there = plan.outcome.core_peak_c >= plan.aim.band.low_c - 0.5;
@@ -427,7 +430,7 @@ fn law_signs_to_look_for_are_there_when_it_comes_off() {
     })
     .unwrap();
     assert!(early.outcome.core_peak_c < early.aim.band.low_c - 0.5);
-    let look = early.steps.iter().find(|s| s.kind == StepKind::Look);
+    let look = early.steps.iter().find(|s| s.what() == What::Look);
     assert!(look.unwrap().cues.contains(&done::TESTER), "{look:?}");
 }
 
@@ -495,7 +498,7 @@ fn law_the_cooked_line_is_said_as_high_as_it_stands() {
             let turn = told
                 .steps
                 .iter()
-                .find(|step| step.kind == StepKind::Turn)
+                .find(|step| step.what() == What::Turn)
                 .unwrap();
             let cues = turn.cues.join(" ");
             let (word, from, to) = words

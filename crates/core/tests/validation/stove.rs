@@ -3,11 +3,11 @@
 
 use super::notes::note;
 use super::running::{built, hake};
-use cindo_core::cook::{CookAsked, CueKey, Event, Kind, Phase, Standing, cook};
+use cindo_core::cook::{CookAsked, CueKey, Event, Happened, Next, Phase, Standing, cook};
 use cindo_core::fish::PieceAsked;
 use cindo_core::heat::Finest;
 use cindo_core::plan::{MethodAsked, PlanAsked};
-use cindo_core::run::{Bench, Fidelity, Fire, Lip, Mark, Timeline, Truth};
+use cindo_core::run::{Bench, Fidelity, Fire, Lip, Timeline, Truth, What};
 use cindo_core::target::TargetAsked;
 use rayon::prelude::*;
 
@@ -115,16 +115,22 @@ pub fn fold(plan: &PlanAsked, events: &[Event], now_s: f64) -> Standing {
     .unwrap()
 }
 
+/// What says that an act is done: looked at, that it is off.
+pub fn done_by(next: &Next) -> Happened {
+    let done = next.done.clone();
+    done.or_else(|| next.instead.clone()).unwrap()
+}
+
 /// What a timeline is by what was done: stages of the plan, begun when they were.
 pub fn as_done(planned: &Timeline, events: &[Event], off_s: f64) -> Timeline {
     let mut begins = planned.begins.clone();
     for begin in &mut begins {
-        let kind = match begin.mark {
-            Some(Mark::Turned) => Kind::Turned,
-            Some(Mark::LidOn) => Kind::Lid,
+        let happened = match begin.what {
+            Some(What::Turn) => Happened::Turned,
+            Some(What::LidOn) => Happened::LID_ON,
             _ => continue,
         };
-        let done = events.iter().find(|e| e.kind == kind);
+        let done = events.iter().find(|e| e.happened == happened);
         begin.at_s = done.map_or(f64::INFINITY, |e| e.at_s);
     }
     begins.retain(|begin| begin.at_s.is_finite());
@@ -152,7 +158,7 @@ fn one(plan: &PlanAsked, piece: &PieceAsked, kind: &str, seed: u64) -> Came {
         bench: Bench::new(&truth, &programme, Fidelity::FINE),
         edged,
     };
-    let mut events = vec![Event::new("in", 0.0, Kind::In)];
+    let mut events = vec![Event::new("in", 0.0, Happened::In)];
     let first = fold(plan, &events, 0.0);
     let (planned, aim) = (first.plan.timeline.clone(), first.plan.aim);
     let band = aim.band;
@@ -192,7 +198,11 @@ fn one(plan: &PlanAsked, piece: &PieceAsked, kind: &str, seed: u64) -> Came {
         let before = do_until(plan, &mut events, &mut standing, f64::INFINITY);
         (look_s, latest_s) = (before.look_from_s, before.latest_s);
     }
-    let off_s = events.iter().find(|e| e.kind == Kind::Off).unwrap().at_s;
+    let off_s = events
+        .iter()
+        .find(|e| e.happened == Happened::Off)
+        .unwrap()
+        .at_s;
     let told = in_band(piece.peak_c(&as_done(&planned, &events, off_s)));
     // When this piece was right, turned as it was.
     let peak_c = |s: f64| piece.peak_c(&as_done(&planned, &events, s));
@@ -220,9 +230,10 @@ fn do_until(
     let mut before = standing.clone();
     while standing.phase == Phase::OnHeat {
         before = standing.clone();
-        let Some(next) = &standing.next else { break };
-        let at_s = match next.done {
-            Kind::Off => standing.off_heat_s,
+        let Some(next) = standing.next() else { break };
+        let done = done_by(next);
+        let at_s = match done {
+            Happened::Off => standing.off_heat_s,
             _ => next.at_s,
         };
         let now_s = events.iter().map(|e| e.at_s).fold(0.0, f64::max);
@@ -230,7 +241,7 @@ fn do_until(
         if at_s >= until_s {
             break;
         }
-        events.push(Event::new(format!("d{}", events.len()), at_s, next.done));
+        events.push(Event::new(format!("d{}", events.len()), at_s, done));
         *standing = fold(plan, events, at_s);
     }
     before

@@ -2,9 +2,10 @@
 
 use cindo_core::fish::PieceAsked;
 use cindo_core::kit::{Allergen, Kit, Pot};
-use cindo_core::methods::{Method, StepKind, Value};
+use cindo_core::methods::{Method, Value};
 use cindo_core::plan::{MethodAsked, Plan, PlanAsked, plan};
 use cindo_core::run::Hot;
+use cindo_core::run::What;
 use cindo_core::target::TargetAsked;
 
 fn told(method: &Method, change: impl FnOnce(&mut PieceAsked), settings: &[(&str, Value)]) -> Plan {
@@ -34,7 +35,7 @@ fn told(method: &Method, change: impl FnOnce(&mut PieceAsked), settings: &[(&str
 fn words(plan: &Plan) -> String {
     let mut all = String::new();
     for step in &plan.steps {
-        all += &step.act;
+        all += &step.act.words;
         step.cues.iter().for_each(|cue| all += cue);
         step.cautions.iter().for_each(|c| all += &c.message);
         all += " ";
@@ -93,8 +94,8 @@ fn practice_each_way_is_served_as_it_is() {
             &[],
         );
         let last = plan.steps.last().unwrap();
-        assert_eq!(last.kind, StepKind::Serve, "{kind}");
-        last.act.to_lowercase()
+        assert_eq!(last.what(), What::Serve, "{kind}");
+        last.act.words.to_lowercase()
     };
     for (kind, scales, says) in [
         ("salt_crust", true, "crack the crust"),
@@ -228,7 +229,7 @@ fn exact_heating_up() {
             method.kind
         );
         // The first step is set to begin when the slowest of it has to be lit.
-        let first = plan.steps.iter().map(|s| s.at_s).fold(0.0, f64::min);
+        let first = plan.steps.iter().map(|s| s.at_s()).fold(0.0, f64::min);
         assert!((first + plan.heat_up_s()).abs() < 1e-9, "{}", method.kind);
     }
 }

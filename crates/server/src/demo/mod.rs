@@ -1,7 +1,8 @@
 //! The demo kitchen: an invented harbour canteen and what it cooked in the last days.
 
 use crate::error::RequestError;
-use crate::routes::{card_answered, cook_row, keep_events, shelf_row};
+use crate::kept::cooks::{keep as keep_events, row as cook_row};
+use crate::routes::{card_answered, shelf_row};
 use crate::store::shelf::NewShelf;
 use crate::store::{self, Store};
 use crate::wire::{self, CardNew, CookNew, EventsNew, LotWire, ShelfBody, ShelfNew};

@@ -35,7 +35,7 @@ pub(super) fn write(
         .to_string();
     for (i, step) in plan.steps.iter().enumerate() {
         let at = in_at
-            .checked_add((step.at_s.round() as i64).seconds())
+            .checked_add((step.at_s().round() as i64).seconds())
             .map_err(|_| RequestError::Field {
                 code: "bad_time",
                 field: "in_at",

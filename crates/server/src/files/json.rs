@@ -1,8 +1,9 @@
 //! Cards as JSON of our own, whole; and what is read back, ours or a recipe of ours.
 
+use super::card_file::CardFile;
 use super::recipe;
 use crate::error::RequestError;
-use crate::wire::{PlanRequest, ResultWire, read};
+use crate::wire::{PlanRequest, read};
 use serde::de::IgnoredAny;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -24,29 +25,6 @@ pub struct BookFile {
     /// Titles of cards that could not be written, since what they asked cannot be read.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub left_out: Vec<String>,
-}
-
-/// A card in a file. What was planned is computed again when it is read.
-#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct CardFile {
-    /// Its name to programs.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub id: Option<String>,
-    /// What it is called.
-    pub title: String,
-    /// When it was saved, RFC 3339.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[schema(value_type = Option<String>)]
-    pub saved_at: Option<jiff::Timestamp>,
-    /// How it came out.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub result: Option<ResultWire>,
-    /// What to remember.
-    #[serde(default, skip_serializing_if = "String::is_empty")]
-    pub note: String,
-    /// What was asked.
-    pub request: PlanRequest,
 }
 
 impl BookFile {

@@ -1,15 +1,18 @@
 //! Cards as files: JSON of our own, a recipe, a table of temperatures, a calendar; and back.
 
 mod calendar;
+mod card_file;
 mod json;
 mod recipe;
 mod table;
 
-pub use json::{BookFile, CardFile, read_cards};
+pub use card_file::CardFile;
+pub use json::{BookFile, read_cards};
 
 use crate::error::RequestError;
 use crate::wire::{PieceWire, PlanAnswer, PlanRequest, fish_list};
-use cindo_core::methods::{Step, StepKind};
+use cindo_core::methods::Step;
+use cindo_core::run::What;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -95,12 +98,12 @@ impl ExportRequest {
 
 /// A step as one line: what it is done to, or what has to be shown, behind it; what the middle has by then in brackets.
 fn step_line(step: &Step) -> String {
-    match (step.kind, step.at_c) {
-        (_, None) => step.act.clone(),
-        (StepKind::Off | StepKind::Serve, Some(c)) => {
-            format!("{} ({c:.0} C in the middle)", step.act)
+    match (step.what(), step.at_c) {
+        (_, None) => step.act.words.clone(),
+        (What::Off | What::Serve, Some(c)) => {
+            format!("{} ({c:.0} C in the middle)", step.act.words)
         }
-        (_, Some(c)) => format!("{} {c:.0} C", step.act),
+        (_, Some(c)) => format!("{} {c:.0} C", step.act.words),
     }
 }
 

@@ -1,7 +1,7 @@
 //! A card as a schema.org Recipe in JSON-LD (schema.org/Recipe; times in ISO 8601). Our own question goes along
 //! as an `identifier`, so that it is read back whole.
 
-use super::json::CardFile;
+use super::card_file::CardFile;
 use super::{piece_line, step_line};
 use crate::error::RequestError;
 use crate::wire::{PlanAnswer, PlanRequest, SettingTakes, read};
@@ -71,7 +71,7 @@ pub(super) fn write(
                 .iter()
                 .map(|caution| caution.message.to_string());
             let text: Vec<String> = said.concat().into_iter().chain(cautions).collect();
-            json!({ "@type": "HowToStep", "name": clock(step.at_s), "text": text.join(" ") })
+            json!({ "@type": "HowToStep", "name": clock(step.at_s()), "text": text.join(" ") })
         })
         .collect();
     let asked = serde_json::to_string(request).map_err(RequestError::ours)?;

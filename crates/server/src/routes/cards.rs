@@ -1,9 +1,9 @@
 //! The book over HTTP.
 
-use super::lists::{self, BookQuery, Queried, missing};
+use super::lists::{self, BookQuery, Queried};
 use super::refusal::Refusal;
 use super::{Body, read, with_store};
-use crate::error::{ErrorBody, RequestError};
+use crate::error::{ErrorBody, RequestError, missing};
 use crate::store::cards::{self, CardEdit, CardRow, NewCard};
 use crate::store::snapshot::{self, Band, Outcome, Snapshot, Times};
 use crate::store::{Changed, Store};
@@ -13,7 +13,6 @@ use crate::wire::{
 };
 use actix_web::{HttpRequest, HttpResponse, delete, get, patch, post, web};
 
-const MOST_TITLE: usize = 120;
 const MOST_NOTE: usize = 2000;
 const WHAT: &str = "card";
 
@@ -92,18 +91,6 @@ fn answer(status: actix_web::http::StatusCode, row: CardRow) -> HttpResponse {
         .json(card(row))
 }
 
-pub(super) fn title(given: &str) -> Result<String, RequestError> {
-    let title = given.trim();
-    if title.is_empty() || title.chars().count() > MOST_TITLE {
-        return Err(RequestError::Field {
-            code: "bad_title",
-            field: "title",
-            message: format!("a card needs a name of 1 to {MOST_TITLE} characters"),
-        });
-    }
-    Ok(title.to_owned())
-}
-
 pub(super) fn note(given: &str) -> Result<String, RequestError> {
     if given.chars().count() > MOST_NOTE {
         return Err(RequestError::Field {
@@ -121,7 +108,7 @@ pub(super) fn note(given: &str) -> Result<String, RequestError> {
 /// Whatever the core refuses, what must not be served, and an id or a title that does not do.
 pub fn answered(new: &CardNew, saved_at: String) -> Result<NewCard, RequestError> {
     let id = lists::id_or_new(new.id.as_deref())?;
-    let title = title(&new.title)?;
+    let title = crate::kept::title(&new.title)?;
     let mut request = new.request.clone();
     request.field = None;
     request.range = true;
@@ -218,7 +205,7 @@ pub async fn list(
 #[post("/api/cards")]
 pub async fn add(store: web::Data<Store>, body: Body) -> Result<HttpResponse, Refusal> {
     let new: CardNew = read(body)?;
-    title(&new.title)?;
+    crate::kept::title(&new.title)?;
     // Computed first: no connection waits for it.
     let kept = super::compute(move || answered(&new, jiff::Timestamp::now().to_string())).await?;
     let (row, made) = with_store(store, move |c| {
@@ -295,7 +282,11 @@ pub async fn change(
     let change: CardChange = read(body)?;
     let revision = lists::revision(&request, WHAT)?;
     let edit = CardEdit {
-        title: change.title.as_deref().map(title).transpose()?,
+        title: change
+            .title
+            .as_deref()
+            .map(crate::kept::title)
+            .transpose()?,
         result: change.result.map(|result| match result {
             ResultChange::Under => Some(result_name(ResultWire::Under)),
             ResultChange::Right => Some(result_name(ResultWire::Right)),

@@ -1,342 +1,81 @@
 //! Cooks under way over HTTP: begun, added to by any device, folded, watched.
 
-use super::lists::missing;
+use super::lists::{self, Queried};
 use super::refusal::Refusal;
 use super::{Body, read, with_store};
-use crate::error::{ErrorBody, RequestError};
+use crate::error::{ErrorBody, RequestError, missing};
+use crate::kept::cooks::{MOST_EVENTS, WHAT, add, happened, now_ms, plain, row, with_pan};
 use crate::live::Live;
 use crate::store::Store;
-use crate::store::cooks::{self, CookRow, EventRow, NewEvent};
+use crate::store::cooks;
 use crate::wire::{
-    BesideCookWire, ClockWire, CookAnswer, CookKept, CookList, CookNew, CookRequest, EventsNew,
-    PlanRequest, ProbeList, ProbeWanted, TraceNew,
+    ClockWire, CookKept, CookList, CookNew, CooksGone, EventsNew, ProbeList, ProbeWanted, TraceNew,
 };
 use actix_web::http::header;
 use actix_web::{HttpResponse, Responder, delete, get, post, web};
 use actix_web_lab::sse;
-use cindo_core::Within;
-use cindo_core::cook::{Event, Kind, from_in};
+use cindo_core::cook::{Event, from_in};
 use cindo_core::quantity::checked;
-use cindo_core::run::FieldAsked;
-use diesel::sqlite::SqliteConnection;
 use std::time::Duration;
 use tokio::sync::broadcast::error::RecvError;
+use utoipa::IntoParams;
 
-const WHAT: &str = "cook";
-/// The slice over time of a cook: as many columns and rows as a strip shows.
-const FIELD: FieldAsked = FieldAsked {
-    times: 120,
-    depths: 36,
-};
-/// No more are listed of those gone by, and sent at once.
+/// No more are listed of those gone by.
 const MOST_GONE: i64 = 200;
-const MOST_EVENTS: f64 = 500.0;
 /// How often a silent connection is tried.
 const KEEP_ALIVE: Duration = Duration::from_secs(15);
 /// Nobody ended it for so long: it is over, and rings no more, ms.
 const FORGOTTEN_MS: i64 = 12 * 3600 * 1000;
-/// Folds are made up to so long after a cook was begun, s.
-const LONGEST_S: f64 = 80_000.0;
 
-fn now_ms() -> i64 {
-    jiff::Timestamp::now().as_millisecond()
-}
-
-/// Seconds on the clock of a cook.
-fn on_clock(made_ms: i64, at_ms: i64) -> f64 {
-    (at_ms - made_ms) as f64 / 1000.0
-}
-
-fn happened(rows: &[EventRow]) -> Vec<Event> {
-    let read = rows.iter().filter(|row| row.form == cooks::FORM);
-    // What a newer version wrote is kept and left out.
-    read.filter_map(|row| serde_json::from_str(&row.body).ok())
-        .collect()
-}
-
-fn plan_of(row: &CookRow) -> Result<PlanRequest, String> {
-    if row.form != cooks::FORM {
-        return Err(format!("a newer Cindo wrote it (form {})", row.form));
-    }
-    crate::wire::read(row.snapshot.as_bytes()).map_err(|cause| cause.to_string())
-}
-
-/// On the plate or given up.
-fn has_ended(rows: &[EventRow]) -> bool {
-    cindo_core::cook::has_ended(&happened(rows))
-}
-
-/// A cook with those in its pan, read in one go.
-struct Found {
-    row: CookRow,
-    events: Vec<EventRow>,
-    beside: Vec<(CookRow, Vec<EventRow>)>,
-}
-
-fn with_pan(
-    c: &mut SqliteConnection,
-    row: CookRow,
-    all: &[CookRow],
-) -> Result<Found, RequestError> {
-    let events = cooks::events(c, &row.id).map_err(RequestError::ours)?;
-    let shares =
-        |other: &&CookRow| other.pan.is_some() && other.pan == row.pan && other.id != row.id;
-    let mut beside = vec![];
-    for other in all.iter().filter(shares) {
-        let events = cooks::events(c, &other.id).map_err(RequestError::ours)?;
-        beside.push((other.clone(), events));
-    }
-    Ok(Found {
-        row,
-        events,
-        beside,
-    })
-}
-
-impl Found {
-    fn seqs(&self) -> i64 {
-        let newest = |rows: &[EventRow]| rows.last().map_or(0, |row| row.seq);
-        let others: i64 = self.beside.iter().map(|(_, rows)| newest(rows)).sum();
-        newest(&self.events) + others + self.beside.len() as i64
-    }
-
-    /// Folds it as of now, or takes what was folded a moment ago.
-    fn kept(self, live: &Live, now_ms: i64) -> CookKept {
-        let now_s = on_clock(self.row.made_ms, now_ms);
-        let plan = plan_of(&self.row);
-        let events = happened(&self.events);
-        // What is over stands as it stood when the last of it happened; and no fold goes on for ever.
-        let last_s = events.iter().map(|e| e.at_s).fold(0.0, f64::max);
-        let as_of_s = if self.row.ended { last_s } else { now_s }.min(LONGEST_S);
-        let mut zero_s = as_of_s;
-        let folded = plan.clone().and_then(|plan| {
-            let told = live.fold(&self.row.id, self.seqs(), as_of_s, || {
-                self.fold(&plan, &events, as_of_s)
-            });
-            told.map_err(|cause| cause.to_string())
-        });
-        let (folded_s, standing, unreadable) = match folded {
-            Ok((at_s, answer)) => {
-                zero_s = from_in(&events, at_s).2;
-                (at_s, Some((*answer).clone()), None)
-            }
-            Err(why) => (as_of_s, None, Some(why)),
-        };
-        CookKept {
-            seq: self.events.last().map_or(0, |row| row.seq),
-            id: self.row.id,
-            title: self.row.title,
-            pan: self.row.pan,
-            made_ms: self.row.made_ms,
-            now_s,
-            zero_s,
-            folded_s,
-            ended: self.row.ended,
-            plan: plan.ok(),
-            events,
-            standing,
-            unreadable,
-        }
-    }
-
-    fn fold(
-        &self,
-        plan: &PlanRequest,
-        events: &[Event],
-        now_s: f64,
-    ) -> Result<CookAnswer, RequestError> {
-        CookRequest {
-            field: Some(FIELD),
-            ..self.asked(plan, events, now_s)
-        }
-        .answer()
-    }
-
-    /// The question that a fold is an answer to.
-    fn asked(&self, plan: &PlanRequest, events: &[Event], now_s: f64) -> CookRequest {
-        let (events, now_s, zero_s) = from_in(events, now_s);
-        let beside = self.beside.iter().filter_map(|(row, rows)| {
-            let plan = plan_of(row).ok()?;
-            let theirs = on_clock(row.made_ms, self.row.made_ms) + now_s + zero_s;
-            let (events, their_now_s, their_zero_s) = from_in(&happened(rows), theirs);
-            // Not in yet.
-            (their_now_s > 0.0).then(|| BesideCookWire {
-                plan,
-                events,
-                in_s: on_clock(self.row.made_ms, row.made_ms) + their_zero_s - zero_s,
-            })
-        });
-        CookRequest {
-            plan: plan.clone(),
-            events,
-            now_s,
-            field: None,
-            beside: beside.take(7).collect(),
-        }
-    }
-}
-
-/// Refuses what says that it was served though nothing shows that it may be: the first of them, by its place among those
-/// sent.
-fn refuse_served(
-    c: &mut SqliteConnection,
-    row: &CookRow,
-    there: &[EventRow],
-    new: &[Event],
-    now_s: f64,
-) -> Result<(), RequestError> {
-    let wants = |e: &Event| e.kind == Kind::Served && e.knowingly != Some(true);
-    if !new.iter().any(wants) {
-        return Ok(());
-    }
-    let plan = plan_of(row).map_err(RequestError::ours)?;
-    let all = cooks::under_way(c).map_err(RequestError::ours)?;
-    let found = with_pan(c, row.clone(), &all)?;
-    let mut events = happened(there);
-    let known = |e: &&Event| events.iter().all(|k| k.id != e.id);
-    let fresh: Vec<Event> = new.iter().filter(known).cloned().collect();
-    events.extend(fresh);
-    let wrong = found
-        .asked(&plan, &events, now_s.min(LONGEST_S))
-        .wrongly_served()?;
-    let place = |id: &str| new.iter().position(|e| e.id == id && wants(e));
-    match wrong.iter().find_map(|w| Some((place(&w.id)?, w))) {
-        Some((at, wrong)) => Err(RequestError::Forbidden {
-            code: wrong.code,
-            field: format!("events[{at}].kind"),
-            message: wrong.message,
-        }),
-        None => Ok(()),
-    }
-}
-
-/// Begins a cook: what the demo and HTTP both go by.
-///
-/// # Errors
-/// Whatever is wrong with its name or its plan.
-pub fn row(new: &CookNew, made_ms: i64) -> Result<CookRow, RequestError> {
-    let title = super::cards::title(&new.title)?;
-    let id = new
-        .id
-        .clone()
-        .unwrap_or_else(|| uuid::Uuid::now_v7().to_string());
-    checked("id", id.chars().count() as f64, (1.0, 64.0), "letters")?;
-    if let Some(pan) = &new.pan {
-        checked("pan", pan.chars().count() as f64, (1.0, 60.0), "letters")?;
-    }
-    // What cannot be planned is not begun.
-    new.plan.answer().map_err(|error| match error {
-        RequestError::Input(input) => RequestError::Input(input.within("plan")),
-        other => other,
-    })?;
-    Ok(CookRow {
-        id,
-        title,
-        form: cooks::FORM,
-        snapshot: serde_json::to_string(&new.plan).map_err(RequestError::ours)?,
-        pan: new.pan.clone(),
-        made_ms,
-        ended: false,
-    })
-}
-
-/// Keeps events of a cook.
-///
-/// # Errors
-/// An event that does not say what its kind takes, one that says it was served before it may be, and whatever the store
-/// says.
-pub fn keep(
-    c: &mut SqliteConnection,
-    row: &CookRow,
-    new: &EventsNew,
-    now_ms: i64,
-) -> Result<Vec<EventRow>, RequestError> {
-    checked(
-        "events",
-        new.events.len() as f64,
-        (0.0, MOST_EVENTS),
-        "events",
-    )?;
-    // More than a fold takes is refused here, before anything is kept.
-    let there = cooks::events(c, &row.id).map_err(RequestError::ours)?;
-    let all = (there.len() + new.events.len()) as f64;
-    checked(
-        "events",
-        all,
-        (0.0, cindo_core::cook::MOST_EVENTS),
-        "events in all",
-    )?;
-    let now_s = on_clock(row.made_ms, now_ms);
-    // A clock that is off is off by the same for all that it timed.
-    let off_s = now_s - checked("sent_s", new.sent_s, (-1e8, 1e8), "s")?;
-    let mut moved = Vec::with_capacity(new.events.len());
-    for (i, event) in new.events.iter().enumerate() {
-        let event = Event {
-            at_s: (event.at_s + off_s).min(now_s),
-            ..event.clone()
-        };
-        event.check().at("events", i)?;
-        moved.push(event);
-    }
-    refuse_served(c, row, &there, &moved, now_s)?;
-    let rows = moved.iter().map(|event| {
-        Ok(NewEvent {
-            cook: row.id.clone(),
-            id: event.id.clone(),
-            form: cooks::FORM,
-            body: serde_json::to_string(event).map_err(RequestError::ours)?,
-            kept_ms: now_ms,
-        })
-    });
-    let rows: Vec<NewEvent> = rows.collect::<Result<_, RequestError>>()?;
-    cooks::keep(c, &row.id, &rows, has_ended).map_err(RequestError::ours)
-}
-
-/// Adds to a cook, tells all who watch, and answers how it stands by that.
-fn add(
-    c: &mut SqliteConnection,
-    live: &Live,
-    id: &str,
-    new: impl FnOnce(&mut SqliteConnection, &CookRow, f64) -> Result<EventsNew, RequestError>,
-) -> Result<CookKept, RequestError> {
-    let one = |c: &mut SqliteConnection| {
-        let row = cooks::one(c, id).map_err(RequestError::ours)?;
-        row.ok_or_else(|| missing(WHAT, id))
-    };
-    let row = one(c)?;
-    let now_ms = now_ms();
-    let new = new(c, &row, on_clock(row.made_ms, now_ms))?;
-    let events = keep(c, &row, &new, now_ms)?;
-    // Kept: whoever watches may look already, while this is folded.
-    live.changed(id, events.last().map_or(0, |row| row.seq));
-    let row = one(c)?;
-    let all = cooks::under_way(c).map_err(RequestError::ours)?;
-    Ok(with_pan(c, row, &all)?.kept(live, now_ms))
+/// What of the cooks under way is asked for.
+#[derive(Debug, Clone, Copy, Default, serde::Deserialize, IntoParams)]
+#[serde(deny_unknown_fields, default)]
+#[into_params(parameter_in = Query)]
+pub struct CooksQuery {
+    /// Only those with a newer event than this, or none yet; 0 for all.
+    #[param(minimum = 0, default = 0)]
+    since: i64,
 }
 
 /// Cooks under way, each as it stands; those that nobody ended in half a day are over.
 #[utoipa::path(
     operation_id = "cooks_under_way",
-    responses((status = 200, description = "Cooks under way", body = CookList))
+    params(CooksQuery),
+    responses(
+        (status = 200, description = "Cooks under way", body = CookList),
+        (status = 400, description = "Not of the described shape", body = ErrorBody),
+        (status = 422, description = "A number that does not do", body = ErrorBody)
+    )
 )]
 #[get("/api/cooks")]
 pub async fn cook_list(
     store: web::Data<Store>,
     live: web::Data<Live>,
+    query: Queried<CooksQuery>,
 ) -> Result<web::Json<CookList>, Refusal> {
+    let CooksQuery { since } = lists::query(query)?;
+    checked("since", since as f64, (0.0, 1e15), "").map_err(RequestError::Input)?;
     let live = live.get_ref().clone();
     let list = with_store(store, move |c| {
         let now_ms = now_ms();
         let all = cooks::under_way(c).map_err(RequestError::ours)?;
-        let mut kept = vec![];
+        let (mut kept, mut under_way, mut seq) = (vec![], vec![], since);
         for row in &all {
             if now_ms - row.made_ms > FORGOTTEN_MS {
                 continue;
             }
-            kept.push(with_pan(c, row.clone(), &all)?.kept(&live, now_ms));
+            under_way.push(row.id.clone());
+            let found = with_pan(c, row.clone(), &all)?;
+            let newest = found.newest();
+            seq = seq.max(newest);
+            if newest == 0 || newest > since {
+                kept.push(found.kept(&live, now_ms));
+            }
         }
         Ok(CookList {
             now_ms,
+            seq,
+            under_way,
             cooks: kept,
         })
     })
@@ -347,10 +86,10 @@ pub async fn cook_list(
 /// Cooks gone by, and those that nobody ended, the newest first.
 #[utoipa::path(
     operation_id = "cooks_gone_by",
-    responses((status = 200, description = "At most 200", body = CookList))
+    responses((status = 200, description = "At most 200", body = CooksGone))
 )]
 #[get("/api/cooks/gone")]
-pub async fn cook_gone(store: web::Data<Store>) -> Result<web::Json<CookList>, Refusal> {
+pub async fn cook_gone(store: web::Data<Store>) -> Result<web::Json<CooksGone>, Refusal> {
     let list = with_store(store, move |c| {
         let now_ms = now_ms();
         let mut rows = cooks::under_way(c).map_err(RequestError::ours)?;
@@ -362,35 +101,13 @@ pub async fn cook_gone(store: web::Data<Store>) -> Result<web::Json<CookList>, R
             let events = cooks::events(c, &row.id).map_err(RequestError::ours)?;
             kept.push(plain(row, &events, now_ms));
         }
-        Ok(CookList {
+        Ok(CooksGone {
             now_ms,
             cooks: kept,
         })
     })
     .await?;
     Ok(web::Json(list))
-}
-
-/// A cook without how it stands.
-fn plain(row: CookRow, events: &[EventRow], now_ms: i64) -> CookKept {
-    let plan = plan_of(&row);
-    let now_s = on_clock(row.made_ms, now_ms);
-    let happened = happened(events);
-    CookKept {
-        seq: events.last().map_or(0, |row| row.seq),
-        now_s,
-        zero_s: from_in(&happened, now_s).2,
-        folded_s: now_s,
-        events: happened,
-        unreadable: plan.as_ref().err().cloned(),
-        plan: plan.ok(),
-        standing: None,
-        id: row.id,
-        title: row.title,
-        pan: row.pan,
-        made_ms: row.made_ms,
-        ended: row.ended,
-    }
 }
 
 /// Begins a cook.

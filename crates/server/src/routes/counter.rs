@@ -1,9 +1,9 @@
 //! The counter over HTTP: what the core answers at once, and the shelf.
 
-use super::lists::{self, ListQuery, Queried, missing};
+use super::lists::{self, ListQuery, Queried};
 use super::refusal::Refusal;
 use super::{Body, compute, read, with_store};
-use crate::error::{ErrorBody, RequestError};
+use crate::error::{ErrorBody, RequestError, missing};
 use crate::store::shelf::{self, NewShelf, ShelfEdit, ShelfRow};
 use crate::store::{Changed, Store};
 use crate::wire::{

@@ -59,7 +59,7 @@ fn file(name: String, mime: &str, text: String) -> HttpResponse {
 #[post("/api/export")]
 pub async fn export(body: Body) -> Result<HttpResponse, Refusal> {
     let request: ExportRequest = read(body)?;
-    super::cards::title(&request.title)?;
+    crate::kept::title(&request.title)?;
     let title = request.title.clone();
     let written = compute(move || request.answer()).await?;
     Ok(file(

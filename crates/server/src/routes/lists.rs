@@ -119,14 +119,6 @@ pub fn query<T>(queried: Queried<T>) -> Result<T, RequestError> {
 /// Longest id, letters.
 const LONGEST_ID: usize = 64;
 
-/// Nothing of that kind is kept under that name; a long one is cut.
-pub fn missing(what: &'static str, id: &str) -> RequestError {
-    RequestError::NotFound {
-        what,
-        id: id.chars().take(64).collect(),
-    }
-}
-
 /// The id that was asked for, or one made here: a UUID whose order is that of time.
 pub fn id_or_new(asked: Option<&str>) -> Result<String, RequestError> {
     let Some(id) = asked else {

@@ -49,7 +49,6 @@ use tracing_actix_web::TracingLogger;
 use utoipa::OpenApi;
 
 pub use cards::answered as card_answered;
-pub use cooks::{keep as keep_events, row as cook_row};
 pub use counter::row as shelf_row;
 
 /// The endpoints, once: described and registered from the same list.

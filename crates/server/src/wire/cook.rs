@@ -8,8 +8,8 @@ use cindo_core::cook::{
     Phase, PromiseTold, Spread, Standing, TracePoint, cook, wrongly_served,
 };
 use cindo_core::fish::Notice;
-use cindo_core::methods::Step;
-use cindo_core::run::{Beads, Bubbling, FieldAsked, Lip, Mark, Press, Seen, Tester};
+use cindo_core::methods::{Step, StepTold};
+use cindo_core::run::{Beads, Bubbling, FieldAsked, Lip, Press, Seen, Tester, What};
 use cindo_core::target::{Band, Safety};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -93,7 +93,7 @@ impl SeenWire {
 #[derive(Debug, Clone, Copy, Serialize, ToSchema)]
 pub struct HappensWire {
     /// What.
-    pub mark: Mark,
+    pub what: What,
     /// When, s.
     pub at_s: f64,
 }
@@ -123,9 +123,12 @@ pub struct CookAnswer {
     pub in_band_share: f64,
     /// What comes next; null when it is over.
     pub next: Option<Next>,
+    /// And what is to come after it, as far as that can be told.
+    pub then: Vec<Next>,
     /// By how much the next act is late, s.
     pub late_s: f64,
     /// All the steps, timed anew.
+    #[schema(value_type = Vec<StepTold>)]
     pub steps: Vec<Step>,
     /// What the likeliest piece looks and feels like now; null before it is in.
     pub seen: Option<SeenWire>,
@@ -181,17 +184,19 @@ impl From<Standing> for CookAnswer {
         let marks = standing.timeline.begins.iter();
         let mut happens: Vec<HappensWire> = marks
             .filter_map(|begin| {
-                let mark = begin.mark?;
+                let what = begin.what?;
                 Some(HappensWire {
-                    mark,
+                    what,
                     at_s: begin.at_s,
                 })
             })
             .collect();
         happens.push(HappensWire {
-            mark: Mark::Off,
+            what: What::Off,
             at_s: standing.timeline.off_s,
         });
+        let mut to_come = standing.to_come.into_iter();
+        let next = to_come.next();
         Self {
             phase: standing.phase,
             off_heat_s: standing.off_heat_s,
@@ -203,7 +208,8 @@ impl From<Standing> for CookAnswer {
             lands_c: standing.lands_c,
             target: standing.plan.aim.band,
             in_band_share: standing.in_band_share,
-            next: standing.next,
+            next,
+            then: to_come.collect(),
             late_s: standing.late_s,
             steps: standing.steps,
             seen: standing.seen.map(|seen| SeenWire::new(seen, down)),
@@ -338,9 +344,22 @@ pub struct CookKept {
     pub unreadable: Option<String>,
 }
 
-/// Cooks.
+/// Cooks under way.
 #[derive(Debug, Clone, Serialize, ToSchema)]
 pub struct CookList {
+    /// The clock of the server, ms since 1970.
+    pub now_ms: i64,
+    /// The newest event of any cook: asked for since then, what has not changed is left out.
+    pub seq: i64,
+    /// Names of all that are under way.
+    pub under_way: Vec<String>,
+    /// Those that changed.
+    pub cooks: Vec<CookKept>,
+}
+
+/// Cooks gone by.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct CooksGone {
     /// The clock of the server, ms since 1970.
     pub now_ms: i64,
     /// The cooks.

@@ -3,6 +3,7 @@
 mod cards;
 mod cook;
 mod counter;
+mod cut_open;
 mod fish;
 mod heat;
 mod keep;
@@ -23,13 +24,14 @@ pub use cards::{
     TallyWire,
 };
 pub use cook::{
-    BesideCookWire, ClockWire, CookAnswer, CookKept, CookList, CookNew, CookRequest, EventsNew,
-    HappensWire, ProbeList, ProbeWanted, SeenWire, TraceNew,
+    BesideCookWire, ClockWire, CookAnswer, CookKept, CookList, CookNew, CookRequest, CooksGone,
+    EventsNew, HappensWire, ProbeList, ProbeWanted, SeenWire, TraceNew,
 };
 pub use counter::{
     FreshnessRequest, NoticesAnswer, NoticesRequest, PortionsRequest, ShoppingRequest, WhichFish,
     WholeAnswer, WholeRequest,
 };
+pub use cut_open::{CutOpenAnswer, CutOpenRequest};
 pub use fish::{
     AnswerWire, CutWire, FishList, FishWire, FormWire, LookWire, NamedWire, OwnFishWire,
     SafetyMarkWire, fish_list,
@@ -42,7 +44,7 @@ pub use piece::{CompositionWire, MethodWire, PieceWire, TargetWire, ValueWire};
 pub use plan::{GoalWire, PlanAnswer, PlanRequest, SettleAnswer, SettleRequest};
 pub use rank::{RankAnswer, RankRequest, WayWire};
 pub use schools::{SchoolsAnswer, SchoolsRequest};
-pub use seen::{CookedLineWire, CutOpenAnswer, CutOpenRequest, SignsWire, SliceFieldWire};
+pub use seen::{CookedLineWire, SignsWire, SliceFieldWire};
 pub use settings::{FittedWire, OptionWire, SettingTakes, SettingWire};
 pub use shelf::{KeptPieceWire, LotWire, ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew};
 pub use simulate::{SimulateAnswer, SimulateRequest};
@@ -59,14 +61,16 @@ pub fn read<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, RequestError> {
     let mut json = serde_json::Deserializer::from_slice(bytes);
     let value = serde_path_to_error::deserialize(&mut json).map_err(|error| {
         let path = error.path().to_string();
+        // "." and "?" stand for the whole body.
+        let path = if matches!(path.as_str(), "." | "?") {
+            String::new()
+        } else {
+            path
+        };
+        let message = error.inner().to_string();
         RequestError::Shape {
-            // "." and "?" stand for the whole body.
-            field: if matches!(path.as_str(), "." | "?") {
-                String::new()
-            } else {
-                path
-            },
-            message: error.inner().to_string(),
+            field: with_its_name(path, &message),
+            message,
         }
     })?;
     json.end().map_err(|error| RequestError::Shape {
@@ -74,4 +78,20 @@ pub fn read<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, RequestError> {
         message: error.to_string(),
     })?;
     Ok(value)
+}
+
+/// A field that is missing or unknown stands in the words and not in the path: put there.
+fn with_its_name(path: String, message: &str) -> String {
+    let named = ["missing field `", "unknown field `"]
+        .iter()
+        .find_map(|start| message.strip_prefix(start)?.split('`').next());
+    match named {
+        // Of what is told apart by its kind, in a list.
+        None if message.starts_with("unknown variant `") && path.ends_with(']') => {
+            format!("{path}.kind")
+        }
+        Some(name) if path.is_empty() => name.to_owned(),
+        Some(name) if path.rsplit('.').next() != Some(name) => format!("{path}.{name}"),
+        _ => path,
+    }
 }

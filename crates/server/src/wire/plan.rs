@@ -8,12 +8,12 @@ use cindo_core::Within;
 use cindo_core::fish::{Eaters, Notice};
 use cindo_core::heat::Body;
 use cindo_core::kit::{Allergen, FatMargin, Kitchen, KitchenAsked};
-use cindo_core::methods::Step;
+use cindo_core::methods::{Step, StepTold};
 use cindo_core::plan::{
     Batch, CurvePoint, Figures, Most, Plan, PlanAsked, Probe, SettleAsked, TurnBy, Window, plan,
     settle,
 };
-use cindo_core::run::{FieldAsked, Heating, TimesAsked, TruthAsked};
+use cindo_core::run::{Act, FieldAsked, Heating, TimesAsked, TruthAsked};
 use cindo_core::target::{Band, Goal, Safety};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -129,7 +129,7 @@ pub struct PlanAnswer {
     pub to_plate_s: f64,
     /// Crust meant to be eaten crisp, mm; none in water, steam or salt.
     pub crisp_mm: f64,
-    /// How long it wants the cook's hands while it is on the heat, s.
+    /// How long it takes a cook's hands from the first act to the plate, s.
     pub hands_s: f64,
     /// When the piece leaves the heat, s.
     pub off_heat_s: f64,
@@ -214,7 +214,10 @@ pub struct PlanAnswer {
     /// Why it must not be served, or not so, by which rule; then there are no steps.
     pub refused: Vec<Notice>,
     /// What to do.
+    #[schema(value_type = Vec<StepTold>)]
     pub steps: Vec<Step>,
+    /// The same as acts: with hands, what of the kitchen each takes and how long it may wait.
+    pub acts: Vec<Act>,
     /// What to know, the gravest first.
     pub warnings: Vec<Notice>,
     /// Slice over time of the thick part, when asked for.
@@ -293,6 +296,7 @@ impl From<Plan> for PlanAnswer {
             signs: plan.signs.into(),
             fats: plan.fats,
             batch: plan.batch,
+            acts: plan.steps.iter().map(|step| step.act.clone()).collect(),
             steps: plan.steps,
             warnings: plan.warnings,
             field: plan.field.map(Into::into),

@@ -169,7 +169,7 @@ async fn the_calendar_has_every_step_at_its_time() {
         let summary = event.get_summary().unwrap();
         assert!(summary.contains(act), "{summary}");
         // What has to be set or shown stands behind it, and what is to be minded below.
-        if let (Some(c), "prepare" | "probe") =
+        if let (Some(c), "heat_up" | "probe") =
             (step["at_c"].as_f64(), step["kind"].as_str().unwrap())
         {
             assert!(summary.ends_with(&format!("{act} {c:.0} C")), "{summary}");

@@ -202,6 +202,7 @@ impl Person {
     pub async fn find(&self, id: &str) -> fantoccini::elements::Element {
         let css = format!("[data-testid='{id}']");
         let wait = self.client.wait().at_most(Duration::from_secs(20));
+        let wait = wait.every(Duration::from_millis(40));
         wait.for_element(Locator::Css(&css))
             .await
             .unwrap_or_else(|e| panic!("{id}: {e}"))
@@ -274,12 +275,12 @@ impl Person {
 
     /// Waits until the page asks nothing any more and has drawn what it knows.
     pub async fn settled(&self) {
-        // A hand that rests asks once more after 220 ms; some frames, so that what came is drawn.
+        // A question that waits for the hand to rest counts as one; some frames, so that what came is drawn.
         let script = "const done = arguments[arguments.length - 1]; let still = 0; let since = performance.now(); \
              const look = () => { \
                if ((document.documentElement.dataset.asking ?? '0') === '0') still += 1; \
                else { still = 0; since = performance.now(); } \
-               if (still > 4 && performance.now() - since > 300) done(true); else requestAnimationFrame(look); }; \
+               if (still > 4 && performance.now() - since > 100) done(true); else requestAnimationFrame(look); }; \
              document.fonts.ready.then(look);";
         self.client.execute_async(script, vec![]).await.unwrap();
     }

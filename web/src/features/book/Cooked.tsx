@@ -22,8 +22,8 @@ const CAME: Record<string, string> = {
 
 function cameWords(cook: CookKept): string {
   const came = standing(cook.events)
-    .filter((event) => event.came_out)
-    .at(-1)?.came_out;
+    .flatMap((event) => (event.kind === "came_out" ? [event.came_out] : []))
+    .at(-1);
   if (!came) return "";
   return Object.entries(came)
     .filter(([, word]) => word != null)
@@ -208,7 +208,7 @@ export function Cooked() {
             </span>
             <span>
               {eventWords(event)}
-              {event.c != null && ` ${withUnit(event.c, "celsius", units)}`}
+              {event.kind === "probe" && ` ${withUnit(event.c, "celsius", units)}`}
             </span>
           </li>
         ))}
@@ -248,7 +248,7 @@ function Beside({
       name: "Happened",
       field: happened,
       offS: told.off_heat_s,
-      marks: told.happens.filter((one) => one.mark !== "in").map((one) => one.at_s),
+      marks: told.happens.filter((one) => one.what !== "in").map((one) => one.at_s),
     },
   ];
   return (

@@ -6,7 +6,7 @@ import { clock } from "../../units";
 
 const HIGH = 34;
 const NAMES: Record<string, string> = {
-  turned: "turn",
+  turn: "turn",
   into_oven: "oven",
   lid_on: "lid",
   fire_low: "low",
@@ -19,7 +19,7 @@ export function Band({ told, foldS }: { told: Standing; foldS: number }) {
   const field = useMemo(() => (told.field ? decode(told.field) : null), [told.field]);
   if (!field) return null;
   const x = (s: number) => `${Math.min(Math.max((100 * s) / field.endS, 0), 100)}%`;
-  const marks = told.happens.filter((one) => one.mark !== "in");
+  const marks = told.happens.filter((one) => one.what !== "in");
   // A name that would lie under the next one is left out.
   const crowded = (atS: number) =>
     marks.some((other) => other.at_s > atS && other.at_s - atS < 0.06 * field.endS);
@@ -42,8 +42,8 @@ export function Band({ told, foldS }: { told: Standing; foldS: number }) {
         />
       )}
       {marks.map((one) => (
-        <span key={`${one.mark}${one.at_s}`} className="band-mark" style={{ left: x(one.at_s) }}>
-          {crowded(one.at_s) ? null : <span className="band-name">{NAMES[one.mark] ?? ""}</span>}
+        <span key={`${one.what}${one.at_s}`} className="band-mark" style={{ left: x(one.at_s) }}>
+          {crowded(one.at_s) ? null : <span className="band-name">{NAMES[one.what] ?? ""}</span>}
         </span>
       ))}
       <span className="band-now" style={{ left: x(foldS) }} />

@@ -1,5 +1,5 @@
 // Sound and what else calls: on or off, how loud; and where the browser does not let it, that it does not.
-import { useFire } from "../../shell";
+import { useCalling } from "../../shell";
 
 function off(): string[] {
   const missing: string[] = [];
@@ -17,7 +17,7 @@ function off(): string[] {
 }
 
 export function Calls() {
-  const { soundOn, wake, calling, setCalling } = useFire();
+  const { soundOn, wake, calling, setCalling } = useCalling();
   const quiet = calling.volume === 0;
   const missing = off();
   return (

@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { byUrgency, firstOf, type Running } from "../../fire";
-import { useFire, useKeys, usePiece, useTick } from "../../shell";
+import { useCalling, useFire, useKeys, usePiece, useTick } from "../../shell";
 import { Calls } from "./Calls";
 import { CameOut } from "./CameOut";
 import { Play } from "./Play";
@@ -13,6 +13,7 @@ import "./fire.css";
 /** What is cooking now, to be read from two metres. */
 export function Fire() {
   const fire = useFire();
+  const calling = useCalling();
   const now = useTick();
   const { query } = usePiece();
   const [chosen, setChosen] = useState<string | null>(null);
@@ -43,6 +44,18 @@ export function Fire() {
           are not worked out anew until then.
         </p>
       )}
+      {fire.newer && (
+        <p role="status" className="fire-word" data-testid="newer">
+          <strong>Load the page again.</strong> A newer page keeps something in this browser that
+          this one cannot send.
+        </p>
+      )}
+      {fire.unkept && (
+        <p role="status" className="fire-word" data-testid="unkept">
+          <strong>This browser keeps nothing.</strong> What you say while out of touch is lost when
+          the page is shut or loaded again.
+        </p>
+      )}
       {fire.problem && (
         <p role="alert" className="fire-word">
           <strong>Not taken:</strong> {fire.problem}
@@ -64,11 +77,11 @@ export function Fire() {
           </button>
         </p>
       )}
-      {fire.missed.length > 0 && (
+      {calling.missed.length > 0 && (
         <p role="alert" className="fire-word" data-testid="missed">
           <strong>While the screen was asleep:</strong>{" "}
-          {fire.missed.map((call) => `${call.title}: ${call.act}`).join(". ")}.{" "}
-          <button type="button" className="underline font-semibold" onClick={fire.forgetMissed}>
+          {calling.missed.map((call) => `${call.title}: ${call.act}`).join(". ")}.{" "}
+          <button type="button" className="underline font-semibold" onClick={calling.forgetMissed}>
             Seen
           </button>
         </p>
@@ -143,7 +156,7 @@ function Keys({
   probe: () => void;
   other: (by: number) => void;
 }) {
-  const acts = useActs(cook, see, probe);
+  const acts = useActs(cook, useTick(1000), see, probe);
   useKeys(
     useMemo(
       () => ({

@@ -78,8 +78,10 @@ export function Play({ close }: { close: () => void }) {
         log.push(`${clock(s.nowS)} looked: ${line ? "the cooked line" : "the tester to the lip"}`);
         s.looks += 1;
       } else if (standing.next && standing.next.kind !== "look" && s.nowS >= standing.next.at_s) {
-        s.events.push({ id: `act${s.events.length}`, at_s: s.nowS, kind: standing.next.done });
-        log.push(`${clock(s.nowS)} ${doneWords(standing.next.done).toLowerCase()}`);
+        const { done } = standing.next;
+        if (!done) throw new Error(`nothing says that it is done: ${standing.next.act}`);
+        s.events.push({ id: `act${s.events.length}`, at_s: s.nowS, ...done });
+        log.push(`${clock(s.nowS)} ${doneWords(done).toLowerCase()}`);
       } else {
         const next = standing.next;
         const to = next && next.kind !== "look" && next.at_s > s.nowS ? next.at_s : s.nowS + STEP_S;
@@ -132,6 +134,7 @@ export function Play({ close }: { close: () => void }) {
     standing: told.standing,
     unreadable: null,
     heardMs: now,
+    unsent: [],
   };
   return (
     <section className="play" aria-label="A whole cook, fast" data-testid="played">

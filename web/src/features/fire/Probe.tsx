@@ -83,7 +83,11 @@ export function Verdict({ told, cook }: { told: Standing; cook: Running }) {
           data-testid="other-unit"
           onClick={() => {
             happen(cook, { kind: "undone", of: original.id });
-            happen(cook, { kind: "probe", c: instead_c, spot: original.spot ?? newId() });
+            happen(cook, {
+              kind: "probe",
+              c: instead_c,
+              spot: (original.kind === "probe" ? original.spot : null) ?? newId(),
+            });
           }}
         >
           It was {scale("celsius", units).show(read_c).toFixed(0)} {elsewhere}

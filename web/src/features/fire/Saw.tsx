@@ -1,6 +1,6 @@
 // What the cook sees, in the cook's words: one tap each, for wet hands.
 import { useMemo, useState } from "react";
-import { type Askable, type CookEvent, newId } from "../../api";
+import { type Askable, type Happened, newId } from "../../api";
 import { onFoldS, type Running } from "../../fire";
 import { useFire, useTick } from "../../shell";
 import { decode } from "../../slice";
@@ -13,9 +13,7 @@ import { SideLine } from "./SideLine";
 /** What a heat can be set to, C. */
 const HEATS_C = [0, 600] as const;
 
-type Did = Omit<CookEvent, "id" | "at_s">;
-
-const ELSE: readonly (readonly [string, string, Did])[] = [
+const ELSE: readonly (readonly [string, string, Happened])[] = [
   ["lid", "Lid on", { kind: "lid", on: true }],
   ["open", "Lid off", { kind: "lid", on: false }],
   ["turned", "Turned over", { kind: "turned" }],
@@ -23,7 +21,7 @@ const ELSE: readonly (readonly [string, string, Did])[] = [
   ["off", "Off the heat", { kind: "off" }],
 ];
 
-const FIRE: readonly (readonly [string, string, Did])[] = [
+const FIRE: readonly (readonly [string, string, Happened])[] = [
   ["lower", "Cooler, or turned down", { kind: "heat", says: "lower" }],
   ["higher", "Hotter, or turned up", { kind: "heat", says: "higher" }],
   ["dark", "Off", { kind: "heat", says: "off" }],
@@ -40,12 +38,12 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
   const field = useMemo(() => (told?.field ? decode(told.field) : null), [told?.field]);
   if (!told) return null;
   const say = (cue: Askable["cue"], says: string) => did({ kind: "cue", cue, says });
-  const did = (event: Did) => {
+  const did = (event: Happened) => {
     happen(cook, event);
     close();
   };
   const line = told.asks.find((ask) => ask.says.length === 0);
-  const button = ([key, words, event]: readonly [string, string, Did]) => (
+  const button = ([key, words, event]: readonly [string, string, Happened]) => (
     <button
       key={key}
       type="button"

@@ -12,7 +12,7 @@ import {
   type Running,
   shortAct,
 } from "../../fire";
-import { useFire, VIEW_KEY } from "../../shell";
+import { useCalling, useFire, VIEW_KEY } from "../../shell";
 import { decode, SideSeen } from "../../slice";
 import { useUnits } from "../../ui";
 import { clock, rise, type Units, wallClock, withUnit } from "../../units";
@@ -34,35 +34,30 @@ function once(cook: string): boolean {
   return true;
 }
 
-/** The event that says that an act is done. */
-function eventOf(next: Next) {
-  return { kind: next.done, ...(next.says != null ? { says: next.says } : {}) };
-}
-
 /** What the four targets of a strip do. A probe is put in first: that opens what it is read into. */
-export function useActs(cook: Running, see: () => void, probe: () => void) {
-  const { happen, unsent, queued } = useFire();
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what waits has changed when the count has
+export function useActs(cook: Running, now: number, see: () => void, probe: () => void) {
+  const { happen } = useFire();
   return useMemo(() => {
-    const next = nextOf(cook, unsent(cook.id));
-    const last = lastDone([...cook.events, ...unsent(cook.id)]);
+    const next = nextOf(cook, now);
+    const last = lastDone([...cook.events, ...cook.unsent]);
     return {
       next,
       last,
       done: () => {
         if (!next || !once(cook.id)) return;
-        if (next.done === "probe") probe();
+        if (next.kind === "probe") probe();
         else if (next.kind === "look") see();
-        else happen(cook, eventOf(next));
+        else if (next.done) happen(cook, next.done);
       },
       off: () => {
-        if (next?.done === "off" && once(cook.id)) happen(cook, eventOf(next));
+        const off = [next?.done, next?.instead].find((one) => one?.kind === "off");
+        if (off && once(cook.id)) happen(cook, off);
       },
-      instead: () => next?.instead && once(cook.id) && happen(cook, { kind: next.instead }),
+      instead: () => next?.instead && once(cook.id) && happen(cook, next.instead),
       wait: () => next && happen(cook, { kind: "hold", for_s: 30 }),
       undo: () => last && happen(cook, { kind: "undone", of: last.id }),
     };
-  }, [cook, happen, unsent, queued, see, probe]);
+  }, [cook, now, happen, see, probe]);
 }
 
 type Props = {
@@ -77,20 +72,21 @@ type Props = {
 };
 
 export function Strip({ cook, now, first, opened, choose, see, probe }: Props) {
-  const { flash, unsent, happen } = useFire();
+  const { happen } = useFire();
+  const { flash } = useCalling();
   const go = useNavigate();
   const units = useUnits();
-  const acts = useActs(cook, see, probe);
+  const acts = useActs(cook, now, see, probe);
   const { next } = acts;
   const told = cook.standing;
   const foldS = onFoldS(cook, now);
   const left = leftS(next, foldS);
   const held = next?.held_until_s != null && next.held_until_s > foldS;
-  const waits = left === null || next?.kind === "prepare";
+  const waits = left === null || next?.kind === "heat_up";
   const late = !waits && left < -5;
   const soon = !waits && !late && left < 10;
   const forgotten = !waits && left < -FORGOTTEN_S && told?.holding == null;
-  const queued = unsent(cook.id).length;
+  const queued = cook.unsent.length;
   const danger = told?.alarms.find((alarm) => alarm.now);
   return (
     <article
@@ -122,7 +118,7 @@ export function Strip({ cook, now, first, opened, choose, see, probe }: Props) {
           )}
         </p>
         <p className="strip-act" data-testid="act">
-          {next ? shortAct(next) : "Over"}
+          {next ? shortAct(next) : queued > 0 ? "Not sent yet" : "Over"}
           {next && <At next={next} />}
         </p>
         <Guests cook={cook} />
@@ -176,11 +172,17 @@ export function Strip({ cook, now, first, opened, choose, see, probe }: Props) {
           disabled={!next}
           onClick={acts.done}
         >
-          {next?.kind === "look" ? "Looked" : next ? doneWords(next.done, next.says) : "Done"}
+          {next?.kind === "look"
+            ? "Looked"
+            : next?.kind === "probe"
+              ? "Probe"
+              : next?.done
+                ? doneWords(next.done)
+                : "Done"}
         </button>
         {next?.kind === "look" ? (
           <button type="button" className="target" data-testid="off-now" onClick={acts.off}>
-            {doneWords(next.done, next.says)}
+            It is off
           </button>
         ) : told?.phase === "heating" ? (
           <button
@@ -225,9 +227,9 @@ export function Strip({ cook, now, first, opened, choose, see, probe }: Props) {
           >
             It is over
           </button>
-        ) : next?.instead ? (
+        ) : next?.instead?.kind === "served" ? (
           <button type="button" className="target" data-testid="instead" onClick={acts.instead}>
-            {next.instead === "served" && next.kind === "probe" ? "No probe: served" : "Served"}
+            {next.kind === "probe" ? "No probe: served" : "Served"}
           </button>
         ) : (
           <button type="button" className="target" data-testid="wait" onClick={acts.wait}>
@@ -443,7 +445,7 @@ function Said({ told, cook }: { told: Standing; cook: Running }) {
   const reason = told.reasons.at(-1);
   const first = told.advice[0];
   // What is the next act already is not said twice.
-  const options = first?.options.filter((one) => one.done !== told.next?.done) ?? [];
+  const options = first?.options.filter((one) => one.done.kind !== told.next?.done?.kind) ?? [];
   const advice = first && (options.length > 0 || first.options.length === 0) ? first : null;
   if (!reason && !advice && told.trace.length < 3) return null;
   return (
@@ -463,13 +465,7 @@ function Said({ told, cook }: { told: Standing; cook: Running }) {
                 className={`target target-wide ${i === 0 ? "font-bold" : ""}`}
                 data-testid="advice"
                 disabled={one.code === "go_on"}
-                onClick={() =>
-                  happen(cook, {
-                    kind: one.done,
-                    ...(one.done === "heat" ? { says: "lower" } : {}),
-                    ...(one.done === "lid" ? { on: true } : {}),
-                  })
-                }
+                onClick={() => happen(cook, one.done)}
               >
                 {one.act}
                 <span className="block text-small font-normal figures">

@@ -6,7 +6,7 @@ import { Term, useUnits } from "../../ui";
 import { clock, withUnit } from "../../units";
 
 /** At these the side is looked at. */
-const SEEN: ReadonlySet<Step["kind"]> = new Set(["start", "turn", "look", "off"]);
+const SEEN: ReadonlySet<Step["kind"]> = new Set(["in", "turn", "look", "off"]);
 
 /** How the side of the piece should look then. */
 function Side({ plan, piece, step }: { plan: Plan; piece: Piece; step: Step }) {

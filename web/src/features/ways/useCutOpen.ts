@@ -1,6 +1,6 @@
 // The piece of a plan cut open: asked for what is set now, the newest only; the one before stands until it comes.
 import { useEffect, useState } from "react";
-import { api, type PlanRequest } from "../../api";
+import { api, type PlanRequest, whenRested } from "../../api";
 import { newestOnly } from "../../api/newest";
 import { type CutOpenField, decodeCutOpen } from "../../slice";
 
@@ -29,8 +29,7 @@ export function useCutOpen(request: PlanRequest | null): Cut {
     const plan = JSON.parse(text) as PlanRequest | null;
     if (!plan) return;
     // A whole section takes its time: not at every step of a dial.
-    const rest = setTimeout(() => void ask(plan), REST_MS);
-    return () => clearTimeout(rest);
+    return whenRested(REST_MS, () => void ask(plan));
   }, [text, ask]);
   return cut;
 }

@@ -1,6 +1,6 @@
 // The plan for what is set now: at once without its range, and with it when the hand has come to rest.
 import { useCallback, useEffect, useRef, useState } from "react";
-import { api, type Plan, type PlanRequest, Refused } from "../../api";
+import { api, type Plan, type PlanRequest, Refused, whenRested } from "../../api";
 import { newestOnly } from "../../api/newest";
 
 export type Answer = {
@@ -58,8 +58,7 @@ export function usePlan(request: PlanRequest | null): Answer & { again: () => vo
     const request = JSON.parse(text) as PlanRequest | null;
     if (!request) return;
     void ask({ request, range: false });
-    const rest = setTimeout(() => void ask({ request, range: true }), REST_MS);
-    return () => clearTimeout(rest);
+    return whenRested(REST_MS, () => void ask({ request, range: true }));
   }, [text, round, ask]);
   return { ...answer, again };
 }

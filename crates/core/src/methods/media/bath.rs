@@ -92,6 +92,7 @@ pub fn fryer_loaded(
 
 /// Filling, heating and lowering in: the same for all frying.
 pub fn fryer_start(
+    piece: &Piece,
     story: &Story<'_>,
     fat: &Fat,
     oil_c: f64,
@@ -99,23 +100,26 @@ pub fn fryer_start(
     lower: &str,
 ) -> Vec<Step> {
     vec![
-        Step::prepare(
-            story.ahead(Hot::Oil),
-            format!(
-                "{prepare}. Heat the {}, the pot less than half full",
-                fat.name
+        story
+            .heat_up(
+                Hot::Oil,
+                format!(
+                    "{}{prepare}. Heat the {}, the pot less than half full",
+                    handling::dry(piece),
+                    fat.name
+                ),
+            )
+            .hands(acts::coating_s(piece))
+            .at_c(oil_c)
+            .cues(&["A wooden spoon handle in the oil bubbles briskly."])
+            .caution(
+                "keep_apart",
+                "Oil that has fried flour is not for anyone who must avoid it.",
+            )
+            .caution(
+                "oil_fire",
+                "Never leave it. On fire: lid on, heat off, no water.",
             ),
-        )
-        .at_c(oil_c)
-        .cues(&["A wooden spoon handle in the oil bubbles briskly."])
-        .caution(
-            "keep_apart",
-            "Oil that has fried flour is not for anyone who must avoid it.",
-        )
-        .caution(
-            "oil_fire",
-            "Never leave it. On fire: lid on, heat off, no water.",
-        ),
         Step::start(lower)
             .cues(&["Roaring bubbles at first."])
             .caution("hot_oil", "Water in hot oil erupts: dry fish, dry hands."),

@@ -28,8 +28,8 @@ use crate::kit::{
 };
 use crate::matter::{Composition, Material, water};
 use crate::methods::settings::{Purpose, Spec, Unit};
-use crate::methods::{Reason, Step, Story};
-use crate::run::{Allowed, Hot, Mark, Stage};
+use crate::methods::{Reason, Step, Story, acts, handling};
+use crate::run::{Allowed, Hot, Stage, What};
 use std::sync::Arc;
 
 /// Flesh, skin and oil radiate alike.

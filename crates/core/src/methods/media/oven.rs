@@ -124,8 +124,8 @@ impl Oven {
 
     /// The stages in the oven: while the air comes back from the open door, and the rest. All are
     /// one side.
-    pub fn stages(&self, share: f64, mark: Mark, low: Face, high: Face) -> Vec<Stage> {
-        let steady = Stage::share(share, mark, low, high).set(self.real_c);
+    pub fn stages(&self, share: f64, what: What, low: Face, high: Face) -> Vec<Stage> {
+        let steady = Stage::share(share, what, low, high).set(self.real_c);
         if self.door_s <= 0.0 {
             return vec![steady];
         }

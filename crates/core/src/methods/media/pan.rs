@@ -138,11 +138,11 @@ const LOW_C: f64 = 150.0;
 /// Both sides in a pan, turned once; the lid for the last seconds if that is chosen.
 pub fn both_sides(air: OpenAir, hold_c: f64, turn_share: f64, lid_last_s: f64) -> Vec<Stage> {
     let mut stages = vec![
-        Stage::share(turn_share, Mark::In, pressed(), air.on(0.6)).set(hold_c),
-        Stage::share(1.0 - turn_share, Mark::Turned, air.on(0.3), unpressed()).set(hold_c),
+        Stage::share(turn_share, What::In, pressed(), air.on(0.6)).set(hold_c),
+        Stage::share(1.0 - turn_share, What::Turn, air.on(0.3), unpressed()).set(hold_c),
     ];
     if lid_last_s > 0.0 {
-        let covered = Stage::share(0.0, Mark::LidOn, under_lid(), unpressed());
+        let covered = Stage::share(0.0, What::LidOn, under_lid(), unpressed());
         stages.push(covered.set(LOW_C.min(hold_c)).fixed(lid_last_s));
     }
     stages
