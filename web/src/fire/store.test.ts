@@ -60,6 +60,7 @@ function outside(box: Waiting[] = []) {
     sent,
     box,
     ids: 0,
+    asked: 0,
   };
   class Refuses extends Error {}
   const outbox: Outbox = {
@@ -80,6 +81,7 @@ function outside(box: Waiting[] = []) {
       },
       cookOne: async (id) => {
         if (world.away) throw new Error("away");
+        world.asked += 1;
         if (world.refuses) throw new Refuses();
         return kept(id, 1);
       },
@@ -162,6 +164,14 @@ describe("what happens here", () => {
     world.refuses = { code: "not_found", field: "", message: "" };
     await store.ask("c");
     expect(store.now().cooks).toEqual([]);
+  });
+
+  it("that changes while it is asked for is asked for once more", async () => {
+    const { store, world } = outside();
+    await store.load();
+    const before = world.asked;
+    await Promise.all([store.ask("c"), store.ask("c"), store.ask("c")]);
+    expect(world.asked - before).toBe(2);
   });
 
   it("given up can be brought back", async () => {

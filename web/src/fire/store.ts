@@ -166,7 +166,8 @@ export class FireStore {
   private heard = new Set<() => void>();
   private outbox: Promise<Outbox | null> | null = null;
   private sending = false;
-  private asking = new Set<string>();
+  /** Under way, and whether it was asked for again meanwhile. */
+  private asking = new Map<string, boolean>();
 
   constructor(private readonly outside: Outside) {}
 
@@ -222,18 +223,22 @@ export class FireStore {
 
   /** One cook, as it stands now. Only one that is not there any more is taken off. */
   async ask(id: string): Promise<void> {
-    if (this.asking.has(id)) return;
-    this.asking.add(id);
-    try {
-      const cook = await this.outside.server.cookOne(id);
-      this.tell({ is: "told", cook, atMs: this.outside.now() });
-    } catch (cause) {
-      const refusal = this.outside.refusal(cause);
-      if (refusal?.code === "not_found") this.tell({ is: "gone", id });
-      else if (!refusal) this.tell({ is: "lost" });
-    } finally {
-      this.asking.delete(id);
-    }
+    // What changes while it is asked for is asked for once more.
+    const asked = this.asking.has(id);
+    this.asking.set(id, asked);
+    if (asked) return;
+    do {
+      this.asking.set(id, false);
+      try {
+        const cook = await this.outside.server.cookOne(id);
+        this.tell({ is: "told", cook, atMs: this.outside.now() });
+      } catch (cause) {
+        const refusal = this.outside.refusal(cause);
+        if (refusal?.code === "not_found") this.tell({ is: "gone", id });
+        else if (!refusal) this.tell({ is: "lost" });
+      }
+    } while (this.asking.get(id));
+    this.asking.delete(id);
   }
 
   /** Cooks whose fold has grown old are asked for anew. */
