@@ -58,7 +58,7 @@ pub async fn simulate(
 ) -> std::io::Result<()> {
     loop {
         let (stream, _) = listener.accept().await?;
-        let (name, hidden) = (name.clone(), hidden);
+        let (name, hidden) = (name.clone(), hidden.clone());
         actix_web::rt::spawn(async move {
             // Who hangs up is gone.
             let _ = one(stream, name, hidden).await;
@@ -99,7 +99,7 @@ async fn one(stream: TcpStream, name: String, hidden: HiddenAsked) -> std::io::R
                 let at_s = now_s + told_at.elapsed().as_secs_f64();
                 let c = plan.as_ref().and_then(|plan| {
                     let asked = plan.asked().ok()?;
-                    Hidden::new(&asked, hidden).ok()?.shows_c(&events, at_s).ok()
+                    Hidden::new(&asked, hidden.clone()).ok()?.shows_c(&events, at_s).ok()
                 });
                 let reading = Reading { probe: name.clone(), c: c.map(|c| (10.0 * c).round() / 10.0) };
                 let text = serde_json::to_string(&reading)?;

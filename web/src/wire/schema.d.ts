@@ -909,6 +909,11 @@ export interface components {
         Beads: "none" | "few" | "many";
         /** @description Why times are other than planned. Sentences carry no numbers: those stand beside them. */
         Because: {
+            /**
+             * Format: double
+             * @description How hot it is taken to be, C.
+             */
+            at_c?: number | null;
             /** @description Stable name. */
             code: string;
             /** @description The event it is about. */
@@ -2297,6 +2302,11 @@ export interface components {
             no_thermometer?: boolean;
             /** @description Whose rules it keeps. */
             rules?: components["schemas"]["Rules"];
+            /**
+             * @description Things with a name of their own, beside those: wherever a setting names a pan, hob, oven, fryer, pot or grill, the
+             *     id of one may stand.
+             */
+            things?: components["schemas"]["ThingAsked"][];
         };
         /** @description The kitchen as kept. */
         KitchenKept: {
@@ -4035,6 +4045,60 @@ export interface components {
          * @enum {string}
          */
         ThawingWire: "fridge" | "water" | "room";
+        /** @description One thing, as asked for. */
+        ThingAsked: {
+            /**
+             * Format: double
+             * @description Across the bottom of a pan, mm.
+             */
+            across_mm?: number | null;
+            /** @description What settings call it by, 1 to 40 letters; none that ships is called so. */
+            id: string;
+            /**
+             * Format: double
+             * @description Or how long it is, mm.
+             */
+            length_mm?: number | null;
+            /** @description The key of the one that ships and is like it. */
+            like: string;
+            /** @description On which list of the kit that one stands, where two have one of that key; the first when not said. */
+            list?: string | null;
+            /**
+             * Format: double
+             * @description Liquid in a pot, l.
+             */
+            litres?: number | null;
+            /** @description What the cooks call it, 1 to 40 letters. */
+            name: string;
+            /**
+             * Format: double
+             * @description Power of a hob or fryer, W.
+             */
+            power_w?: number | null;
+            /**
+             * Format: double
+             * @description And how wide, mm.
+             */
+            width_mm?: number | null;
+        };
+        /** @description How one thing of the kitchen is off. */
+        ThingOff: {
+            /**
+             * Format: double
+             * @description What touches it takes up heat this many times as well.
+             */
+            contact?: number | null;
+            /**
+             * Format: double
+             * @description So much hotter than it is set or reads, K.
+             */
+            kelvins?: number | null;
+            /**
+             * Format: double
+             * @description It comes back with this share of what it should.
+             */
+            recovery?: number | null;
+        };
         /** @description One thing that ships. */
         ThingOffered: {
             /**
@@ -4172,12 +4236,12 @@ export interface components {
         TruthAsked: {
             /**
              * Format: double
-             * @description Contact and convection are this many times as good.
+             * @description Contact and convection are this many times as good, on every face.
              */
             contact?: number | null;
             /**
              * Format: double
-             * @description The fire is so much hotter, K.
+             * @description Every fire is so much hotter, K.
              */
             heat_k?: number | null;
             /**
@@ -4202,6 +4266,10 @@ export interface components {
              * @description Thickness, mm.
              */
             thickness_mm?: number | null;
+            /** @description What of the kitchen is off by itself, by its id or its key: only what is used counts. */
+            things?: {
+                [key: string]: components["schemas"]["ThingOff"];
+            };
         };
         /**
          * @description What a turn goes by where pieces differ from what was asked.

@@ -13,7 +13,7 @@ pub use cue::{Cue, Cues, Had, LineCue, ProbeCue, Slip, Word, density, word_share
 pub use weighed::{Belief, Evidence, Fits, Goes, Tried};
 
 use crate::fish::{Measured, Piece};
-use crate::run::{Fire, Programme, Truth};
+use crate::run::{Fire, Programme, Touch, Truth};
 use serde::Deserialize;
 use statrs::distribution::{ContinuousCDF, Normal};
 use std::sync::OnceLock;
@@ -30,34 +30,26 @@ pub enum Spread {
     Kelvin,
 }
 
-/// Where a factor counts.
+/// What a factor moves: of the piece, or of a thing of the kitchen.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
 #[serde(rename_all = "snake_case")]
-pub enum Where {
-    /// Everywhere.
-    Always,
-    /// Thickness judged by eye.
-    Eye,
-    /// Thickness by ruler.
-    Ruler,
-    /// A pan is set hot.
-    Pan,
-    /// An oven is.
-    Oven,
-    /// A grill is.
-    Grill,
-    /// Frying oil is.
-    Oil,
-    /// A liquid is.
-    Liquid,
-    /// Pan or bath has a heater.
-    Heater,
-    /// Flesh, of every fish.
-    Flesh,
-    /// How high a whole fish is.
-    Whole,
-    /// The section of any piece.
-    Section,
+pub enum Moves {
+    /// How thick the piece is.
+    Thickness,
+    /// How warm it is when it meets the heat.
+    Start,
+    /// How well its flesh conducts.
+    Conductivity,
+    /// How high a whole fish is for its thickness.
+    Height,
+    /// How well heat gets into it, on all its faces.
+    Surface,
+    /// How well a thing gives heat.
+    Contact(Touch),
+    /// How hot a thing is against what it is set to.
+    Kelvins(Fire),
+    /// How fast a thing comes back.
+    Recovery,
 }
 
 /// One way in which a piece or a fire is commonly off.
@@ -79,9 +71,11 @@ pub struct Factor {
     /// Of what.
     #[serde(rename = "as")]
     pub spread_as: Spread,
-    /// Where it counts.
-    #[serde(rename = "where")]
-    pub counts: Where,
+    /// What it moves.
+    pub moves: Moves,
+    /// Only where the thickness was measured so.
+    #[serde(default)]
+    pub measured: Option<Measured>,
 }
 
 #[derive(Deserialize)]
@@ -106,27 +100,24 @@ impl Factor {
     /// Those that count for a piece under a programme.
     pub fn of(piece: &Piece, programme: &Programme) -> Vec<&'static Factor> {
         let heater = programme.reservoir.is_some_and(|body| body.most_w_m2 > 0.0);
-        let counts = |factor: &&Factor| match factor.counts {
-            Where::Always => true,
-            Where::Eye => piece.measured == Measured::Eye,
-            Where::Ruler => piece.measured == Measured::Ruler,
-            Where::Pan => programme.fire == Fire::Pan,
-            Where::Oven => programme.fire == Fire::Oven,
-            Where::Grill => programme.fire == Fire::Grill,
-            Where::Oil => programme.fire == Fire::Oil,
-            Where::Liquid => programme.fire == Fire::Liquid,
-            Where::Heater => heater,
-            Where::Flesh | Where::Section => true,
-            // What was measured is known.
-            Where::Whole => piece.cut.is_whole() && piece.height_mm.is_none(),
+        let counts = |factor: &&Factor| {
+            let there = match factor.moves {
+                Moves::Thickness | Moves::Start | Moves::Conductivity | Moves::Surface => true,
+                // What was measured is known.
+                Moves::Height => piece.cut.is_whole() && piece.height_mm.is_none(),
+                Moves::Contact(touch) => programme.is_touched_by(touch),
+                Moves::Kelvins(fire) => programme.is_heated_by(fire),
+                Moves::Recovery => heater,
+            };
+            there && factor.measured.is_none_or(|how| how == piece.measured)
         };
         Self::all().iter().filter(counts).collect()
     }
 
     /// The way in which being off makes it slower: a thicker piece, everything else less.
     pub fn slows(&self) -> f64 {
-        match self.counts {
-            Where::Eye | Where::Ruler | Where::Whole | Where::Section => 1.0,
+        match self.moves {
+            Moves::Thickness | Moves::Height => 1.0,
             _ => -1.0,
         }
     }
@@ -134,18 +125,19 @@ impl Factor {
     /// Puts a truth off by so many standard deviations.
     pub fn put(&self, truth: &mut Truth, deviations: f64) {
         let off = self.spread * deviations;
-        match self.counts {
-            Where::Eye | Where::Ruler | Where::Section => truth.thickness_m *= (1.0 + off).max(0.2),
-            Where::Heater => truth.hob_share *= off.exp(),
-            Where::Flesh => truth.conductivity *= off.exp(),
-            Where::Whole => truth.height *= off.exp(),
-            Where::Pan | Where::Oven | Where::Grill | Where::Oil | Where::Liquid => {
-                truth.heat_k += off;
+        match self.moves {
+            Moves::Thickness => truth.thickness_m *= (1.0 + off).max(0.2),
+            Moves::Start => truth.start_c += off,
+            Moves::Conductivity => truth.conductivity *= off.exp(),
+            Moves::Height => truth.height *= off.exp(),
+            Moves::Surface => {
+                for touch in [Touch::Solid, Touch::Air, Touch::Liquid] {
+                    *truth.contact.at(touch) *= off.exp();
+                }
             }
-            Where::Always => match self.spread_as {
-                Spread::Log | Spread::Share => truth.contact *= off.exp(),
-                Spread::Kelvin => truth.start_c += off,
-            },
+            Moves::Contact(touch) => *truth.contact.at(touch) *= off.exp(),
+            Moves::Kelvins(fire) => *truth.kelvins.at(fire) += off,
+            Moves::Recovery => truth.hob_share *= off.exp(),
         }
     }
 }

@@ -72,6 +72,8 @@ pub(super) struct Course {
     pub said_heat: Option<(f64, f64)>,
     /// The fire is off since then, s.
     pub fire_off_s: Option<f64>,
+    /// It went into an oven that nobody had planned: when, s, and how hot that is taken to be, C.
+    pub unplanned_oven: Option<(f64, f64)>,
     /// It was served though it was said that nothing shows it to be as promised.
     pub knowingly: bool,
     pub(super) planned: Programme,
@@ -125,6 +127,7 @@ impl Course {
             off_id: None,
             said_heat: None,
             fire_off_s: None,
+            unplanned_oven: None,
             knowingly: false,
             planned: planned.programme.clone(),
             rest_s: timeline.rest_s,

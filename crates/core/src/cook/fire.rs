@@ -67,15 +67,13 @@ impl Course {
         if planned.programme.fire != Fire::Pan {
             return None;
         }
-        let ways = Method::all().iter();
-        let mut stages = ways.filter_map(|way| {
-            let (piece, kitchen) = (planned.piece, planned.kitchen);
-            let chosen = way.choose(&[], kitchen).ok()?;
-            let programme = way.programme(piece, &chosen, kitchen).ok()?;
-            let into = |stage: &&Stage| stage.what == Some(What::IntoOven);
-            programme.stages.iter().find(into).copied()
-        });
-        let stage = stages.next()?;
+        let way = Method::all().iter().find(|way| way.finishes_in_oven)?;
+        let (piece, kitchen) = (planned.piece, planned.kitchen);
+        let chosen = way.choose(&[], kitchen).ok()?;
+        let programme = way.programme(piece, &chosen, kitchen).ok()?;
+        let into = |stage: &&Stage| stage.what == Some(What::IntoOven);
+        let stage = programme.stages.iter().find(into).copied()?;
+        self.unplanned_oven = Some((at_s, stage.set_c));
         self.to_come.clear();
         self.put(stage, Some(What::IntoOven), at_s);
         self.changed = true;

@@ -5,7 +5,7 @@ use super::event::{Event, Saw};
 use crate::heat::{Moment, Sink};
 use crate::plan::{PlanAsked, prepared, tell};
 use crate::quantity::checked;
-use crate::run::{Bench, Fidelity, Truth, TruthAsked};
+use crate::run::{Bench, Fidelity, TruthAsked};
 use crate::{InputError, Within};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeSet;
@@ -99,7 +99,7 @@ pub(super) fn counted(observed: &[Observed]) -> Vec<&Observed> {
 }
 
 /// A hidden piece with a simulated probe in it.
-#[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize)]
+#[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
 #[serde(deny_unknown_fields)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct HiddenAsked {
@@ -164,9 +164,7 @@ impl<'a> Hidden<'a> {
         checked("off_mm", asked.off_mm, (-30.0, 30.0), "mm")?;
         checked("lag_s", asked.lag_s, (0.0, 60.0), "s")?;
         checked("noise_k", asked.noise_k, (0.0, 10.0), "K")?;
-        prepared(plan, |cooking| {
-            Truth::of(cooking.piece, &asked.truth).within("truth")
-        })?;
+        prepared(plan, |cooking| cooking.truth(&asked.truth).within("truth"))?;
         Ok(Self { plan, asked })
     }
 
@@ -175,12 +173,13 @@ impl<'a> Hidden<'a> {
     /// # Errors
     /// [`InputError`] for anything wrong in the plan.
     pub fn shows_c(&self, events: &[Event], at_s: f64) -> Result<f64, InputError> {
+        let truth = &self.asked.truth;
         let HiddenAsked {
-            truth,
             off_mm,
             lag_s,
             noise_k,
             seed,
+            ..
         } = self.asked;
         let plan = PlanAsked {
             range: false,
@@ -198,7 +197,7 @@ impl<'a> Hidden<'a> {
                 timeline: &told.timeline,
             };
             let course = Course::of(&planned, events, at_s);
-            let truth = Truth::of(cooking.piece, &truth)?;
+            let truth = cooking.truth(truth)?;
             let bench = Bench::new(&truth, &course.programme_to_come(), Fidelity::ROUGH);
             let off = 1e-3 * off_mm / bench.column.grid.flesh_m();
             let share = (if course.high_first() {

@@ -40,6 +40,9 @@ pub struct Because {
     /// What was read, C.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub read_c: Option<f64>,
+    /// How hot it is taken to be, C.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub at_c: Option<f64>,
     /// What it may have been instead, in the other unit, C: asked back.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub instead_c: Option<f64>,
@@ -54,6 +57,7 @@ impl Because {
             longer_s: 0.0,
             likely: None,
             read_c: None,
+            at_c: None,
             instead_c: None,
         }
     }
@@ -148,6 +152,16 @@ pub(super) fn reasons(
             because(weighed, longer_s, contradicts, likely, tried),
         ));
     }
+    said.extend(fold.course.unplanned_oven.map(|(at_s, c)| {
+        let because = Because {
+            at_c: Some(c),
+            ..Because::new(
+                "unplanned_oven",
+                "Into an oven that nobody had set: times are for one at this heat. If it is not, say how hot it is.",
+            )
+        };
+        (at_s, because)
+    }));
     said.extend(done_to_the_fire(fold, believed));
     said.sort_by(|a, b| a.0.total_cmp(&b.0));
     let mut said: Vec<Because> = said.into_iter().map(|(_, because)| because).collect();

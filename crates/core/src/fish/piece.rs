@@ -56,7 +56,8 @@ impl State {
 }
 
 /// How the thickness is known.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Deserialize)]
+#[serde(rename_all = "snake_case")]
 #[cfg_attr(
     feature = "schema",
     derive(utoipa::ToSchema),

@@ -117,19 +117,19 @@ impl Face {
         }
     }
 
-    /// The same where contact and convection are `contact` times as good and the fire is
+    /// The same where what it touches gives heat so many times as well, the air `air` times, and the fire is
     /// `heat_k` hotter, K.
-    pub fn really(&self, contact: f64, heat_k: f64) -> Self {
+    pub fn really(&self, touching: impl Fn(Medium) -> f64, air: f64, heat_k: f64) -> Self {
         Self {
             contact: self.contact.map(|c| Contact {
-                h_w_m2k: c.h_w_m2k * contact,
+                h_w_m2k: c.h_w_m2k * touching(c.to),
                 to: match c.to {
                     Medium::Fire(t_c) => Medium::Fire(t_c + heat_k),
                     other => other,
                 },
             }),
             gas: self.gas.map(|gas| Gas {
-                h_w_m2k: gas.h_w_m2k * contact,
+                h_w_m2k: gas.h_w_m2k * air,
                 t_c: gas.t_c + gas.of_fire * heat_k,
                 wall_c: gas.wall_c + gas.of_fire * heat_k,
                 ..gas

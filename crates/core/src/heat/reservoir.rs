@@ -65,7 +65,7 @@ fn joint_w_m2k(conducts_w_k: f64, patch_m2: f64, cover_share: f64) -> f64 {
 }
 
 impl Reservoir {
-    /// The same where the fire is `heat_k` hotter, K, the heater gives `hob_share` of what it
+    /// The same where its own fire is `heat_k` hotter, K, the heater gives `hob_share` of what it
     /// should, and the load is `load` times as large.
     pub fn really(&self, heat_k: f64, hob_share: f64, load: f64) -> Self {
         let hot = |t_c: f64| (t_c + heat_k).min(self.most_c.max(t_c));

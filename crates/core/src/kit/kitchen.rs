@@ -1,6 +1,6 @@
 //! The kitchen the cooking happens in. It travels whole in the request.
 
-use super::{Kit, KitAsked};
+use super::{Kit, KitAsked, ThingAsked};
 use crate::matter::water;
 use crate::quantity::checked;
 use crate::target::Rules;
@@ -25,6 +25,10 @@ pub struct KitchenAsked {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(value_type = Option<Object>))]
     pub kit: Option<KitAsked>,
+    /// Things with a name of their own, beside those: wherever a setting names a pan, hob, oven, fryer, pot or grill, the
+    /// id of one may stand.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub things: Vec<ThingAsked>,
     /// Nothing here reads the middle of a fish.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub no_thermometer: bool,
@@ -62,7 +66,8 @@ impl Kitchen {
             kit: asked
                 .kit
                 .as_ref()
-                .map_or(Ok(Kit::ALL), |kit| Kit::new(kit).within("kit"))?,
+                .map_or(Ok(Kit::ALL), |kit| Kit::new(kit).within("kit"))?
+                .with(&asked.things)?,
             ..Self::at(asked.altitude_m)?
         })
     }

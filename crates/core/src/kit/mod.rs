@@ -8,6 +8,7 @@ mod allergen;
 mod fats;
 mod kitchen;
 mod rows;
+mod things;
 mod usual;
 
 pub use allergen::Allergen;
@@ -16,9 +17,10 @@ pub use kitchen::{Kitchen, KitchenAsked};
 pub use rows::{
     Broiler, Fat, Figure, Fryer, Grate, Hob, Oven, Pan, Pot, Ridged, Row, Size, Steamer, Ware,
 };
+pub use things::ThingAsked;
 pub use usual::{ShelfOffered, ThingOffered, UsualKitchen, usual_kitchens};
 
-use crate::{InputError, Within};
+use crate::{InputError, Within, Wrong};
 use serde::{Deserialize, Serialize};
 use std::sync::{Arc, OnceLock};
 
@@ -86,6 +88,26 @@ macro_rules! kit {
         impl Lists {
             fn read(asked: &KitAsked) -> Result<Self, InputError> {
                 Ok(Self { $($list: list(stringify!($list), asked.$list.as_deref())?,)* })
+            }
+        }
+
+        impl Lists {
+            /// With one thing more, on the shelf where its like stands.
+            fn with(&mut self, thing: &ThingAsked) -> Result<(), InputError> {
+                $(if thing.list.as_deref().is_none_or(|list| list == stringify!($list))
+                    && let Some(like) = $row::shipped().iter().find(|row| row.key() == thing.like)
+                {
+                    if $row::shipped().iter().any(|row| row.key() == thing.id) {
+                        return Err(InputError::new("id", SHIPS));
+                    }
+                    let row = like.sized(&thing.size())?.named(&thing.id, &thing.name);
+                    row.check()?;
+                    let list = self.$list.get_or_insert_with(|| $row::shipped().to_vec());
+                    list.push(Arc::new(row));
+                    return rows::check_list(stringify!($list), list);
+                })*
+                let known = [$($row::shipped().iter().map(|row| row.key()).collect::<Vec<_>>()),*];
+                Err(InputError::unknown("like", &thing.like, known.concat()))
             }
         }
 
@@ -172,6 +194,9 @@ fn shipped() -> &'static File {
     })
 }
 
+const SHIPS: Wrong = Wrong::Order {
+    message: "one that ships is called so",
+};
 /// Most things of a kind in one kitchen.
 const MOST_ROWS: f64 = 40.0;
 
@@ -218,6 +243,22 @@ impl Kit {
             return Ok(Self::ALL);
         }
         Lists::read(asked).map(|lists| Self(Some(Arc::new(lists))))
+    }
+
+    /// With things that have names of their own beside what is there.
+    ///
+    /// # Errors
+    /// [`InputError`] for two of one name, a kind that does not ship, a size that no such thing has.
+    pub fn with(self, things: &[ThingAsked]) -> Result<Self, InputError> {
+        if things.is_empty() {
+            return Ok(self);
+        }
+        things::check_names(things)?;
+        let mut lists = self.0.map_or_else(Lists::default, |lists| (*lists).clone());
+        for (i, thing) in things.iter().enumerate() {
+            lists.with(thing).at("things", i)?;
+        }
+        Ok(Self(Some(Arc::new(lists))))
     }
 
     /// A thing by its key.

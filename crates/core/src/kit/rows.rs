@@ -64,6 +64,8 @@ pub trait Row: Clone + std::fmt::Debug + Send + Sync + 'static {
             None => Ok(self.clone()),
         }
     }
+    /// The same under a name of its own.
+    fn named(&self, key: &str, name: &str) -> Self;
     /// Across its bottom, mm, and its power, W, where such a thing is told by them.
     fn size(&self) -> (Option<f64>, Option<f64>) {
         (None, None)
@@ -79,6 +81,15 @@ pub struct Size {
     /// Across the bottom of a pan, mm, 120 to 800.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub across_mm: Option<f64>,
+    /// Or how long and how wide it is, mm, each 120 to 800.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub length_mm: Option<f64>,
+    /// How wide.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub width_mm: Option<f64>,
+    /// Liquid in a pot, l, 0.5 to 60.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub litres: Option<f64>,
     /// Power of a hob or fryer, W, 300 to 20000.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub power_w: Option<f64>,
@@ -86,25 +97,67 @@ pub struct Size {
 
 impl Size {
     fn said(&self) -> Option<&'static str> {
-        self.across_mm
-            .map(|_| "across_mm")
-            .or(self.power_w.map(|_| "power_w"))
+        self.other_than(&[])
+    }
+
+    /// The first size that is said and is none of these.
+    fn other_than(&self, takes: &[&str]) -> Option<&'static str> {
+        let said = [
+            ("across_mm", self.across_mm),
+            ("length_mm", self.length_mm),
+            ("width_mm", self.width_mm),
+            ("power_w", self.power_w),
+            ("litres", self.litres),
+        ];
+        let stray =
+            |(name, size): &(&'static str, Option<f64>)| size.is_some() && !takes.contains(name);
+        said.iter().find(|one| stray(one)).map(|(name, _)| *name)
+    }
+
+    fn only(&self, takes: &[&str]) -> Result<(), InputError> {
+        match self.other_than(takes) {
+            Some(field) => Err(InputError::new(field, NO_SUCH_SIZE)),
+            None => Ok(()),
+        }
     }
 }
 
 const NO_SUCH_SIZE: Wrong = Wrong::Order {
     message: "such a thing has no such size",
 };
+const ROUND_OR_NOT: Wrong = Wrong::Order {
+    message: "either across, or length and width",
+};
 const ACROSS_MM: (f64, f64) = (120.0, 800.0);
 const POWER_W: (f64, f64) = (300.0, 20e3);
+const LITRES: (f64, f64) = (0.5, 60.0);
 
 /// Of a pan: how wide.
 fn wider(pan: &Pan, size: &Size) -> Result<Pan, InputError> {
     let mut own = pan.clone();
-    if size.power_w.is_some() {
-        return Err(InputError::new("power_w", NO_SUCH_SIZE));
+    size.only(&["across_mm", "length_mm", "width_mm"])?;
+    if let (Some(length), Some(width)) = (size.length_mm, size.width_mm) {
+        let length = checked("length_mm", length, ACROSS_MM, "mm")?;
+        let width = checked("width_mm", width, ACROSS_MM, "mm")?;
+        own.bottom_m2 = Figure::Bare(1e-6 * length * width);
+        own.name = format!(
+            "{}, {:.0} x {:.0} cm",
+            pan.name,
+            length / 10.0,
+            width / 10.0
+        );
+    } else if size.length_mm.or(size.width_mm).is_some() {
+        let missing = if size.length_mm.is_none() {
+            "length_mm"
+        } else {
+            "width_mm"
+        };
+        return Err(InputError::missing(missing));
     }
     if let Some(mm) = size.across_mm {
+        if size.length_mm.is_some() {
+            return Err(InputError::new("across_mm", ROUND_OR_NOT));
+        }
         let mm = checked("across_mm", mm, ACROSS_MM, "mm")?;
         own.bottom_m2 = Figure::Bare(std::f64::consts::FRAC_PI_4 * (1e-3 * mm).powi(2));
         own.name = format!("{}, {:.0} cm", pan.name, mm / 10.0);
@@ -114,9 +167,7 @@ fn wider(pan: &Pan, size: &Size) -> Result<Pan, InputError> {
 
 /// What heats: how strong, everything else in proportion.
 fn power(size: &Size) -> Result<Option<f64>, InputError> {
-    if size.across_mm.is_some() {
-        return Err(InputError::new("across_mm", NO_SUCH_SIZE));
-    }
+    size.only(&["power_w"])?;
     let said = size.power_w.map(|w| checked("power_w", w, POWER_W, "W"));
     said.transpose()
 }
@@ -134,6 +185,20 @@ fn stronger_fryer(fryer: &Fryer, size: &Size) -> Result<Fryer, InputError> {
     let mut own = fryer.clone();
     if let Some(w) = power(size)? {
         own.power_w = Figure::Bare(w);
+    }
+    Ok(own)
+}
+
+/// Of a pot: how much goes in. What it loses goes with its surface, the power of two thirds.
+fn larger_pot(pot: &Pot, size: &Size) -> Result<Pot, InputError> {
+    let mut own = pot.clone();
+    size.only(&["litres"])?;
+    if let Some(litres) = size.litres {
+        let litres = checked("litres", litres, LITRES, "l")?;
+        let by = litres / pot.liquid_l.at();
+        own.liquid_l = Figure::Bare(litres);
+        own.loss_w_k = Figure::Bare((pot.loss_w_k.at() * by.powf(2.0 / 3.0)).clamp(0.5, 60.0));
+        own.name = format!("{}, {litres:.0} l", pot.name);
     }
     Ok(own)
 }
@@ -172,6 +237,13 @@ macro_rules! rows {
             }
             fn name(&self) -> &str {
                 &self.name
+            }
+            fn named(&self, key: &str, name: &str) -> Self {
+                Self {
+                    key: key.to_owned(),
+                    name: name.to_owned(),
+                    ..self.clone()
+                }
             }
             fn check(&self) -> Result<(), InputError> {
                 check_names(&self.key, &self.name)?;
@@ -252,6 +324,7 @@ rows! {
     Pot {
         "Liquid in it, l." liquid_l: (0.1, 60.0, "l");
         "Loss to the room, W/K." loss_w_k: (0.5, 60.0, "W/K");
+        sized by larger_pot told by |_: &Pot| (None, None);
     }
     /// A grate over a bed.
     Grate {
@@ -309,6 +382,13 @@ impl Row for Ware {
     fn name(&self) -> &str {
         &self.name
     }
+    fn named(&self, key: &str, name: &str) -> Self {
+        Self {
+            key: key.to_owned(),
+            name: name.to_owned(),
+            ..self.clone()
+        }
+    }
     fn check(&self) -> Result<(), InputError> {
         check_names(&self.key, &self.name)?;
         if let Some(capacity) = self.capacity_j_m2k {
@@ -345,6 +425,13 @@ impl Row for Fat {
     }
     fn name(&self) -> &str {
         &self.name
+    }
+    fn named(&self, key: &str, name: &str) -> Self {
+        Self {
+            key: key.to_owned(),
+            name: name.to_owned(),
+            ..self.clone()
+        }
     }
     fn check(&self) -> Result<(), InputError> {
         check_names(&self.key, &self.name)?;

@@ -4,7 +4,7 @@
 //! what a cook cannot do anything else in, not what is watched.
 
 use super::advice::{PROBE_S, Step, Story};
-use super::settings::{Chosen, Takes, Value};
+use super::settings::Chosen;
 use crate::fish::Piece;
 use crate::kit::Shelf;
 use crate::run::{Costs, Hot, Need, Place, What};
@@ -99,11 +99,7 @@ pub fn fill(steps: &mut [Step], piece: &Piece, chosen: &Chosen, story: &Story<'_
     }
     let off_s = story.timeline.off_s;
     let into_oven_s = story.timeline.first(What::IntoOven);
-    for choice in chosen.iter() {
-        let (Takes::Kit { shelf, .. }, Value::Word(thing)) = (choice.spec.takes, &choice.value)
-        else {
-            continue;
-        };
+    for (shelf, thing) in chosen.things() {
         let Some((place, heated)) = place(shelf) else {
             continue;
         };
@@ -124,7 +120,7 @@ pub fn fill(steps: &mut [Step], piece: &Piece, chosen: &Chosen, story: &Story<'_
         let at_c = story.heating.iter().find(|h| heated.contains(&h.what));
         step.act.needs.push(Need {
             like: shelf.list(),
-            thing: Some(thing.clone()),
+            thing: Some(thing.to_owned()),
             place,
             at_c: at_c.map(|h| h.to_c),
             until_s,

@@ -80,6 +80,8 @@ pub struct Method {
     pub browns: bool,
     /// Fierce from both sides: a rim over a raw middle can be had.
     pub sears: bool,
+    /// How a pan finishes in an oven that nobody had planned: as this way does it.
+    pub finishes_in_oven: bool,
     /// The scales stay on and come off with the skin or the crust.
     pub keeps_scales: bool,
     /// What it is like, 0 to 1 each, beside what the simulation tells.
@@ -117,6 +119,7 @@ macro_rules! method {
         summary: $summary:literal,
         $(accepts: $accepts:expr,)?
         $(keeps_scales: $keeps_scales:literal,)?
+        $(finishes_in_oven: $finishes:literal,)?
         $(from_frozen: $from_frozen:ident,)?
         $(wet: $wet:literal,)?
         $(shut: $shut:literal,)?
@@ -163,6 +166,7 @@ macro_rules! method {
             browns: false $(|| $browns)?,
             sears: false $(|| $sears)?,
             keeps_scales: false $(|| $keeps_scales)?,
+            finishes_in_oven: false $(|| $finishes)?,
             nature: $nature,
         };
     };

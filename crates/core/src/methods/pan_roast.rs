@@ -22,6 +22,7 @@ method! {
     kind: "pan_roast",
     name: "Pan roast",
     summary: "One side seared on the hob, finished in the oven in the same pan.",
+    finishes_in_oven: true,
     from_frozen: ThawFirst,
     browns: true,
     nature: Nature {
@@ -67,7 +68,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::pressed(),
         media::over_pan(piece, &set.pan, SEAR_C).on(0.6),
     );
-    let mut stages = vec![sear.set(SEAR_C)];
+    let mut stages = vec![sear.set(SEAR_C).by(Fire::Pan)];
     stages.extend(oven.stages(1.0 - set.sear_share, What::IntoOven, media::pressed(), top));
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),

@@ -394,6 +394,16 @@ impl Chosen {
         self.0.iter().map(|choice| &choice.value)
     }
 
+    /// Things of the kitchen that are used: the shelf each stands on, and its key.
+    pub fn things(&self) -> impl Iterator<Item = (Shelf, &str)> {
+        self.0
+            .iter()
+            .filter_map(|choice| match (choice.spec.takes, &choice.value) {
+                (Takes::Kit { shelf, .. }, Value::Word(key)) => Some((shelf, key.as_str())),
+                _ => None,
+            })
+    }
+
     /// The number that is for something; none when the method has no such.
     pub fn number_for(&self, is: Purpose) -> Option<f64> {
         self.0.iter().find_map(|choice| match choice.value {

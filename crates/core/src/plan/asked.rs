@@ -1,9 +1,9 @@
 //! What is asked of a plan.
 
 use crate::fish::{Eaters, Guests, Piece, PieceAsked};
-use crate::kit::Kitchen;
+use crate::kit::{Kitchen, Shelf};
 use crate::methods::{Chosen, Method, Value};
-use crate::run::{FieldAsked, Programme, TimesAsked, TruthAsked};
+use crate::run::{FieldAsked, Fire, Programme, TimesAsked, Touch, Truth, TruthAsked};
 use crate::target::{Aim, Goal, TargetAsked};
 use crate::{InputError, Within, Wrong};
 use serde::{Deserialize, Serialize};
@@ -112,6 +112,45 @@ impl<'a> Cooking<'a> {
             aim,
             programme,
         })
+    }
+}
+
+impl Cooking<'_> {
+    /// The piece and the fire as they really are: what is off of the things that are used counts.
+    ///
+    /// # Errors
+    /// [`InputError`] naming what no piece and no kitchen has, or a thing that is not used here.
+    pub fn truth(&self, differs: &TruthAsked) -> Result<Truth, InputError> {
+        let mut truth = Truth::of(self.piece, differs)?;
+        let used: Vec<(Shelf, &str)> = self.chosen.things().collect();
+        for (thing, off) in &differs.things {
+            let Some((shelf, _)) = used.iter().find(|(_, key)| key == thing) else {
+                let known = used.iter().map(|(_, key)| *key);
+                return Err(InputError::unknown(thing, thing, known)).within("things");
+            };
+            let (fire, touch, heats) = off_by(*shelf, self.programme.fire);
+            truth = truth
+                .with(off, fire, touch, heats)
+                .within(thing)
+                .within("things")?;
+        }
+        Ok(truth)
+    }
+}
+
+/// What an error of a thing is an error of: of which fire, of what touches the fish, of how fast it comes back.
+fn off_by(shelf: Shelf, fire: Fire) -> (Option<Fire>, Option<Touch>, bool) {
+    match shelf {
+        Shelf::Pans => (Some(Fire::Pan), Some(Touch::Solid), false),
+        Shelf::RidgedPans => (Some(fire), Some(Touch::Solid), false),
+        Shelf::Hobs => (None, None, true),
+        Shelf::Ovens | Shelf::Broilers => (Some(Fire::Oven), Some(Touch::Air), false),
+        Shelf::Wares => (None, Some(Touch::Solid), false),
+        Shelf::Fryers => (Some(Fire::Oil), Some(Touch::Liquid), true),
+        Shelf::Pots => (Some(Fire::Liquid), Some(Touch::Liquid), false),
+        Shelf::Steamers => (None, Some(Touch::Liquid), false),
+        Shelf::Grates => (Some(Fire::Grill), Some(Touch::Solid), false),
+        Shelf::Fats => (None, None, false),
     }
 }
 

@@ -67,7 +67,7 @@ pub(super) fn cooked_as(
     let differs = asked.truth.as_ref();
     let truth = differs
         .map_or(Ok(Truth::asked(cooking.piece)), |differs| {
-            Truth::of(cooking.piece, differs)
+            cooking.truth(differs)
         })
         .within("truth")?;
     Ok((timeline, truth))

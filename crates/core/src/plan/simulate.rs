@@ -132,7 +132,7 @@ pub fn simulate(asked: &SimulateAsked) -> Result<Simulated, InputError> {
     let truth = asked
         .truth
         .as_ref()
-        .map_or(Ok(as_asked), |differs| Truth::of(&piece, differs))
+        .map_or(Ok(as_asked), |differs| cooking.truth(differs))
         .within("truth")?;
 
     let bench = Bench::new(&truth, programme, Fidelity::FINE);

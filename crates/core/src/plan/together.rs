@@ -5,7 +5,6 @@ use super::asked::{Cooking, PlanAsked};
 use super::find::{Sought, first_guess_s};
 use super::planner::{prepared, tell};
 use super::when::meet;
-use crate::choice::{Fitted, fitted};
 use crate::fish::{Notice, Piece, PieceAsked};
 use crate::heat::Track;
 use crate::methods::Method;
@@ -167,12 +166,9 @@ pub fn together(asked: &TogetherAsked) -> Result<Together, InputError> {
         late_s: 0.0,
         ..asked.plan.clone()
     };
-    // One fire for all: what is set, or what is fitted to the first.
+    // One fire for all, as it is set for the card.
     let kitchen = &asked.plan.kitchen;
-    let mut settings = asked.plan.method.settings.clone();
-    if settings.is_empty() {
-        settings = Fitted::asked(&fitted(method, &pieces[0], kitchen));
-    }
+    let settings = &asked.plan.method.settings;
     let mut cooks = vec![];
     for (i, piece) in pieces.iter().enumerate() {
         // A figure for safety is for all; any other level is one of the first fish's.
@@ -184,7 +180,7 @@ pub fn together(asked: &TogetherAsked) -> Result<Together, InputError> {
             &asked.plan.target
         };
         let aim = piece.aim(target).within("target").within("plan")?;
-        let cooking = Cooking::new(piece, method, &settings, kitchen, aim).within("plan")?;
+        let cooking = Cooking::new(piece, method, settings, kitchen, aim).within("plan")?;
         let alone = tell(&cooking, &question)?;
         let ordinary_s = on_heat_s(&cooking, None, 1.0);
         cooks.push(Cook {

@@ -5,7 +5,7 @@ use super::past::{Past, PeakSink, Tally};
 use super::programme::Programme;
 use super::seen::Seen;
 use super::timeline::Timeline;
-use super::truth::Truth;
+use super::truth::{Contacts, Kelvins, Truth};
 use crate::InputError;
 use crate::heat::{
     self, Column, Fineness, Marcher, Moment, Shape, Sharer, Sink, Spell, Steps, Track,
@@ -85,8 +85,8 @@ impl Bench {
     pub fn new(truth: &Truth, programme: &Programme, fidelity: Fidelity) -> Self {
         let flesh = programme.flesh.clone().conducting_times(truth.conductivity);
         let [below, above] = &programme.coats;
-        let as_asked = truth.contact == 1.0
-            && truth.heat_k == 0.0
+        let as_asked = truth.contact == Contacts::all(1.0)
+            && truth.kelvins == Kelvins::default()
             && truth.hob_share == 1.0
             && truth.load == 1.0
             && !truth.left_in;
@@ -215,20 +215,20 @@ impl Bench {
 
 /// The programme on the fire as it is.
 fn really(programme: &Programme, truth: &Truth) -> Programme {
-    let heat_k = truth.heat_k;
-    let set_c = |set_c: f64| {
-        programme
-            .reservoir
-            .map_or(set_c, |body| body.really_set_c(set_c, heat_k))
-    };
+    let touching = |to| truth.contact.of(programme.touch_of(to));
+    let air = truth.contact.air;
     let stages: Vec<super::Stage> = programme
         .stages
         .iter()
-        .map(|stage| super::Stage {
-            low: stage.low.really(truth.contact, heat_k),
-            high: stage.high.really(truth.contact, heat_k),
-            set_c: set_c(stage.set_c),
-            ..*stage
+        .map(|stage| {
+            let heat_k = truth.kelvins.of(programme.fire_of(stage));
+            let set_c = |body: heat::Reservoir| body.really_set_c(stage.set_c, heat_k);
+            super::Stage {
+                low: stage.low.really(touching, air, heat_k),
+                high: stage.high.really(touching, air, heat_k),
+                set_c: programme.reservoir.map_or(stage.set_c, set_c),
+                ..*stage
+            }
         })
         .collect();
     let rest = match stages.last() {
@@ -240,10 +240,11 @@ fn really(programme: &Programme, truth: &Truth) -> Programme {
         },
         _ => programme.rest,
     };
+    let below_k = truth.kelvins.of(programme.fire_below());
     Programme {
         reservoir: programme
             .reservoir
-            .map(|body| body.really(heat_k, truth.hob_share, truth.load)),
+            .map(|body| body.really(below_k, truth.hob_share, truth.load)),
         stages,
         rest,
         ..programme.clone()

@@ -4,15 +4,16 @@
 use super::act::What;
 use super::stage::{Span, Stage};
 use super::timeline::{Begin, Timeline};
-use super::truth::Truth;
+use super::truth::{Touch, Truth};
 use crate::fish::Piece;
-use crate::heat::{Air, Body, Face, Layer, Reservoir, Shape};
+use crate::heat::{Air, Body, Face, Layer, Medium, Reservoir, Shape};
 use crate::kit::Kitchen;
 use crate::matter::{Material, water};
 use serde::{Deserialize, Serialize};
 
 /// What is set hot, and so what an error of the fire is an error of.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[serde(rename_all = "snake_case")]
 pub enum Fire {
     /// The temperature of a pan, read off the hob or guessed.
     Pan,
@@ -191,6 +192,47 @@ impl Programme {
         self.shape
             .higher(truth.height)
             .dimensionality_rested(thickness_m, bi, share)
+    }
+
+    /// By what a stage is heated.
+    pub fn fire_of(&self, stage: &Stage) -> Fire {
+        stage.fire.unwrap_or(self.fire)
+    }
+
+    /// By what pan, bath or dish is heated before the fish goes in.
+    pub fn fire_below(&self) -> Fire {
+        match self.reservoir.map(|body| body.body) {
+            Some(Body::Pan) => Fire::Pan,
+            Some(Body::Oil) => Fire::Oil,
+            Some(Body::Liquid) => Fire::Liquid,
+            Some(Body::Ware) => Fire::Oven,
+            None => self.fire,
+        }
+    }
+
+    /// Something of it is set hot so.
+    pub fn is_heated_by(&self, fire: Fire) -> bool {
+        let stages = self.stages.iter().any(|stage| self.fire_of(stage) == fire);
+        stages || (self.reservoir.is_some() && self.fire_below() == fire)
+    }
+
+    /// What gives heat through a medium that a face touches.
+    pub fn touch_of(&self, to: Medium) -> Touch {
+        match to {
+            Medium::Reservoir if self.bath() => Touch::Liquid,
+            Medium::Reservoir | Medium::Fire(_) => Touch::Solid,
+            // What keeps its own temperature boils or condenses.
+            Medium::Held(_) => Touch::Liquid,
+        }
+    }
+
+    /// A face of it takes heat up so.
+    pub fn is_touched_by(&self, touch: Touch) -> bool {
+        let faces = self.stages.iter().flat_map(|stage| [stage.low, stage.high]);
+        faces.into_iter().any(|face| {
+            let contact = face.contact.is_some_and(|c| self.touch_of(c.to) == touch);
+            contact || (touch == Touch::Air && face.gas.is_some())
+        })
     }
 
     /// The piece lies in oil or liquid.

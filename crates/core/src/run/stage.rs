@@ -1,6 +1,7 @@
 //! One stage of a cooking: what both faces see, how long, and what the cook does when it begins.
 
 use super::act::What;
+use super::programme::Fire;
 use crate::heat::{Face, Spell};
 
 /// How long a stage takes.
@@ -29,6 +30,8 @@ pub struct Stage {
     pub high: Face,
     /// What the hob is turned to hold, C.
     pub set_c: f64,
+    /// By what it is heated, where that is not what the whole way is set by.
+    pub fire: Option<Fire>,
 }
 
 /// What a hob is turned to while the piece rests, C: the room.
@@ -44,6 +47,7 @@ impl Stage {
             low,
             high,
             set_c: 0.0,
+            fire: None,
         }
     }
 
@@ -58,6 +62,14 @@ impl Stage {
     /// With the hob or heater turned to hold `set_c`.
     pub fn set(self, set_c: f64) -> Self {
         Self { set_c, ..self }
+    }
+
+    /// Heated by something else than the whole way.
+    pub fn by(self, fire: Fire) -> Self {
+        Self {
+            fire: Some(fire),
+            ..self
+        }
     }
 
     /// The first so many seconds of the share that comes next.

@@ -28,6 +28,7 @@ mod safety;
 mod section;
 mod story;
 mod stove;
+mod things;
 mod to_come;
 mod tonight;
 mod trades;

@@ -10,8 +10,8 @@ use cindo_core::plan::{
     MethodAsked, Plan, PlanAsked, SimulateAsked, Simulated, TurnBy, plan, simulate,
 };
 use cindo_core::run::{
-    Bench, Fidelity, Fire, Lip, Programme, State, Tester, TimesAsked, Truth, TruthAsked,
-    run_together,
+    Bench, Contacts, Fidelity, Fire, Kelvins, Lip, Programme, State, Tester, TimesAsked, Truth,
+    TruthAsked, run_together,
 };
 
 pub fn hake(thickness_mm: f64, pieces: u32) -> PieceAsked {
@@ -236,16 +236,16 @@ fn peak_c(asked: &PlanAsked) -> f64 {
 /// Each factor touches what it says and nothing else.
 #[test]
 fn law_a_truth_touches_what_it_says() {
-    let with = |kind: &str, settings: &[(&str, Value)], truth: TruthAsked| {
+    let with = |kind: &str, settings: &[(&str, Value)], truth: &TruthAsked| {
         peak_c(&PlanAsked {
-            truth: Some(truth),
+            truth: Some(truth.clone()),
             ..asked(kind, settings)
         })
     };
     let none = TruthAsked::default();
     let hotter = TruthAsked {
         heat_k: Some(15.0),
-        ..none
+        ..none.clone()
     };
     let boiling = [("liquid_c", Value::Number(100.0))];
     let iron = [("ware", Value::Word("hot_iron".into()))];
@@ -262,7 +262,7 @@ fn law_a_truth_touches_what_it_says() {
         ("deep_fry_batter", &[], true),
         ("broil", &[], true),
     ] {
-        let (plain, hot) = (with(kind, settings, none), with(kind, settings, hotter));
+        let (plain, hot) = (with(kind, settings, &none), with(kind, settings, &hotter));
         if follows {
             assert!(hot > plain + 0.2, "{kind}: {plain} {hot}");
         } else {
@@ -271,7 +271,7 @@ fn law_a_truth_touches_what_it_says() {
     }
     // The oven round the ware follows too: with ware it gains as much as on a tray, within a half.
     let gain = |settings: &[(&str, Value)]| {
-        with("hot_roast", settings, hotter) - with("hot_roast", settings, none)
+        with("hot_roast", settings, &hotter) - with("hot_roast", settings, &none)
     };
     assert!(
         gain(&iron) > 0.5 * gain(&[]),
@@ -281,21 +281,21 @@ fn law_a_truth_touches_what_it_says() {
     );
     let thicker = |mm| TruthAsked {
         thickness_mm: Some(mm),
-        ..none
+        ..none.clone()
     };
-    assert!(with("steam", &[], thicker(26.0)) < with("steam", &[], none) - 2.0);
-    assert!((with("steam", &[], thicker(24.0)) - with("steam", &[], none)).abs() < 1e-9);
+    assert!(with("steam", &[], &thicker(26.0)) < with("steam", &[], &none) - 2.0);
+    assert!((with("steam", &[], &thicker(24.0)) - with("steam", &[], &none)).abs() < 1e-9);
     let weak = TruthAsked {
         hob_share: Some(0.5),
-        ..none
+        ..none.clone()
     };
-    assert!(with("sear_skin_first", &[], weak) < with("sear_skin_first", &[], none));
+    assert!(with("sear_skin_first", &[], &weak) < with("sear_skin_first", &[], &none));
     let crowd = TruthAsked {
         pieces: Some(4),
-        ..none
+        ..none.clone()
     };
-    assert!(with("sear_skin_first", &[], crowd) < with("sear_skin_first", &[], none));
-    assert!((with("steam", &[], crowd) - with("steam", &[], none)).abs() < 1e-9);
+    assert!(with("sear_skin_first", &[], &crowd) < with("sear_skin_first", &[], &none));
+    assert!((with("steam", &[], &crowd) - with("steam", &[], &none)).abs() < 1e-9);
     let refused = plan(&PlanAsked {
         truth: Some(thicker(900.0)),
         ..asked("steam", &[])
@@ -314,7 +314,7 @@ fn law_another_truth_at_these_times_is_what_simulating_it_says() {
     };
     let planned = plan(&asked("sear_both_sides", &[])).unwrap();
     let other = plan(&PlanAsked {
-        truth: Some(truth),
+        truth: Some(truth.clone()),
         ..asked("sear_both_sides", &[])
     })
     .unwrap();
@@ -388,7 +388,7 @@ fn law_eight_in_ten_lie_between_look_and_latest() {
                 thickness_m: at(1).thickness_m,
                 start_c: at(2).start_c,
                 contact: at(3).contact,
-                heat_k: at(4).heat_k,
+                kelvins: at(4).kelvins,
                 hob_share: at(5).hob_share,
                 load: 1.0,
                 conductivity: at(6).conductivity,
@@ -462,8 +462,8 @@ fn unseen(piece: &Piece, fire: Fire, draw: &mut impl FnMut() -> f64) -> Truth {
     Truth {
         thickness_m: asked.thickness_m * (1.0 + even(0.14)),
         start_c: asked.start_c + even(3.5),
-        contact: even(1.8_f64.ln()).exp(),
-        heat_k: even(heat_k),
+        contact: Contacts::all(even(1.8_f64.ln()).exp()),
+        kelvins: Kelvins::all(even(heat_k)),
         hob_share: (1.0 + even(0.25)),
         conductivity: 1.0 + even(0.09),
         height: 1.0 + even(0.2),

@@ -11,7 +11,7 @@ use cindo_core::kit::Kitchen;
 use cindo_core::methods::Method;
 use cindo_core::plan::{MethodAsked, PlanAsked, plan};
 use cindo_core::run::What;
-use cindo_core::run::{Bench, Fidelity, Run, Tally, Truth};
+use cindo_core::run::{Bench, Contacts, Fidelity, Kelvins, Run, Tally, Truth};
 use cindo_core::target::{Aim, FOOD_SAFETY, Rules, TargetAsked};
 use proptest::prelude::*;
 use proptest::test_runner::{Config, RngAlgorithm, TestRng, TestRunner};
@@ -264,8 +264,8 @@ fn hidden(piece: &Piece, kind: &str, draw: &mut impl FnMut() -> f64) -> Truth {
     Truth {
         thickness_m: asked.thickness_m * (1.0 + 0.1 * normal()).max(0.5),
         start_c: asked.start_c + 2.5 * normal(),
-        contact: (0.4375 * normal()).exp(),
-        heat_k: heat_k * normal(),
+        contact: Contacts::all((0.4375 * normal()).exp()),
+        kelvins: Kelvins::all(heat_k * normal()),
         hob_share: (0.1875 * normal()).exp(),
         conductivity: (0.0625 * normal()).exp(),
         ..asked

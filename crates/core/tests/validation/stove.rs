@@ -7,7 +7,7 @@ use cindo_core::cook::{CookAsked, CueKey, Event, Happened, Next, Phase, Standing
 use cindo_core::fish::PieceAsked;
 use cindo_core::heat::Finest;
 use cindo_core::plan::{MethodAsked, PlanAsked};
-use cindo_core::run::{Bench, Fidelity, Fire, Lip, Timeline, Truth, What};
+use cindo_core::run::{Bench, Contacts, Fidelity, Fire, Kelvins, Lip, Timeline, Truth, What};
 use cindo_core::target::TargetAsked;
 use rayon::prelude::*;
 
@@ -62,8 +62,8 @@ pub fn hidden(asked: &Truth, fire: Fire, chance: &mut Chance) -> (Truth, f64) {
     let truth = Truth {
         thickness_m: asked.thickness_m * off(0.09, normal()),
         start_c: asked.start_c + 2.0 * normal(),
-        contact: off(0.33, normal()),
-        heat_k: heat_k * normal(),
+        contact: Contacts::all(off(0.33, normal())),
+        kelvins: Kelvins::all(heat_k * normal()),
         hob_share: off(0.15, normal()),
         conductivity: off(0.04, normal()),
         ..*asked

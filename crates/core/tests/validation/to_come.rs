@@ -37,7 +37,7 @@ pub fn piece(kind: &str) -> PieceAsked {
     }
 }
 
-fn asked(kind: &str, settings: &[(&str, Value)]) -> PlanAsked {
+pub fn asked(kind: &str, settings: &[(&str, Value)]) -> PlanAsked {
     PlanAsked {
         piece: piece(kind),
         method: MethodAsked {

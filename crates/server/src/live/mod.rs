@@ -1,4 +1,9 @@
-//! Devices that watch: what changed is told to all of them, and how a cook stands is folded once for all of them.
+//! Devices that watch: what changed is told to all of them, and how a cook stands is folded once for all of them, as is
+//! what several ask answered once.
+
+mod answers;
+
+pub use answers::Answers;
 
 use crate::wire::CookAnswer;
 use std::collections::{HashMap, HashSet};
@@ -28,6 +33,7 @@ struct Folded {
 pub struct Live {
     tell: broadcast::Sender<Changed>,
     folded: Arc<Mutex<HashMap<String, Folded>>>,
+    answers: Answers,
     probes: Arc<Vec<String>>,
     /// Which cooks a probe is read into already.
     probed: Arc<Mutex<HashSet<String>>>,
@@ -45,6 +51,7 @@ impl Default for Live {
         Self {
             tell: broadcast::channel(BEHIND).0,
             folded: Arc::default(),
+            answers: Answers::default(),
             probes: Arc::default(),
             probed: Arc::default(),
         }
@@ -59,6 +66,11 @@ impl Live {
             probes: Arc::new(probes),
             ..self
         }
+    }
+
+    /// What was answered.
+    pub fn answers(&self) -> &Answers {
+        &self.answers
     }
 
     /// The probes there are.

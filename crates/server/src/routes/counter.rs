@@ -2,7 +2,7 @@
 
 use super::lists::{self, ListQuery, Queried};
 use super::refusal::Refusal;
-use super::{Body, compute, read, with_store};
+use super::{Body, read, with_store};
 use crate::error::{ErrorBody, RequestError, missing};
 use crate::store::shelf::{self, NewShelf, ShelfEdit, ShelfRow};
 use crate::store::{Changed, Store};

@@ -1,6 +1,6 @@
 //! The engine over HTTP.
 
-use super::{Body, compute, read};
+use super::Body;
 use crate::error::ErrorBody;
 use crate::wire::{
     CookAnswer, CookRequest, CoolRequest, CutOpenAnswer, CutOpenRequest, FishList, HeatAnswer,

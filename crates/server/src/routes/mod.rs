@@ -14,9 +14,11 @@ macro_rules! answers {
             )
         )]
         #[post($path)]
-        pub async fn $name(body: Body) -> Result<web::Json<$answer>, $crate::routes::refusal::Refusal> {
-            let request: $request = read(body)?;
-            Ok(web::Json(compute(move || request.answer()).await?))
+        pub async fn $name(
+            live: web::Data<$crate::live::Live>,
+            body: Body,
+        ) -> Result<actix_web::HttpResponse, $crate::routes::refusal::Refusal> {
+            $crate::routes::answered(live, $path, body, |request: $request| request.answer()).await
         }
     };
 }
@@ -210,6 +212,36 @@ fn bytes(body: Body) -> Result<web::Bytes, Refusal> {
         }
         .into(),
     })
+}
+
+/// Answers a question, or as it was answered before.
+async fn answered<Q, A>(
+    live: web::Data<Live>,
+    path: &'static str,
+    body: Body,
+    answer: impl FnOnce(Q) -> Result<A, RequestError> + Send + 'static,
+) -> Result<HttpResponse, Refusal>
+where
+    Q: DeserializeOwned + Send + 'static,
+    A: serde::Serialize + 'static,
+{
+    let asked = bytes(body)?;
+    let text = match live.answers().known(path, &asked) {
+        Some(text) => text,
+        None => {
+            let question: Q = crate::wire::read(&asked)?;
+            let told = compute(move || {
+                let told = answer(question)?;
+                serde_json::to_vec(&told).map_err(RequestError::ours)
+            });
+            let text = web::Bytes::from(told.await?);
+            live.answers().remember(path, asked, &text);
+            text
+        }
+    };
+    Ok(HttpResponse::Ok()
+        .content_type(header::ContentType::json())
+        .body(text))
 }
 
 /// Computes off the event loop.

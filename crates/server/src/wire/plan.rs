@@ -79,7 +79,7 @@ impl PlanRequest {
             field: self.field,
             late_s: self.late_s,
             times: self.times.clone(),
-            truth: self.truth,
+            truth: self.truth.clone(),
         })
     }
 

@@ -100,7 +100,7 @@ impl SimulateRequest {
             eaters: self.eaters,
             target: self.target.as_ref().map(TargetWire::asked).transpose()?,
             times: self.times.clone(),
-            truth: self.truth,
+            truth: self.truth.clone(),
         })?;
         Ok(done.into())
     }

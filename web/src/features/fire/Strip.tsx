@@ -481,6 +481,9 @@ function Said({ told, cook }: { told: Standing; cook: Running }) {
       {reason && !isVerdict(reason) && (
         <p data-testid="reason">
           {reason.message}
+          {reason.at_c != null && (
+            <strong className="figures"> {withUnit(reason.at_c, "celsius", units)}.</strong>
+          )}
           {Math.abs(reason.longer_s) >= 3 && reason.code !== "turned" && (
             <strong className="figures">
               {" "}

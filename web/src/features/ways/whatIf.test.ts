@@ -15,8 +15,9 @@ const plan = (over: Partial<Plan> = {}) =>
     crisp_mm: 0.9,
     rest_s: 120,
     settings: [],
+    acts: [{ what: "heat_up", needs: [{ like: "pans", thing: "clad" }] }],
     ...over,
-  }) as Plan;
+  }) as unknown as Plan;
 const named = (key: string) => WHAT_IFS.find((w) => w.key === key) as (typeof WHAT_IFS)[number];
 
 describe("what if", () => {
@@ -24,7 +25,12 @@ describe("what if", () => {
     const piece = { ...FIRST, thicknessMm: 25, startC: 8, pieces: 3 };
     expect(happening(["late", "thicker", "cold", "cooler", "crowded"], piece, plan())).toEqual({
       late_s: 30,
-      truth: { thickness_mm: 27, start_c: 2, heat_k: -25, pieces: 6 },
+      truth: {
+        thickness_mm: 27,
+        start_c: 2,
+        things: { clad: { kelvins: -25 } },
+        pieces: 6,
+      },
       forgets: {},
     });
     expect(happening([], piece, plan())).toEqual({
@@ -39,6 +45,26 @@ describe("what if", () => {
       plan(),
     );
     expect(frozen.truth).toEqual({ start_c: -18, thickness_mm: 2 });
+  });
+
+  it("moves the pan or the oven of what has both, and not the other", () => {
+    const both = plan({
+      heating: [
+        { what: "oven", to_c: 200, s: 700 },
+        { what: "pan", to_c: 215, s: 180 },
+      ],
+      acts: [
+        { what: "heat_up", needs: [{ like: "pans", thing: "small" }] },
+        { what: "into_oven", needs: [{ like: "ovens", thing: "home" }] },
+      ] as unknown as Plan["acts"],
+    });
+    const truth = (...keys: string[]) => happening(keys, FIRST, both).truth;
+    expect(truth("cooler")).toEqual({ things: { small: { kelvins: -25 } } });
+    expect(truth("oven_cooler")).toEqual({ things: { home: { kelvins: -15 } } });
+    expect(truth("cooler", "oven_cooler")).toEqual({
+      things: { small: { kelvins: -25 }, home: { kelvins: -15 } },
+    });
+    expect(named("oven_cooler").where?.(plan(), FIRST)).toBe(false);
   });
 
   it("offers only what can be: boiling water is as hot as it is", () => {

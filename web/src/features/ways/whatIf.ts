@@ -28,12 +28,31 @@ const COOLER_K: { [what in Plan["heating"][number]["what"]]: number } = {
   liquid: 5,
   grill: 25,
 };
+type Fire = keyof typeof COOLER_K;
+/** On which list of the kit that stands which is set hot. */
+const LISTS: { [what in Fire]: readonly string[] } = {
+  pan: ["pans", "ridges"],
+  oven: ["ovens", "broilers"],
+  oil: ["fryers"],
+  liquid: ["pots"],
+  grill: ["grates"],
+};
+
+/** That thing of the kitchen so much cooler; every fire, where it is no thing of its own. */
+function cooler(plan: Plan, what: Fire): Truth {
+  const needs = plan.acts.flatMap((act) => act.needs);
+  const thing = needs.find((need) => LISTS[what].includes(need.like))?.thing;
+  return thing
+    ? { things: { [thing]: { kelvins: -COOLER_K[what] } } }
+    : { heat_k: -COOLER_K[what] };
+}
+
 /** A pan or bath with a heater of its own under it. */
 const onHob = (plan: Plan) =>
   [plan.pan_low_c, plan.oil_low_c, plan.liquid_low_c].some((c) => typeof c === "number");
 
 /** The fire that the fish is on last: of pan and oven the pan. */
-function fire(plan: Plan): keyof typeof COOLER_K | null {
+function fire(plan: Plan): Fire | null {
   const all = plan.heating.map((h) => h.what);
   if (all.includes("pan")) return "pan";
   const [first] = all;
@@ -79,8 +98,14 @@ export const WHAT_IFS: readonly WhatIf[] = [
       const at = fire(plan) ?? "pan";
       return `${at} ${withUnit(COOLER_K[at], "kelvin", units)} cooler`;
     },
-    truth: (_, plan) => ({ heat_k: -COOLER_K[fire(plan) ?? "pan"] }),
+    truth: (_, plan) => cooler(plan, fire(plan) ?? "pan"),
     where: (plan) => fire(plan) !== null,
+  },
+  {
+    key: "oven_cooler",
+    name: (units) => `oven ${withUnit(COOLER_K.oven, "kelvin", units)} cooler`,
+    truth: (_, plan) => cooler(plan, "oven"),
+    where: (plan) => fire(plan) === "pan" && plan.heating.some((h) => h.what === "oven"),
   },
   {
     key: "crowded",
@@ -116,6 +141,13 @@ function lids(plan: Plan): string[] {
     .map((s) => s.key);
 }
 
+/** One truth of several; of each thing what any of them says. */
+function together(truths: readonly Truth[]): Truth {
+  const things = Object.assign({}, ...truths.map((one) => one.things ?? {}));
+  const all: Truth = Object.assign({}, ...truths);
+  return Object.keys(things).length > 0 ? { ...all, things } : all;
+}
+
 /** What a request asks when these happen together. */
 export function happening(
   keys: string[],
@@ -126,7 +158,7 @@ export function happening(
   const truths = all.flatMap((w) => (w.truth ? [w.truth(piece, plan)] : []));
   return {
     late_s: all.reduce((sum, w) => sum + (w.lateS ?? 0), 0),
-    truth: truths.length > 0 ? Object.assign({}, ...truths) : undefined,
+    truth: truths.length > 0 ? together(truths) : undefined,
     forgets: Object.assign({}, ...all.map((w) => w.forgets?.(plan) ?? {})),
   };
 }

@@ -125,7 +125,9 @@ impl Oven {
     /// The stages in the oven: while the air comes back from the open door, and the rest. All are
     /// one side.
     pub fn stages(&self, share: f64, what: What, low: Face, high: Face) -> Vec<Stage> {
-        let steady = Stage::share(share, what, low, high).set(self.real_c);
+        let steady = Stage::share(share, what, low, high)
+            .set(self.real_c)
+            .by(Fire::Oven);
         if self.door_s <= 0.0 {
             return vec![steady];
         }
