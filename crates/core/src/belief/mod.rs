@@ -44,8 +44,6 @@ pub enum Moves {
     Height,
     /// How well heat gets into it, on all its faces.
     Surface,
-    /// How well a thing gives heat.
-    Contact(Touch),
     /// How hot a thing is against what it is set to.
     Kelvins(Fire),
     /// How fast a thing comes back.
@@ -105,7 +103,6 @@ impl Factor {
                 Moves::Thickness | Moves::Start | Moves::Conductivity | Moves::Surface => true,
                 // What was measured is known.
                 Moves::Height => piece.cut.is_whole() && piece.height_mm.is_none(),
-                Moves::Contact(touch) => programme.is_touched_by(touch),
                 Moves::Kelvins(fire) => programme.is_heated_by(fire),
                 Moves::Recovery => heater,
             };
@@ -135,7 +132,6 @@ impl Factor {
                     *truth.contact.at(touch) *= off.exp();
                 }
             }
-            Moves::Contact(touch) => *truth.contact.at(touch) *= off.exp(),
             Moves::Kelvins(fire) => *truth.kelvins.at(fire) += off,
             Moves::Recovery => truth.hob_share *= off.exp(),
         }

@@ -226,15 +226,6 @@ impl Programme {
         }
     }
 
-    /// A face of it takes heat up so.
-    pub fn is_touched_by(&self, touch: Touch) -> bool {
-        let faces = self.stages.iter().flat_map(|stage| [stage.low, stage.high]);
-        faces.into_iter().any(|face| {
-            let contact = face.contact.is_some_and(|c| self.touch_of(c.to) == touch);
-            contact || (touch == Touch::Air && face.gas.is_some())
-        })
-    }
-
     /// The piece lies in oil or liquid.
     pub(super) fn bath(&self) -> bool {
         self.reservoir

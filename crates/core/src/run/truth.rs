@@ -112,8 +112,7 @@ impl Kelvins {
 }
 
 /// What a face takes its heat up by.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
-#[serde(rename_all = "snake_case")]
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Touch {
     /// Metal: a pan, a tray, a grate.
     Solid,

@@ -6,7 +6,7 @@ use cindo_core::fish::Piece;
 use cindo_core::kit::{Kitchen, KitchenAsked};
 use cindo_core::methods::{Method, Value};
 use cindo_core::plan::{PlanAsked, SimulateAsked, plan, simulate};
-use cindo_core::run::{Fire, TimesAsked, Touch, TruthAsked};
+use cindo_core::run::{Fire, TimesAsked, TruthAsked};
 
 fn kitchen(json: &str) -> Result<Kitchen, cindo_core::InputError> {
     let asked: KitchenAsked = serde_json::from_str(json).unwrap();
@@ -204,14 +204,14 @@ fn law_a_belief_is_of_a_thing() {
     for wanted in [
         Moves::Kelvins(Fire::Pan),
         Moves::Kelvins(Fire::Oven),
-        Moves::Contact(Touch::Solid),
+        Moves::Surface,
         Moves::Recovery,
     ] {
         assert!(roast.contains(&wanted), "{wanted:?}: {roast:?}");
     }
     let fry = moves("deep_fry_batter");
     assert!(
-        fry.contains(&Moves::Contact(Touch::Liquid)) && !fry.contains(&Moves::Contact(Touch::Air)),
+        fry.contains(&Moves::Kelvins(Fire::Oil)) && !fry.contains(&Moves::Kelvins(Fire::Pan)),
         "{fry:?}"
     );
     assert!(!moves("sear_both_sides").contains(&Moves::Kelvins(Fire::Oven)));
