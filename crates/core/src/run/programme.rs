@@ -2,6 +2,7 @@
 //! open for a plan to find.
 
 use super::act::What;
+use super::fire::Fire;
 use super::stage::{Span, Stage};
 use super::timeline::{Begin, Timeline};
 use super::truth::{Touch, Truth};
@@ -10,24 +11,6 @@ use crate::heat::{Air, Body, Face, Layer, Medium, Reservoir, Shape};
 use crate::kit::Kitchen;
 use crate::matter::{Material, water};
 use serde::{Deserialize, Serialize};
-
-/// What is set hot, and so what an error of the fire is an error of.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
-#[serde(rename_all = "snake_case")]
-pub enum Fire {
-    /// The temperature of a pan, read off the hob or guessed.
-    Pan,
-    /// The dial of an oven or broiler.
-    Oven,
-    /// The thermostat of a fryer.
-    Oil,
-    /// A liquid below its boiling point.
-    Liquid,
-    /// A grate or a closed grill.
-    Grill,
-    /// Boiling water, which keeps its own temperature.
-    Steam,
-}
 
 /// What is in a bath at once, and how far the cook lets it drop.
 #[derive(Debug, Clone, Copy, PartialEq)]

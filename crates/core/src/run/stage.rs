@@ -1,7 +1,7 @@
 //! One stage of a cooking: what both faces see, how long, and what the cook does when it begins.
 
 use super::act::What;
-use super::programme::Fire;
+use super::fire::Fire;
 use crate::heat::{Face, Spell};
 
 /// How long a stage takes.

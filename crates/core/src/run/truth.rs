@@ -1,6 +1,6 @@
 //! The piece and the fire as they really are.
 
-use super::programme::Fire;
+use super::fire::Fire;
 use crate::InputError;
 use crate::fish::Piece;
 use crate::quantity::{Thickness, checked};
