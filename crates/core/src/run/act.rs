@@ -316,7 +316,7 @@ pub fn clashes(
         })
     });
     let same = |a: &&Need, b: &&Need| (a.like, &a.thing, a.place) == (b.like, &b.thing, b.place);
-    let placed = over(held.collect(), same, |need| there(need));
+    let placed = over(held.collect(), same, there);
     found.extend(placed.into_iter().map(|(first, second)| Clash::Place {
         like: second.what.like,
         thing: second.what.thing.clone(),

@@ -87,6 +87,22 @@ fn asked() -> Vec<(&'static str, &'static str, Value, &'static str)> {
             "/truth",
         ),
         (
+            "ThingOff",
+            "/api/plan",
+            with(plan(), "truth", json!({ "things": { "basket": {} } })),
+            "/truth/things/basket",
+        ),
+        (
+            "ThingAsked",
+            "/api/plan",
+            with(
+                plan(),
+                "kitchen",
+                json!({ "things": [{ "id": "mine", "like": "clad", "name": "mine" }] }),
+            ),
+            "/kitchen/things/0",
+        ),
+        (
             "TimesAsked",
             "/api/plan",
             with(plan(), "times", json!({ "sides_s": [400], "rest_s": 60 })),
@@ -218,6 +234,13 @@ async fn every_bound_in_the_description_is_the_bound_that_holds() {
                     let place = body.pointer_mut(at).unwrap();
                     if schema == "TargetWire" && (field == "rim_mm" || field == "middle_under_c") {
                         *place = json!({ "rim_mm": 3 });
+                    }
+                    match (schema, field.as_str()) {
+                        ("ThingAsked", "power_w") => place["like"] = json!("induction"),
+                        ("ThingAsked", "litres") => place["like"] = json!("deep"),
+                        ("ThingAsked", "length_mm") => place["width_mm"] = json!(300),
+                        ("ThingAsked", "width_mm") => place["length_mm"] = json!(300),
+                        _ => {}
                     }
                     match kind.as_str() {
                         "" => {}
