@@ -236,7 +236,7 @@ async fn every_bound_in_the_description_is_the_bound_that_holds() {
                         *place = json!({ "rim_mm": 3 });
                     }
                     match (schema, field.as_str()) {
-                        ("ThingAsked", "power_w") => place["like"] = json!("induction"),
+                        ("ThingAsked", "power_w") => place["like"] = json!("counter"),
                         ("ThingAsked", "litres") => place["like"] = json!("deep"),
                         ("ThingAsked", "length_mm") => place["width_mm"] = json!(300),
                         ("ThingAsked", "width_mm") => place["length_mm"] = json!(300),
