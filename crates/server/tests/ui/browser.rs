@@ -278,9 +278,10 @@ impl Person {
         // A question that waits for the hand to rest counts as one; some frames, so that what came is drawn.
         let script = "const done = arguments[arguments.length - 1]; let still = 0; let since = performance.now(); \
              const look = () => { \
-               if ((document.documentElement.dataset.asking ?? '0') === '0') still += 1; \
+               const { asking = '0', waiting = '0' } = document.documentElement.dataset; \
+               if (asking === '0' && waiting === '0') still += 1; \
                else { still = 0; since = performance.now(); } \
-               if (still > 4 && performance.now() - since > 100) done(true); else requestAnimationFrame(look); }; \
+               if (still > 4 && performance.now() - since > 300) done(true); else requestAnimationFrame(look); }; \
              document.fonts.ready.then(look);";
         self.client.execute_async(script, vec![]).await.unwrap();
     }
