@@ -1,7 +1,7 @@
 // What is to come as far as a device knows that is out of touch: the acts as they were told, without those it has done and
 // could not send. Nothing is judged here: what only the core can tell is left standing as it was told.
 import type { CookEvent, Happened, Next } from "../api";
-import { standing } from "./cooks";
+import { standing } from "./events";
 
 /** Nothing comes after these. */
 const ENDS: ReadonlySet<Happened["kind"]> = new Set(["served", "chilled", "discarded", "closed"]);

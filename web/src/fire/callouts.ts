@@ -2,7 +2,8 @@
 // is shown instead.
 
 import type { What } from "../api";
-import { nextOf, onFoldS, type Running, standing } from "./cooks";
+import { nextOf, onFoldS, type Running } from "./cooks";
+import { standing } from "./events";
 
 export type Sound = "soon" | "look" | "turn" | "off" | "late";
 export type Call = {

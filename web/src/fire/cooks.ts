@@ -1,6 +1,7 @@
 // A cook as this device knows it: what the server said, when it said so by this device's clock, and what it was not told yet.
 import type { CookEvent, CookKept, Next } from "../api";
 import { toCome } from "./acts";
+import { standing } from "./events";
 
 export type Running = CookKept & {
   heardMs: number;
@@ -20,21 +21,6 @@ export function onFoldS(cook: Running, deviceMs: number): number {
       ? standing(cook.unsent).find((event) => event.kind === "in")
       : undefined;
   return nowS(cook, deviceMs) - (met?.at_s ?? cook.zero_s);
-}
-
-/** Events that count: those not undone. */
-export function standing(events: readonly CookEvent[]): CookEvent[] {
-  const undone = new Set<string>();
-  const order = [...events].sort((a, b) => a.at_s - b.at_s || (a.id < b.id ? -1 : 1));
-  for (const event of [...order].reverse())
-    if (event.kind === "undone" && !undone.has(event.id)) undone.add(event.of);
-  return order.filter((event) => event.kind !== "undone" && !undone.has(event.id));
-}
-
-/** The last thing that can be taken back. */
-export function lastDone(events: readonly CookEvent[]): CookEvent | null {
-  const kept = standing(events).filter((event) => event.kind !== "hold");
-  return kept.at(-1) ?? null;
 }
 
 /** What comes next as far as this device knows. */

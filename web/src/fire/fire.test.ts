@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { Caller, due } from "./callouts";
-import { byUrgency, lastDone, leftS, nextOf, onFoldS, standing } from "./cooks";
+import { byUrgency, leftS, nextOf, onFoldS } from "./cooks";
+import { lastDone, standing } from "./events";
 import { act, at, cook, event, MET_MS, stands } from "./made";
 
 describe("what is promised to guests at risk", () => {

@@ -4,14 +4,13 @@ export {
   byUrgency,
   firstOf,
   isLate,
-  lastDone,
   leftS,
   nextOf,
   nowS,
   onFoldS,
   type Running,
-  standing,
 } from "./cooks";
+export { lastDone, standing } from "./events";
 export { openOutbox } from "./outbox";
 export { play, soundIsAwake, wakeSound } from "./sound";
 export { type Fire, FireStore } from "./store";
