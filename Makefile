@@ -7,7 +7,7 @@ demo: web/dist/index.html ; cargo run --release --locked -- serve --demo
 test: browser web/dist/index.html ; cargo test --workspace --locked && npm --prefix web test
 lint: $(WEB) wire-fresh ; tools/lint
 bench: ; cargo bench --locked -p cindo-core
-proof: ; cargo test --locked -p cindo-core --test validation proof::proof -- --ignored
+proof: ; CINDO_PROOF=1 cargo test --locked -p cindo-core --test validation proof::proof -- --ignored
 soak: ; cargo test --locked -p cindo-server --test api soak::soak -- --ignored --nocapture
 screenshots: browser web/dist/index.html ; CINDO_SCREENSHOTS=docs/screenshots cargo test --locked -p cindo-server --test ui screenshots -- --ignored
 doc: ; cargo doc --locked --no-deps -p cindo-core

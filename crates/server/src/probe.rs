@@ -112,7 +112,7 @@ async fn one(stream: TcpStream, name: String, hidden: HiddenAsked) -> std::io::R
 
 /// A reading is kept this often, and what happened is told anew.
 const KEPT_EVERY: Duration = Duration::from_secs(10);
-/// Tried again after so long, and given up as silent after so long.
+/// Ensemble again after so long, and given up as silent after so long.
 const AGAIN: Duration = Duration::from_secs(3);
 const SILENT: Duration = Duration::from_secs(30);
 

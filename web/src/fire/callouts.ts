@@ -17,9 +17,8 @@ export type Call = {
   agoS: number;
 };
 
-/** Called so long before, s; late after so long. */
+/** Called so long before, s. */
 const BEFORE_S = 10;
-const LATE_S = 20;
 /** Older than this it was slept through, s. */
 const SLEPT_S = 4;
 
@@ -79,7 +78,8 @@ export function due(cook: Running, deviceMs: number): Call[] {
       : [];
   const before =
     CHANGES.has(next.kind) || next.kind === "off" ? call("soon", "soon", atS - BEFORE_S) : [];
-  const late = next.kind === "look" ? [] : call("late", "late", atS + LATE_S);
+  const lateS = next.late?.calls_s;
+  const late = lateS == null ? [] : call("late", "late", lateS);
   return [...before, ...call("now", soundOf(next.kind), atS), ...late];
 }
 

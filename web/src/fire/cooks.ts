@@ -36,15 +36,11 @@ export function leftS(next: Next | null, foldS: number): number | null {
   return Math.max(next.at_s, next.held_until_s ?? next.at_s) - foldS;
 }
 
-/** From when on an act is late, s. */
-export const LATE_S = 5;
-
 /** Late, or in danger: the orange button is its, whatever was touched last. */
 export function isLate(cook: Running, deviceMs: number): boolean {
   if (cook.standing?.alarms?.some((alarm) => alarm.now)) return true;
   const next = nextOf(cook, deviceMs);
-  const left = leftS(next, onFoldS(cook, deviceMs));
-  return left !== null && next?.kind !== "heat_up" && left < -LATE_S;
+  return next?.late != null && onFoldS(cook, deviceMs) > next.late.from_s;
 }
 
 /** The one that has the orange button and the keys: who is late, then the chosen one, then who is due first. */

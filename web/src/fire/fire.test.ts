@@ -80,8 +80,7 @@ describe("call-outs on a fake clock", () => {
   });
 
   it("wait while the cook says wait, and are silent for what is over or cold", () => {
-    const held = cook(100);
-    (held.standing?.next as { held_until_s?: number }).held_until_s = 130;
+    const held = cook(100, { standing: stands([act("turn", 100, { held_until_s: 130 })]) });
     expect(due(held, at(119))).toEqual([]);
     expect(due(held, at(130)).map((call) => call.sound)).toEqual(["soon", "turn"]);
     expect(due(cook(100, { ended: true }), at(500))).toEqual([]);

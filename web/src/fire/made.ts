@@ -17,6 +17,8 @@ export function act(kind: Next["kind"], at_s: number, more: Partial<Next> = {}):
     back_on: { kind: "back" },
   };
   const told = kind === "probe" || kind === "back_on";
+  const dueS = Math.max(at_s, more.held_until_s ?? at_s);
+  const late = { from_s: dueS + 5, calls_s: dueS + 20, forgotten_s: dueS + 1200 };
   return {
     id: kind,
     act: kind,
@@ -26,6 +28,7 @@ export function act(kind: Next["kind"], at_s: number, more: Partial<Next> = {}):
     cautions: [],
     done: done[kind] ?? null,
     told,
+    late: kind === "heat_up" ? null : late,
     ...more,
   };
 }

@@ -22,7 +22,8 @@ export function UsualKitchens({ kitchen, say }: Props) {
           data-testid={`usual-${usual.key}`}
           onClick={() => {
             setWas({ kitchen, now: usual.name });
-            say({ ...kitchen, kit: usual.kit as NonNullable<KitchenAsked["kit"]> });
+            // Another kitchen: what had a name of its own in the one before is not in it.
+            say({ ...kitchen, kit: usual.kit as NonNullable<KitchenAsked["kit"]>, things: [] });
           }}
         >
           {usual.name}

@@ -50,7 +50,9 @@ describe("a first visit", () => {
     fireEvent.click(await screen.findByText("a home kitchen"));
     fireEvent.click(await screen.findByText("Done"));
     expect(screen.queryByTestId("first-visit")).toBeNull();
-    expect(put).toEqual([{ revision: '"0"', kitchen: { altitude_m: 0, kit: { fryers: [] } } }]);
+    expect(put).toEqual([
+      { revision: '"0"', kitchen: { altitude_m: 0, kit: { fryers: [] }, things: [] } },
+    ]);
   });
 
   it("can be taken back", async () => {

@@ -1,12 +1,13 @@
 export { CutOpen } from "./CutOpen";
 export { type CutOpenField, decodeCutOpen, stateAt } from "./cutOpen";
 export { coreAt, decode, type Field, levelAt } from "./field";
+export type { Mark } from "./Marks";
 export { type Outline, outlineOf } from "./outline";
 export { Plated } from "./Plated";
 export { css, NAMES, STATES, type Theme } from "./palette";
 export { profile } from "./profile";
 export { SideSeen } from "./SideSeen";
-export { type Mark, SliceOverTime } from "./SliceOverTime";
+export { SliceOverTime } from "./SliceOverTime";
 export { Thumb } from "./Thumb";
 export { sharesAt } from "./told";
 export { useTheme, useWidth } from "./useCanvas";

@@ -2334,6 +2334,24 @@ export interface components {
             /** @description The gravest first. */
             rules: components["schemas"]["RuleWire"][];
         };
+        /** @description From when on an act is late, s after the fish met the heat. */
+        Late: {
+            /**
+             * Format: double
+             * @description It is called out once more; never for what is only looked at.
+             */
+            calls_s?: number | null;
+            /**
+             * Format: double
+             * @description Nobody is there: it was forgotten.
+             */
+            forgotten_s: number;
+            /**
+             * Format: double
+             * @description It is said to be.
+             */
+            from_s: number;
+        };
         /** @description What is believed of one factor. */
         Learned: {
             /** @description Which. */
@@ -2351,6 +2369,11 @@ export interface components {
              */
             sd: number;
         };
+        /**
+         * @description What can be learned of a thing.
+         * @enum {string}
+         */
+        LearnedOf: "kelvins" | "contact" | "recovery";
         /** @description An event that was left out. */
         LeftOut: {
             /** @description Why, stable. */
@@ -2577,6 +2600,7 @@ export interface components {
             instead?: components["schemas"]["Happened"] | null;
             /** @description What is done. */
             kind: components["schemas"]["What"];
+            late?: components["schemas"]["Late"] | null;
             /** @description Whether it is done is only told, never struck off. */
             told?: boolean;
             /**
@@ -3411,6 +3435,8 @@ export interface components {
             lets_go: boolean;
             /** @description The tester to the lip. */
             lip: components["schemas"]["Lip"];
+            /** @description What it is like, a sentence. */
+            now: string;
             /** @description A finger. */
             press: components["schemas"]["Press"];
             /**
@@ -4052,8 +4078,13 @@ export interface components {
              * @description Across the bottom of a pan, mm.
              */
             across_mm?: number | null;
-            /** @description What settings call it by, 1 to 40 letters; none that ships is called so. */
+            /**
+             * @description What settings call it by, 1 to 40 letters: a name of its own, or the key of the one that ships and is made this
+             *     kitchen's own by it.
+             */
             id: string;
+            /** @description What was learned of it, each sort once. */
+            learned?: components["schemas"]["ThingLearned"][];
             /**
              * Format: double
              * @description Or how long it is, mm.
@@ -4065,11 +4096,16 @@ export interface components {
             list?: string | null;
             /**
              * Format: double
-             * @description Liquid in a pot, l.
+             * @description Liquid in a pot, oil in a fryer, l.
              */
             litres?: number | null;
             /** @description What the cooks call it, 1 to 40 letters. */
             name: string;
+            /**
+             * Format: int32
+             * @description Rings of a hob, shelves of an oven.
+             */
+            places?: number | null;
             /**
              * Format: double
              * @description Power of a hob or fryer, W.
@@ -4080,6 +4116,21 @@ export interface components {
              * @description And how wide, mm.
              */
             width_mm?: number | null;
+        };
+        /** @description How a thing is off, as far as cooks have taught it. */
+        ThingLearned: {
+            /**
+             * Format: double
+             * @description What it is taken for: K, times, a share.
+             */
+            mean: number;
+            /**
+             * Format: double
+             * @description How far it may be from that the next time, one standard deviation: K, and of the logarithm of times and share.
+             */
+            sd: number;
+            /** @description Of what. */
+            what: components["schemas"]["LearnedOf"];
         };
         /** @description How one thing of the kitchen is off. */
         ThingOff: {
@@ -4108,8 +4159,18 @@ export interface components {
             across_mm?: number | null;
             /** @description Name on the wire. */
             key: string;
+            /**
+             * Format: double
+             * @description What goes into it, l, where it is told by that.
+             */
+            litres?: number | null;
             /** @description In words. */
             name: string;
+            /**
+             * Format: int32
+             * @description Rings of a hob, shelves of an oven.
+             */
+            places?: number | null;
             /**
              * Format: double
              * @description Its power, W, where it is told by that.

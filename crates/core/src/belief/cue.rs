@@ -37,6 +37,10 @@ pub struct Word {
     pub key: String,
     /// As a cook says it.
     pub words: String,
+    /// As it is read of a piece that is so now, where that is.
+    #[serde(default, skip_serializing)]
+    #[cfg_attr(feature = "schema", schema(ignore))]
+    pub now: Option<String>,
 }
 
 /// A sign with its words.
@@ -127,6 +131,15 @@ impl Cues {
             toml::from_str(include_str!("../../data/cues.toml"))
                 .expect("data/cues.toml is checked by a test")
         })
+    }
+
+    /// What a piece is like now, of the signs that have words for that: a sentence.
+    pub fn now(&self, words: &[(Sign, usize)]) -> String {
+        let said = words.iter().filter_map(|(sign, word)| {
+            let word = self.of(*sign).says.get(*word)?;
+            word.now.as_deref()
+        });
+        format!("Now {}.", said.collect::<Vec<_>>().join(", "))
     }
 
     /// The words for a sign.

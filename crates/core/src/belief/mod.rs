@@ -1,7 +1,7 @@
 //! What is not known: a piece and a fire differ from what was asked for. Each way in which they do
 //! is a factor that says what it touches (`data/belief.toml`); a fixed set of members, each a whole
 //! truth with a weight, stands for all of them. What a cook sees at the stove changes weights, never
-//! members; between members figures go straight (see [`Tried`]), so that a sharp word leaves enough of them.
+//! members; between members figures go straight (see [`Ensemble`]), so that a sharp word leaves enough of them.
 //!
 //! The set is an Owen-scrambled Sobol sequence (crate `sobol_burley`): each factor by itself is
 //! spread evenly, and no two of ten go together.
@@ -10,10 +10,10 @@ mod cue;
 mod weighed;
 
 pub use cue::{Cue, Cues, Had, LineCue, ProbeCue, Slip, Word, density, word_share};
-pub use weighed::{Belief, Evidence, Fits, Goes, Tried};
+pub use weighed::{Belief, Ensemble, Evidence, Fits, Response};
 
 use crate::fish::{Measured, Piece};
-use crate::run::{Fire, Programme, Touch, Truth};
+use crate::run::{Fire, Off, Programme, Touch, Truth};
 use serde::Deserialize;
 use statrs::distribution::{ContinuousCDF, Normal};
 use std::sync::OnceLock;
@@ -96,7 +96,7 @@ impl Factor {
     }
 
     /// Those that count for a piece under a programme.
-    pub fn of(piece: &Piece, programme: &Programme) -> Vec<&'static Factor> {
+    pub fn of(piece: &Piece, programme: &Programme) -> Vec<Doubt> {
         let heater = programme.reservoir.is_some_and(|body| body.most_w_m2 > 0.0);
         let counts = |factor: &&Factor| {
             let there = match factor.moves {
@@ -108,7 +108,26 @@ impl Factor {
             };
             there && factor.measured.is_none_or(|how| how == piece.measured)
         };
-        Self::all().iter().filter(counts).collect()
+        let counting = Self::all().iter().filter(counts);
+        counting
+            .map(|factor| Doubt {
+                spread: factor.learned(programme).unwrap_or(factor.spread),
+                factor,
+            })
+            .collect()
+    }
+
+    /// How far it may still be off where the things that are used were learned.
+    fn learned(&self, programme: &Programme) -> Option<f64> {
+        let off = match self.moves {
+            Moves::Kelvins(fire) => Off::Kelvins(fire),
+            Moves::Recovery => Off::Recovery,
+            // One for all faces: that of what gives most of the heat.
+            Moves::Surface => Off::Contact(programme.main_touch()),
+            Moves::Thickness | Moves::Start | Moves::Conductivity | Moves::Height => return None,
+        };
+        let known = programme.sure.iter().find(|(of, _)| *of == off);
+        known.map(|(_, sd)| *sd)
     }
 
     /// The way in which being off makes it slower: a thicker piece, everything else less.
@@ -118,7 +137,26 @@ impl Factor {
             _ => -1.0,
         }
     }
+}
 
+/// A factor as it counts in one cook.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Doubt {
+    /// Which.
+    pub factor: &'static Factor,
+    /// How far it is off here, one standard deviation.
+    pub spread: f64,
+}
+
+impl std::ops::Deref for Doubt {
+    type Target = Factor;
+
+    fn deref(&self) -> &Factor {
+        self.factor
+    }
+}
+
+impl Doubt {
     /// Puts a truth off by so many standard deviations.
     pub fn put(&self, truth: &mut Truth, deviations: f64) {
         let off = self.spread * deviations;

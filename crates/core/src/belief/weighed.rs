@@ -9,7 +9,7 @@
 //! this cook says, and where a probe is; and a third is what one dimension misses of the middle.
 
 use super::cue::{Cues, density, word_share};
-use super::{Factor, MEMBERS, SEED, coordinate, quantile};
+use super::{Doubt, MEMBERS, SEED, coordinate, quantile};
 use crate::fish::Piece;
 use crate::run::Truth;
 use nalgebra::DMatrix;
@@ -46,7 +46,7 @@ fn draws() -> &'static [[f64; MOST + 3]] {
 
 /// How a figure goes with the factors: `at + u + bend u^2` with `u = by . z`, and what that misses.
 #[derive(Debug, Clone, PartialEq)]
-pub struct Goes {
+pub struct Response {
     /// As asked.
     pub at: f64,
     /// By one standard deviation of each factor.
@@ -57,7 +57,7 @@ pub struct Goes {
     pub misses: f64,
 }
 
-impl Goes {
+impl Response {
     fn straight(&self, z: &[f64]) -> f64 {
         self.by.iter().zip(z).map(|(b, z)| b * z).sum()
     }
@@ -88,16 +88,16 @@ impl Goes {
 
 /// The members that are run, and the least squares over them.
 #[derive(Debug, Clone)]
-pub struct Tried {
-    factors: Vec<&'static Factor>,
+pub struct Ensemble {
+    factors: Vec<Doubt>,
     z: Vec<Vec<f64>>,
     /// `(Z'Z + ridge)^-1 Z'`.
     solves: DMatrix<f64>,
 }
 
-impl Tried {
+impl Ensemble {
     /// For the factors that count.
-    pub fn new(factors: Vec<&'static Factor>) -> Self {
+    pub fn new(factors: Vec<Doubt>) -> Self {
         let normal = Normal::standard();
         let n = factors.len().min(MOST);
         let z: Vec<Vec<f64>> = (0..MEMBERS)
@@ -118,7 +118,7 @@ impl Tried {
     }
 
     /// The factors.
-    pub fn factors(&self) -> &[&'static Factor] {
+    pub fn factors(&self) -> &[Doubt] {
         &self.factors
     }
 
@@ -138,10 +138,10 @@ impl Tried {
 
     /// How a figure goes: from its values in the members, in the piece as asked run as they are, and as it is to be
     /// (run finer).
-    pub fn goes(&self, values: &[f64], asked: f64, at: f64) -> Goes {
+    pub fn goes(&self, values: &[f64], asked: f64, at: f64) -> Response {
         let off = DMatrix::from_iterator(values.len(), 1, values.iter().map(|v| v - asked));
         let by: Vec<f64> = (&self.solves * &off).iter().copied().collect();
-        let mut goes = Goes {
+        let mut goes = Response {
             at: 0.0,
             by,
             bend: 0.0,
@@ -157,7 +157,7 @@ impl Tried {
         goes.bend = if fourth > 1e-12 { third / fourth } else { 0.0 };
         let squares = off().map(|(z, off)| (off - goes.of(z)).powi(2));
         let misses = (squares.sum::<f64>() / values.len() as f64).sqrt();
-        Goes { at, misses, ..goes }
+        Response { at, misses, ..goes }
     }
 }
 
@@ -167,7 +167,7 @@ pub enum Evidence {
     /// A word for a sign.
     Word {
         /// By how much the piece is above each bound.
-        above: Vec<Goes>,
+        above: Vec<Response>,
         /// Which word.
         said: usize,
         /// One standard deviation of a bound.
@@ -176,14 +176,14 @@ pub enum Evidence {
     /// A line where it stands: by how much the flesh there is above where it looks set, K.
     Line {
         /// There.
-        above: Goes,
+        above: Response,
         /// One standard deviation, K.
         spread: f64,
     },
     /// A reading.
     Reading {
         /// What it would be in its place, less what it is, K.
-        above: Goes,
+        above: Response,
         /// How temperature goes about its place, K/mm and K/mm2.
         slope: [f64; 2],
         /// How much it counts.
@@ -327,12 +327,12 @@ impl Belief {
     }
 
     /// The value of a figure below which a share of the belief lies.
-    pub fn quantile(&self, figure: &Goes, p: f64) -> f64 {
+    pub fn quantile(&self, figure: &Response, p: f64) -> f64 {
         quantile(&self.values(figure), p)
     }
 
     /// Share of the belief in which a figure lies from `low` to `high`.
-    pub fn share_within(&self, figure: &Goes, low: f64, high: f64) -> f64 {
+    pub fn share_within(&self, figure: &Response, low: f64, high: f64) -> f64 {
         let values = self.values(figure).into_iter();
         values
             .filter(|(v, _)| *v >= low && *v <= high)
@@ -340,7 +340,7 @@ impl Belief {
             .sum()
     }
 
-    fn values(&self, figure: &Goes) -> Vec<(f64, f64)> {
+    fn values(&self, figure: &Response) -> Vec<(f64, f64)> {
         let n = self.factors;
         let pairs = self.weights.iter().zip(draws());
         // What the straight line misses goes along as noise: the cook's eye is no part of it and stands in.
@@ -351,7 +351,7 @@ impl Belief {
 
     /// The piece that is so many standard deviations of a figure slower (or faster) than the mean, in the likeliest
     /// way: the design point of a first-order reliability estimate.
-    pub fn design(&self, figure: &Goes, deviations: f64) -> Vec<f64> {
+    pub fn design(&self, figure: &Response, deviations: f64) -> Vec<f64> {
         let means = self.means();
         let n = self.factors;
         let figure_mean: f64 = (0..n).map(|d| figure.by[d] * means[d]).sum();
@@ -380,8 +380,8 @@ impl Belief {
 mod tests {
     use super::*;
 
-    fn straight(at: f64, by: f64) -> Goes {
-        Goes {
+    fn straight(at: f64, by: f64) -> Response {
+        Response {
             at,
             by: vec![by],
             bend: 0.0,
@@ -487,8 +487,16 @@ mod tests {
     /// What goes straight is found again, whatever the noise of others.
     #[test]
     fn least_squares_find_what_goes_straight() {
-        let factors: Vec<&'static Factor> = Factor::all().iter().take(8).collect();
-        let tried = Tried::new(factors);
+        let usual = |factor: &'static super::super::Factor| Doubt {
+            factor,
+            spread: factor.spread,
+        };
+        let factors: Vec<Doubt> = super::super::Factor::all()
+            .iter()
+            .take(8)
+            .map(usual)
+            .collect();
+        let tried = Ensemble::new(factors);
         let by = [3.0, -2.0, 0.5, 0.0, 1.0, 0.0, -0.25, 4.0];
         let values: Vec<f64> = tried
             .z

@@ -5,6 +5,7 @@ use super::believe::Promised;
 use super::course::{Course, Phase};
 use super::event::{Event, Happened};
 use super::fold::Fold;
+use super::next::Late;
 use crate::plan::{Measure, Stop};
 use crate::run::{Bench, Fidelity, Outcome, Tally, Truth};
 use crate::target::Goal;
@@ -51,8 +52,6 @@ pub struct Advice {
 /// Overcooked by so much more than planned is worth a word, share; so is a middle so far out of its band, K.
 const MORE_OVERCOOKED: f64 = 0.05;
 const OUT_K: f64 = 0.5;
-/// Later than this is late, s.
-const LATE_S: f64 = 5.0;
 /// A short rest, s: onto the plate and out.
 const SHORT_REST_S: f64 = 20.0;
 /// Less time left than this, and turning the heat down changes nothing, s.
@@ -83,7 +82,7 @@ pub(super) fn advise(
     let resting = fold.course.phase == Phase::Resting;
     let over = outcome.core_peak_c > band.high_c + OUT_K;
     let under = outcome.core_peak_c < band.low_c - OUT_K;
-    let late = !resting && fold.now_s > off_s + LATE_S;
+    let late = !resting && fold.now_s > off_s + Late::AFTER_S;
     let (code, message) = match () {
         () if resting && under => (
             "too_early",
@@ -155,7 +154,7 @@ fn figure(
             "Off before it is safe for everyone. Back on, until two spots show it.",
             back,
         )
-    } else if !resting && !waits && fold.now_s > off_s + LATE_S {
+    } else if !resting && !waits && fold.now_s > off_s + Late::AFTER_S {
         ("late", "It should be off by now.", vec![])
     } else {
         return vec![];
@@ -171,7 +170,7 @@ fn figure(
 
 /// A rim that goes too deep is only taken off.
 fn rim(fold: &Fold<'_>, off_s: f64, outcome: &Outcome) -> Vec<Advice> {
-    if fold.course.phase != Phase::OnHeat || fold.now_s <= off_s + LATE_S {
+    if fold.course.phase != Phase::OnHeat || fold.now_s <= off_s + Late::AFTER_S {
         return vec![];
     }
     vec![Advice {

@@ -6,7 +6,7 @@ use super::holding::Lost;
 use super::order::before;
 use super::release::{AGAIN_S, Probed, Promise, Reading, judge};
 use super::seen::Weighed;
-use crate::belief::{Belief, Goes, Tried};
+use crate::belief::{Belief, Ensemble, Response};
 use crate::plan::{HOLDS_K, LONGER, SLOW, Stop, TIMES_LONGER, holds, probe_where};
 use crate::run::{Fidelity, PeakSink, Tally, Timeline, Truth};
 use crate::target::Goal;
@@ -32,13 +32,13 @@ pub(super) struct Believed {
 
 impl Believed {
     /// How a figure goes (0 logarithm of the time, 1 core now, 2 core at its highest), right for the likeliest piece.
-    pub fn goes(&self, tried: &Tried, figure: usize, likely: f64) -> Goes {
+    pub fn goes(&self, tried: &Ensemble, figure: usize, likely: f64) -> Response {
         let values: Vec<f64> = self.members.iter().map(|m| m[figure]).collect();
         let goes = tried.goes(&values, self.rough_asked[figure], 0.0);
         goes.right_at(&self.means, likely)
     }
 
-    pub fn ln_s(&self, tried: &Tried) -> Goes {
+    pub fn ln_s(&self, tried: &Ensemble) -> Response {
         self.goes(tried, 0, self.mid_s.max(1.0).ln())
     }
 }
@@ -68,7 +68,7 @@ const NEAR_K: f64 = 1.0;
 
 impl Fold<'_> {
     /// When a slow piece holds the figure that is promised; none when this fire does not bring it there.
-    fn figure_s(&self, belief: &Belief, ln_s: &Goes, figure_c: f64) -> Option<f64> {
+    fn figure_s(&self, belief: &Belief, ln_s: &Response, figure_c: f64) -> Option<f64> {
         let slow = self
             .tried
             .truth(self.cooking.piece, &belief.design(ln_s, SLOW));
@@ -166,7 +166,7 @@ impl Fold<'_> {
     }
 
     /// When what is promised to slow pieces is kept: never sooner than the card says, whatever was seen or felt.
-    pub fn clock_s(&self, believed: &Believed, ln_s: &Goes) -> Option<f64> {
+    pub fn clock_s(&self, believed: &Believed, ln_s: &Response) -> Option<f64> {
         let Goal::Figure(figure_c) = self.cooking.aim.goal else {
             return None;
         };
@@ -187,7 +187,7 @@ impl Fold<'_> {
     }
 
     /// How it stands with what is promised. `served_c`: mid-thickness of the likeliest piece when the rest is over.
-    pub fn promised(&self, believed: &Believed, ln_s: &Goes) -> Option<Promised> {
+    pub fn promised(&self, believed: &Believed, ln_s: &Response) -> Option<Promised> {
         let promise = self.promise()?;
         let on_heat = self.course.off_s.is_none();
         // Lows hold from when an ordinary piece was to be there, by the card: what was read moves that no more.

@@ -2,12 +2,9 @@
 
 use super::course::{Course, Planned};
 use super::event::NewHeat;
-use crate::heat::{Body, Face};
+use crate::heat::{Body, Face, ROOM_C};
 use crate::methods::{Method, Purpose, Value, in_the_open, is_steamy, under_lid, without_fire};
 use crate::run::{Fire, Stage, What};
-
-/// The room, C: what a hob that is off holds.
-const ROOM_C: f64 = 22.0;
 
 impl Course {
     /// A planned stage under the lid, turned over and with the heat, as they are.

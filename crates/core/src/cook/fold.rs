@@ -5,7 +5,7 @@ use super::course::{Course, Phase, Planned};
 use super::holding::Lost;
 use super::release::Promise;
 use crate::InputError;
-use crate::belief::{Factor, Tried};
+use crate::belief::{Ensemble, Factor};
 use crate::heat::Track;
 use crate::plan::{Cooking, Measure, Plan, Sought, Stop, bracketed, search};
 use crate::run::{Bench, Felt, Fidelity, PeakSink, State, Timeline, Truth};
@@ -19,7 +19,7 @@ pub(super) struct Fold<'a> {
     pub now_s: f64,
     pub course: Course,
     pub sought: Sought,
-    pub tried: Tried,
+    pub tried: Ensemble,
     /// On the heat so many times as long as what brings an ordinary piece to the aim: a crust takes that.
     longer: f64,
 }
@@ -32,7 +32,7 @@ impl<'a> Fold<'a> {
         track: Option<Track>,
     ) -> Result<Self, InputError> {
         let course = Course::of(&planned(cooking, &told), &asked.events, asked.now_s);
-        let tried = Tried::new(Factor::of(cooking.piece, &cooking.programme));
+        let tried = Ensemble::new(Factor::of(cooking.piece, &cooking.programme));
         let mut sought = Sought::of(&cooking.aim);
         if course.reheated_s(cooking.kitchen.rules).is_some() {
             let c = safety::reheated_c(cooking.kitchen.rules);

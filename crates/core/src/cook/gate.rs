@@ -68,7 +68,7 @@ pub fn wrongly_served(asked: &CookAsked) -> Result<Vec<LeftOut>, InputError> {
     let plan = asked.checked()?;
     prepared(&plan, |cooking| {
         let told = tell(cooking, &plan)?;
-        let track = super::shared::shared(cooking, &told, asked);
+        let (track, _) = super::shared::shared(cooking, &told, asked);
         Ok(served_rightly(cooking, &told, asked, track.as_ref())?.1)
     })
     .within("plan")

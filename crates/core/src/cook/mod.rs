@@ -48,7 +48,7 @@ pub use cue::CueKey;
 pub use event::{Event, Happened};
 pub use gate::wrongly_served;
 pub use holding::Holding;
-pub use next::Next;
+pub use next::{Late, Next};
 pub use order::LeftOut;
 pub use probe::{Hidden, HiddenAsked};
 pub use say::{Because, Blame};

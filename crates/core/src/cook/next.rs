@@ -38,6 +38,9 @@ pub struct Next {
     /// It waits until then because the cook said so, s.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub held_until_s: Option<f64>,
+    /// When it is late, and what of it; none of what nobody waits for.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub late: Option<Late>,
     /// It is over by then, done or not, s.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub until_s: Option<f64>,
@@ -54,6 +57,42 @@ pub struct Next {
     pub cues: Vec<&'static str>,
     /// What to mind.
     pub cautions: Vec<String>,
+}
+
+/// From when on an act is late, s after the fish met the heat.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Late {
+    /// It is said to be.
+    pub from_s: f64,
+    /// It is called out once more; never for what is only looked at.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub calls_s: Option<f64>,
+    /// Nobody is there: it was forgotten.
+    pub forgotten_s: f64,
+}
+
+impl Late {
+    /// So long after it was due, s. common practice, no source.
+    pub(super) const AFTER_S: f64 = 5.0;
+    const CALLS_AFTER_S: f64 = 20.0;
+    const FORGOTTEN_AFTER_S: f64 = 1200.0;
+
+    fn of(next: &Next) -> Option<Self> {
+        let due_s = next.due_s();
+        (next.kind != What::HeatUp).then(|| Self {
+            from_s: due_s + Self::AFTER_S,
+            calls_s: (next.kind != What::Look).then_some(due_s + Self::CALLS_AFTER_S),
+            forgotten_s: due_s + Self::FORGOTTEN_AFTER_S,
+        })
+    }
+}
+
+impl Next {
+    /// When it is due: as told, or as long as the cook holds it back, s.
+    pub fn due_s(&self) -> f64 {
+        self.held_until_s.unwrap_or(self.at_s).max(self.at_s)
+    }
 }
 
 /// What a next act goes by.
@@ -108,6 +147,7 @@ impl View<'_> {
             at_s,
             for_s: None,
             held_until_s: self.held(at_s),
+            late: None,
             until_s: None,
             after: vec![],
             told: matches!(kind, What::Probe | What::BackOn),
@@ -136,6 +176,14 @@ impl View<'_> {
 
     /// Everything to come, the next first.
     pub fn to_come(&self) -> Vec<Next> {
+        let mut all = self.acts();
+        for next in &mut all {
+            next.late = Late::of(next);
+        }
+        all
+    }
+
+    fn acts(&self) -> Vec<Next> {
         let phase = self.fold.course.phase;
         if matches!(phase, Phase::Served | Phase::Closed) {
             return vec![];

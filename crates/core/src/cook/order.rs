@@ -17,6 +17,17 @@ pub struct LeftOut {
     pub message: &'static str,
 }
 
+impl LeftOut {
+    /// Another piece in the pan that nothing can be worked out of.
+    pub fn beside(id: impl Into<String>) -> Self {
+        Self {
+            id: id.into(),
+            code: "beside_unreadable",
+            message: "Another piece in this pan cannot be worked out: what it takes of the heat is not counted.",
+        }
+    }
+}
+
 /// Events in their order, each once, without those undone.
 pub(super) fn in_order(events: &[Event]) -> Vec<&Event> {
     let mut all: Vec<&Event> = events.iter().collect();

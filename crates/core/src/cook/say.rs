@@ -6,7 +6,7 @@ use super::event::{Event, Happened, NewHeat, Saw};
 use super::fold::Fold;
 use super::release::Verdict;
 use super::seen::Weighed;
-use crate::belief::{Belief, Cues, Goes, Tried};
+use crate::belief::{Belief, Cues, Ensemble, Response};
 use crate::run::What;
 use crate::target::Goal;
 use serde::Serialize;
@@ -76,7 +76,7 @@ const LIKELY: f64 = 0.25;
 pub(super) fn reasons(
     fold: &Fold<'_>,
     believed: &Believed,
-    ln_s: &Goes,
+    ln_s: &Response,
     promised: bool,
 ) -> Vec<Because> {
     let tried = &fold.tried;
@@ -232,7 +232,12 @@ fn done_to_the_fire(fold: &Fold<'_>, believed: &Believed) -> Option<(f64, Becaus
 }
 
 /// The factor that explains most of it.
-fn blame(belief: &Belief, ln_s: &Goes, tried: &Tried, longer_s: f64) -> Option<(usize, f64)> {
+fn blame(
+    belief: &Belief,
+    ln_s: &Response,
+    tried: &Ensemble,
+    longer_s: f64,
+) -> Option<(usize, f64)> {
     let means = belief.means();
     let effect = |d: usize| ln_s.by[d] * means[d] * longer_s.signum();
     let most = (0..means.len()).max_by(|a, b| effect(*a).total_cmp(&effect(*b)))?;
@@ -245,7 +250,7 @@ fn because(
     longer_s: f64,
     contradicts: bool,
     likely: Option<(usize, f64)>,
-    tried: &Tried,
+    tried: &Ensemble,
 ) -> Because {
     let cues = Cues::all();
     let behind = if contradicts {

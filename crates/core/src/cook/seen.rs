@@ -7,7 +7,7 @@ use super::fold::{Fold, felt};
 use super::probe::{counted, jumps};
 use super::release::{Fit, Reading, TOGETHER_S};
 use super::trace::TracePoint;
-use crate::belief::{Belief, Cues, Evidence, Fits, Goes};
+use crate::belief::{Belief, Cues, Evidence, Fits, Response};
 use crate::heat::{Finest, MIDDLE, Shape};
 use crate::run::{Bench, Felt, Fidelity, Sign, Timeline, Truth};
 
@@ -104,7 +104,7 @@ fn other_unit(
         return None;
     };
     let shifted = Evidence::Reading {
-        above: Goes {
+        above: Response {
             at: above.at + c - instead_c,
             ..above.clone()
         },
@@ -391,7 +391,7 @@ fn line_above(felt: &Felt<'_>, from_high: bool, height: f64) -> f64 {
     }
 }
 
-fn line_evidence(felt: &Felt<'_>, from_high: bool, height: f64, above: Goes) -> Evidence {
+fn line_evidence(felt: &Felt<'_>, from_high: bool, height: f64, above: Response) -> Evidence {
     let cue = &Cues::all().line;
     // What an error of height is in kelvins there.
     let h = height.clamp(NONE_SHARE, MET_SHARE);

@@ -267,7 +267,7 @@ impl<'a> Marcher<'a> {
         }
     }
 
-    /// Goes on from a state of the same column.
+    /// Response on from a state of the same column.
     ///
     /// # Errors
     /// [`InputError`] (out of range) when the state is of another grid.
@@ -374,7 +374,7 @@ impl<'a> Marcher<'a> {
         &self.state
     }
 
-    /// Goes through spells one after another.
+    /// Response through spells one after another.
     pub fn run<S: Sink>(&mut self, spells: &[Spell], sink: &mut S) {
         if self.state.ledger.steps == 0 {
             sink.step(&self.moment(0.0));

@@ -21,6 +21,9 @@ mod sink;
 mod together;
 mod track;
 
+/// A kitchen, C: what is off is as cold.
+pub const ROOM_C: f64 = 22.0;
+
 pub use bare::{BareAnswer, BareFace, BareProblem, BareStage, Geometry};
 pub use column::{Column, Layer, MIDDLE};
 pub use face::{Air, Contact, Face, Gas, Medium};

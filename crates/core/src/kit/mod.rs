@@ -15,9 +15,10 @@ pub use allergen::Allergen;
 pub use fats::{FatMargin, fat_margins_at};
 pub use kitchen::{Kitchen, KitchenAsked};
 pub use rows::{
-    Broiler, Fat, Figure, Fryer, Grate, Hob, Oven, Pan, Pot, Ridged, Row, Size, Steamer, Ware,
+    Basket, Broiler, Fat, Figure, Fryer, Grate, Hob, Oven, Pan, Pot, Press, Ridged, Row, Size,
+    Stand, Steamer, Told, Ware,
 };
-pub use things::ThingAsked;
+pub use things::{LearnedOf, ThingAsked, ThingLearned};
 pub use usual::{ShelfOffered, ThingOffered, UsualKitchen, usual_kitchens};
 
 use crate::{InputError, Within, Wrong};
@@ -93,18 +94,26 @@ macro_rules! kit {
 
         impl Lists {
             /// With one thing more, on the shelf where its like stands.
-            fn with(&mut self, thing: &ThingAsked) -> Result<(), InputError> {
+            fn with(&mut self, thing: &ThingAsked) -> Result<Shelf, InputError> {
                 $(if thing.list.as_deref().is_none_or(|list| list == stringify!($list))
                     && let Some(like) = $row::shipped().iter().find(|row| row.key() == thing.like)
                 {
-                    if $row::shipped().iter().any(|row| row.key() == thing.id) {
-                        return Err(InputError::new("id", SHIPS));
-                    }
                     let row = like.sized(&thing.size())?.named(&thing.id, &thing.name);
                     row.check()?;
                     let list = self.$list.get_or_insert_with(|| $row::shipped().to_vec());
+                    // The one that ships, made this kitchen's own.
+                    if thing.id == thing.like {
+                        match list.iter_mut().find(|row| row.key() == thing.id) {
+                            Some(here) => *here = Arc::new(row),
+                            None => list.push(Arc::new(row)),
+                        }
+                        return Ok(Shelf::$shelf);
+                    }
+                    if $row::shipped().iter().any(|row| row.key() == thing.id) {
+                        return Err(InputError::new("id", SHIPS));
+                    }
                     list.push(Arc::new(row));
-                    return rows::check_list(stringify!($list), list);
+                    return rows::check_list(stringify!($list), list).map(|()| Shelf::$shelf);
                 })*
                 let known = [$($row::shipped().iter().map(|row| row.key()).collect::<Vec<_>>()),*];
                 Err(InputError::unknown("like", &thing.like, known.concat()))
@@ -124,7 +133,7 @@ macro_rules! kit {
                 &shipped().$list
             }
             fn of(kit: &Kit) -> &[Arc<Self>] {
-                let own = kit.0.as_ref().and_then(|lists| lists.$list.as_deref());
+                let own = kit.lists.as_ref().and_then(|lists| lists.$list.as_deref());
                 own.unwrap_or(Self::shipped())
             }
         })*
@@ -135,6 +144,14 @@ macro_rules! kit {
         }
 
         impl Kit {
+            /// How many a thing of a shelf holds side by side; one where it is not here.
+            pub fn places(&self, list: &str, key: &str) -> usize {
+                $(if list == stringify!($list) {
+                    return self.find::<$row>(key).map_or(1, |row| row.places());
+                })*
+                1
+            }
+
             /// Keys and names of what stands on a shelf.
             pub fn names(&self, shelf: Shelf) -> Vec<(&str, &str)> {
                 match shelf {
@@ -174,13 +191,23 @@ kit! {
     broilers: Broiler as Broilers called "broiler" one "broiler";
     /// Steamers.
     steamers: Steamer as Steamers called "steamer" one "steamer";
+    /// Baskets for the grill.
+    baskets: Basket as Baskets called "basket for the grill" one "basket for the grill";
+    /// What a whole fish stands on.
+    stands: Stand as Stands called "to stand a whole fish on" one "stand for a whole fish";
+    /// What a fillet is pressed flat with.
+    presses: Press as Presses called "to press a fillet flat" one "thing to press a fillet flat";
     /// Fats.
     fats: Fat as Fats called "fats" one "fat";
 }
 
 /// The kit of one kitchen; everything that ships when it has said nothing.
 #[derive(Debug, Clone, PartialEq, Default)]
-pub struct Kit(Option<Arc<Lists>>);
+pub struct Kit {
+    lists: Option<Arc<Lists>>,
+    /// What was learned of a thing: its shelf and its key.
+    learned: Vec<(Shelf, String, Vec<ThingLearned>)>,
+}
 
 fn shipped() -> &'static File {
     static ALL: OnceLock<File> = OnceLock::new();
@@ -232,7 +259,10 @@ fn list<R: Listed>(
 
 impl Kit {
     /// Everything that ships.
-    pub const ALL: Self = Self(None);
+    pub const ALL: Self = Self {
+        lists: None,
+        learned: vec![],
+    };
 
     /// Checks what a kitchen says it has.
     ///
@@ -242,7 +272,10 @@ impl Kit {
         if *asked == KitAsked::default() {
             return Ok(Self::ALL);
         }
-        Lists::read(asked).map(|lists| Self(Some(Arc::new(lists))))
+        Ok(Self {
+            lists: Some(Arc::new(Lists::read(asked)?)),
+            ..Self::ALL
+        })
     }
 
     /// With things that have names of their own beside what is there.
@@ -254,11 +287,27 @@ impl Kit {
             return Ok(self);
         }
         things::check_names(things)?;
-        let mut lists = self.0.map_or_else(Lists::default, |lists| (*lists).clone());
+        let mut lists = self
+            .lists
+            .map_or_else(Lists::default, |lists| (*lists).clone());
+        let mut learned = self.learned;
         for (i, thing) in things.iter().enumerate() {
-            lists.with(thing).at("things", i)?;
+            let shelf = lists.with(thing).at("things", i)?;
+            if !thing.learned.is_empty() {
+                learned.push((shelf, thing.id.clone(), thing.learned.clone()));
+            }
         }
-        Ok(Self(Some(Arc::new(lists))))
+        Ok(Self {
+            lists: Some(Arc::new(lists)),
+            learned,
+        })
+    }
+
+    /// What was learned of a thing of a shelf.
+    pub fn learned(&self, shelf: Shelf, key: &str) -> &[ThingLearned] {
+        let of = |known: &&(Shelf, String, Vec<ThingLearned>)| known.0 == shelf && known.1 == key;
+        let found = self.learned.iter().find(of);
+        found.map_or(&[], |(_, _, learned)| learned)
     }
 
     /// A thing by its key.
@@ -300,7 +349,7 @@ mod tests {
         };
         assert_eq!(keys(Shelf::Pans), ["cast_iron", "plancha"]);
         assert!(keys(Shelf::Fryers).is_empty());
-        assert_eq!(keys(Shelf::Hobs).len(), 4);
+        assert_eq!(keys(Shelf::Hobs).len(), Hob::shipped().len());
         assert_eq!(
             kit.find::<Pan>("plancha").unwrap().capacity_j_m2k.at(),
             38e3

@@ -66,10 +66,27 @@ pub trait Row: Clone + std::fmt::Debug + Send + Sync + 'static {
     }
     /// The same under a name of its own.
     fn named(&self, key: &str, name: &str) -> Self;
-    /// Across its bottom, mm, and its power, W, where such a thing is told by them.
-    fn size(&self) -> (Option<f64>, Option<f64>) {
-        (None, None)
+    /// What such a thing is told by.
+    fn told(&self) -> Told {
+        Told::default()
     }
+    /// How many it holds side by side: rings of a hob, shelves of an oven; one of everything else.
+    fn places(&self) -> usize {
+        1
+    }
+}
+
+/// What a thing is told by, each where it is.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Told {
+    /// Across its bottom, mm.
+    pub across_mm: Option<f64>,
+    /// Its power, W.
+    pub power_w: Option<f64>,
+    /// What goes into it, l.
+    pub litres: Option<f64>,
+    /// Rings of a hob or shelves of an oven.
+    pub places: Option<u32>,
 }
 
 /// A thing that ships, of another size.
@@ -93,6 +110,9 @@ pub struct Size {
     /// Power of a hob or fryer, W, 300 to 20000.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub power_w: Option<f64>,
+    /// Rings of a hob or shelves of an oven, 1 to 12.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub places: Option<u32>,
 }
 
 impl Size {
@@ -108,6 +128,7 @@ impl Size {
             ("width_mm", self.width_mm),
             ("power_w", self.power_w),
             ("litres", self.litres),
+            ("places", self.places.map(f64::from)),
         ];
         let stray =
             |(name, size): &(&'static str, Option<f64>)| size.is_some() && !takes.contains(name);
@@ -131,6 +152,7 @@ const ROUND_OR_NOT: Wrong = Wrong::Order {
 const ACROSS_MM: (f64, f64) = (120.0, 800.0);
 const POWER_W: (f64, f64) = (300.0, 20e3);
 const LITRES: (f64, f64) = (0.5, 60.0);
+const PLACES: (f64, f64) = (1.0, 12.0);
 
 /// Of a pan: how wide.
 fn wider(pan: &Pan, size: &Size) -> Result<Pan, InputError> {
@@ -165,47 +187,111 @@ fn wider(pan: &Pan, size: &Size) -> Result<Pan, InputError> {
     Ok(own)
 }
 
-/// What heats: how strong, everything else in proportion.
 fn power(size: &Size) -> Result<Option<f64>, InputError> {
-    size.only(&["power_w"])?;
     let said = size.power_w.map(|w| checked("power_w", w, POWER_W, "W"));
     said.transpose()
 }
 
+fn places(size: &Size) -> Result<Option<Figure>, InputError> {
+    let said = size
+        .places
+        .map(|n| checked("places", f64::from(n), PLACES, "places").map(Figure::Bare));
+    said.transpose()
+}
+
+/// Of a hob: how strong its rings are, in proportion, and how many.
 fn stronger_hob(hob: &Hob, size: &Size) -> Result<Hob, InputError> {
     let mut own = hob.clone();
+    size.only(&["power_w", "places"])?;
     if let Some(w) = power(size)? {
-        own.pan_w_m2 = Figure::Bare(hob.pan_w_m2.at() * w / hob.pot_w.at());
+        // A stronger ring is a larger one: no bottom takes up more than this.
+        let by_area = (hob.pan_w_m2.at() * w / hob.pot_w.at()).clamp(PAN_W_M2.0, PAN_W_M2.1);
+        own.pan_w_m2 = Figure::Bare(by_area);
         own.pot_w = Figure::Bare(w);
     }
+    own.rings = places(size)?.unwrap_or(own.rings);
     Ok(own)
 }
 
-fn stronger_fryer(fryer: &Fryer, size: &Size) -> Result<Fryer, InputError> {
+fn higher_oven(oven: &Oven, size: &Size) -> Result<Oven, InputError> {
+    let mut own = oven.clone();
+    size.only(&["places"])?;
+    own.shelves = places(size)?.unwrap_or(own.shelves);
+    Ok(own)
+}
+
+/// Of a fryer: how strong, and how much oil goes in. What it loses goes with its surface.
+fn other_fryer(fryer: &Fryer, size: &Size) -> Result<Fryer, InputError> {
     let mut own = fryer.clone();
+    size.only(&["power_w", "litres"])?;
     if let Some(w) = power(size)? {
         own.power_w = Figure::Bare(w);
     }
+    if let Some(litres) = litres(size)? {
+        own.loss_w_k = surface(fryer.loss_w_k, litres / fryer.oil_l.at());
+        own.oil_l = Figure::Bare(litres.min(OIL_L.1));
+    }
     Ok(own)
 }
 
-/// Of a pot: how much goes in. What it loses goes with its surface, the power of two thirds.
+fn litres(size: &Size) -> Result<Option<f64>, InputError> {
+    let said = size.litres.map(|l| checked("litres", l, LITRES, "l"));
+    said.transpose()
+}
+
+/// What is lost through a surface that grows with the power of two thirds of what is in it.
+fn surface(loss_w_k: Figure, by: f64) -> Figure {
+    Figure::Bare((loss_w_k.at() * by.powf(2.0 / 3.0)).clamp(LOSS_W_K.0, LOSS_W_K.1))
+}
+
+/// Of a pot: how much goes in.
 fn larger_pot(pot: &Pot, size: &Size) -> Result<Pot, InputError> {
     let mut own = pot.clone();
     size.only(&["litres"])?;
-    if let Some(litres) = size.litres {
-        let litres = checked("litres", litres, LITRES, "l")?;
-        let by = litres / pot.liquid_l.at();
+    if let Some(litres) = litres(size)? {
+        own.loss_w_k = surface(pot.loss_w_k, litres / pot.liquid_l.at());
         own.liquid_l = Figure::Bare(litres);
-        own.loss_w_k = Figure::Bare((pot.loss_w_k.at() * by.powf(2.0 / 3.0)).clamp(0.5, 60.0));
         own.name = format!("{}, {litres:.0} l", pot.name);
     }
     Ok(own)
 }
 
-fn across_mm(pan: &Pan) -> (Option<f64>, Option<f64>) {
+fn told_pan(pan: &Pan) -> Told {
     let m = (pan.bottom_m2.at() / std::f64::consts::FRAC_PI_4).sqrt();
-    (Some((1e3 * m).round()), None)
+    Told {
+        across_mm: Some((1e3 * m).round()),
+        ..Told::default()
+    }
+}
+
+fn told_hob(hob: &Hob) -> Told {
+    Told {
+        power_w: Some(hob.pot_w.at()),
+        places: Some(hob.rings.at() as u32),
+        ..Told::default()
+    }
+}
+
+fn told_oven(oven: &Oven) -> Told {
+    Told {
+        places: Some(oven.shelves.at() as u32),
+        ..Told::default()
+    }
+}
+
+fn told_fryer(fryer: &Fryer) -> Told {
+    Told {
+        power_w: Some(fryer.power_w.at()),
+        litres: Some(fryer.oil_l.at()),
+        ..Told::default()
+    }
+}
+
+fn told_pot(pot: &Pot) -> Told {
+    Told {
+        litres: Some(pot.liquid_l.at()),
+        ..Told::default()
+    }
 }
 
 macro_rules! rows {
@@ -213,7 +299,7 @@ macro_rules! rows {
         $($fdoc:literal $figure:ident : ($low:expr, $high:expr, $unit:literal);)*
         $(or $odoc:literal $other:ident : ($olow:expr, $ohigh:expr, $ounit:literal) = $usual:literal;)*
         $(flag $flag_doc:literal $flag:ident;)*
-        $(sized by $sized:ident told by $size:expr;)?
+        $(sized by $sized:ident told by $told:ident;)?
     })*) => {$(
         $(#[$doc])*
         #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -254,8 +340,11 @@ macro_rules! rows {
             $(fn sized(&self, size: &Size) -> Result<Self, InputError> {
                 $sized(self, size)
             }
-            fn size(&self) -> (Option<f64>, Option<f64>) {
-                ($size)(self)
+            fn told(&self) -> Told {
+                $told(self)
+            }
+            fn places(&self) -> usize {
+                $told(self).places.map_or(1, |n| n as usize)
             })?
         }
     )*};
@@ -277,6 +366,21 @@ const fn soon_s() -> Figure {
 const fn boils_s() -> Figure {
     Figure::Bare(480.0)
 }
+/// Oil, rings and shelves of a row that does not say. common practice, no source.
+const fn oil_l() -> Figure {
+    Figure::Bare(3.0)
+}
+const fn rings() -> Figure {
+    Figure::Bare(4.0)
+}
+const fn shelves() -> Figure {
+    Figure::Bare(2.0)
+}
+
+/// Limits that sizes are held to as well as rows.
+const PAN_W_M2: (f64, f64) = (2e3, 120e3);
+const LOSS_W_K: (f64, f64) = (0.5, 60.0);
+const OIL_L: (f64, f64) = (0.5, 30.0);
 
 /// Longest key and name, letters.
 const LONGEST: f64 = 40.0;
@@ -297,13 +401,14 @@ rows! {
         "Loss to the room, W/(m2 K)." loss_w_m2k: (5.0, 100.0, "W/m2K");
         or "Conductivity of its bottom times its thickness, W/K." conducts_w_k: (0.01, 10.0, "W/K") = "conducts_w_k";
         flag "Has a coating that fierce heat spoils." coated;
-        sized by wider told by across_mm;
+        sized by wider told by told_pan;
     }
     /// A hob.
     Hob {
-        "Most heat into the bottom of a pan by area, W/m2." pan_w_m2: (2e3, 120e3, "W/m2");
+        "Most heat into the bottom of a pan by area, W/m2." pan_w_m2: (PAN_W_M2.0, PAN_W_M2.1, "W/m2");
         "Most heat into a pot, W." pot_w: (200.0, 20e3, "W");
-        sized by stronger_hob told by |hob: &Hob| (None, Some(hob.pot_w.at()));
+        or "Rings side by side." rings: (PLACES.0, PLACES.1, "rings") = "rings";
+        sized by stronger_hob told by told_hob;
     }
     /// An oven.
     Oven {
@@ -313,18 +418,22 @@ rows! {
         "And on." tray_fan_w_m2k: (5.0, 200.0, "W/m2K");
         "Pressure of the vapour in its air, Pa." vapour_pa: (0.0, 50e3, "Pa");
         or "How fast it heats, K/s." heats_k_s: (0.02, 3.0, "K/s") = "heats_k_s";
+        or "Shelves one above the other." shelves: (PLACES.0, PLACES.1, "shelves") = "shelves";
+        sized by higher_oven told by told_oven;
     }
     /// A fryer.
     Fryer {
         "Power, W." power_w: (300.0, 40e3, "W");
-        "Loss to the room, W/K." loss_w_k: (0.5, 60.0, "W/K");
-        sized by stronger_fryer told by |fryer: &Fryer| (None, Some(fryer.power_w.at()));
+        "Loss to the room, W/K." loss_w_k: (LOSS_W_K.0, LOSS_W_K.1, "W/K");
+        or "Oil that goes in, l." oil_l: (OIL_L.0, OIL_L.1, "l") = "oil_l";
+        flag "It stands on a ring of the hob." on_hob;
+        sized by other_fryer told by told_fryer;
     }
     /// A pot or pan for liquid.
     Pot {
         "Liquid in it, l." liquid_l: (0.1, 60.0, "l");
-        "Loss to the room, W/K." loss_w_k: (0.5, 60.0, "W/K");
-        sized by larger_pot told by |_: &Pot| (None, None);
+        "Loss to the room, W/K." loss_w_k: (LOSS_W_K.0, LOSS_W_K.1, "W/K");
+        sized by larger_pot told by told_pot;
     }
     /// A grate over a bed.
     Grate {
@@ -332,7 +441,7 @@ rows! {
         "How much hotter the bed is than the bars, K." bed_above_k: (0.0, 600.0, "K");
         "Hot gas, W/(m2 K)." gas_w_m2k: (2.0, 80.0, "W/m2K");
         "Pressure of the vapour in it, Pa." vapour_pa: (0.0, 50e3, "Pa");
-        or "From lighting it to a hot grate, s." ready_s: (60.0, 7200.0, "s") = "grill_ready_s";
+        or "From lighting it to a hot grate, s." ready_s: (30.0, 7200.0, "s") = "grill_ready_s";
     }
     /// A ridged pan.
     Ridged {
@@ -350,6 +459,16 @@ rows! {
     Steamer {
         "Condensing without air, W/(m2 K)." pure_w_m2k: (50.0, 20e3, "W/m2K");
         or "Until the water boils, s." ready_s: (30.0, 3600.0, "s") = "boils_s";
+    }
+    /// A hinged basket that holds fish over a fire.
+    Basket {
+    }
+    /// What a whole fish stands on.
+    Stand {
+    }
+    /// What a fillet is pressed flat with.
+    Press {
+        flag "It presses by itself: no hand stays on it." by_itself;
     }
 }
 

@@ -16,6 +16,10 @@ pub struct ThingOffered {
     pub across_mm: Option<f64>,
     /// Its power, W, where it is told by that.
     pub power_w: Option<f64>,
+    /// What goes into it, l, where it is told by that.
+    pub litres: Option<f64>,
+    /// Rings of a hob, shelves of an oven.
+    pub places: Option<u32>,
 }
 
 /// A list of the kit and what ships of it.
@@ -33,12 +37,14 @@ pub struct ShelfOffered {
 /// What ships of one list.
 pub(super) fn offered<R: Listed>(name: &'static str) -> ShelfOffered {
     let thing = |row: &R| {
-        let (across_mm, power_w) = row.size();
+        let told = row.told();
         ThingOffered {
             key: row.key().to_owned(),
             name: row.name().to_owned(),
-            across_mm,
-            power_w,
+            across_mm: told.across_mm,
+            power_w: told.power_w,
+            litres: told.litres,
+            places: told.places,
         }
     };
     ShelfOffered {
@@ -121,7 +127,9 @@ mod tests {
             );
         }
         let home = Kit::new(&usual_kitchens()[0].kit).unwrap();
-        assert!(home.names(crate::kit::Shelf::Fryers).is_empty());
+        // Nobody has a fryer at home, and a pot.
+        let fryers = home.names(crate::kit::Shelf::Fryers);
+        assert_eq!(fryers, [("pot_on_hob", "pot of oil on the hob")]);
     }
 
     #[test]
@@ -130,7 +138,7 @@ mod tests {
         let pans = shelves.iter().find(|s| s.list == "pans").unwrap();
         assert!(pans.things.iter().all(|pan| pan.across_mm == Some(250.0)));
         let hobs = shelves.iter().find(|s| s.list == "hobs").unwrap();
-        assert!(hobs.things.iter().all(|hob| hob.power_w > Some(1000.0)));
+        assert!(hobs.things.iter().all(|hob| hob.power_w >= Some(1000.0)));
         assert!(shelves.iter().all(|shelf| !shelf.things.is_empty()));
     }
 }

@@ -6,7 +6,7 @@
 use super::advice::{PROBE_S, Step, Story};
 use super::settings::Chosen;
 use crate::fish::Piece;
-use crate::kit::Shelf;
+use crate::kit::{Fryer, Kitchen, Listed, Shelf};
 use crate::run::{Costs, Hot, Need, Place, What};
 
 /// Seconds of hands: once, and for each piece.
@@ -81,13 +81,19 @@ fn place(shelf: Shelf) -> Option<(Place, &'static [Hot])> {
         Shelf::Fryers => Some((Place::Whole, &[Hot::Oil])),
         Shelf::Pots | Shelf::Steamers => Some((Place::Whole, &[Hot::Liquid])),
         Shelf::Grates => Some((Place::Whole, &[Hot::Grill])),
-        Shelf::Wares => Some((Place::Whole, &[])),
-        Shelf::Fats => None,
+        Shelf::Wares | Shelf::Baskets | Shelf::Stands => Some((Place::Whole, &[])),
+        Shelf::Presses | Shelf::Fats => None,
     }
 }
 
 /// Fills in what each act takes.
-pub fn fill(steps: &mut [Step], piece: &Piece, chosen: &Chosen, story: &Story<'_>) {
+pub fn fill(
+    steps: &mut [Step],
+    piece: &Piece,
+    chosen: &Chosen,
+    kitchen: &Kitchen,
+    story: &Story<'_>,
+) {
     for step in steps.iter_mut() {
         if step.act.hands_s <= 0.0 {
             step.act.hands_s = hands_s(step.act.what, piece);
@@ -125,6 +131,16 @@ pub fn fill(steps: &mut [Step], piece: &Piece, chosen: &Chosen, story: &Story<'_
             at_c: at_c.map(|h| h.to_c),
             until_s,
         });
+        let fryer = |key| kitchen.kit.find::<Fryer>(key);
+        if shelf == Fryer::SHELF && fryer(thing).is_ok_and(|fryer| fryer.on_hob) {
+            step.act.needs.push(Need {
+                like: Shelf::Hobs.list(),
+                thing: None,
+                place: Place::Ring,
+                at_c: None,
+                until_s,
+            });
+        }
     }
     // What has no setting of its own is one of its kind.
     for step in steps.iter_mut().filter(|step| step.act.needs.is_empty()) {

@@ -8,6 +8,7 @@ settings! {
     grill_c: f64 = Spec::celsius("grill_c", "Grate", Purpose::MainHeat, (150.0, 320.0), 230.0)
         .settled_from(media::GRATE_FROM_C),
     grate: Arc<Grate> = media::GRATE,
+    basket: Arc<Basket> = media::BASKET,
 }
 
 method! {
@@ -60,7 +61,10 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
         story
-            .heat_up(Hot::Grill, "Grill hot; oil the basket, shut the fish in")
+            .heat_up(
+                Hot::Grill,
+                format!("Grill hot; oil the {}, shut the fish in", set.basket.name),
+            )
             .at_c(set.grill_c)
             .caution("outdoors", handling::OUTDOORS)
             .caution("marinade", handling::MARINADE),

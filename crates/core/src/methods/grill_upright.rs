@@ -9,6 +9,8 @@ settings! {
     grill_air_c: f64 =
         Spec::celsius("grill_air_c", "Grill", Purpose::MainHeat, (140.0, 240.0), 183.0)
             .was(&["grill_c"]),
+    grate: Arc<Grate> = media::GRATE,
+    stand: Arc<Stand> = media::STAND,
 }
 
 method! {
@@ -54,7 +56,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     Ok(
         Programme::new(piece, kitchen, Fire::Grill, vec![stage], rest)
             .plated(media::at_rest(piece, false))
-            .heat(media::heat_closed_grill(set.grill_air_c)),
+            .heat(media::heat_closed_grill(&set.grate, set.grill_air_c)),
     )
 }
 
@@ -63,7 +65,10 @@ fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         story
             .heat_up(
                 Hot::Grill,
-                "Grill closed and steady, water in the tray; stand the fish on its belly",
+                format!(
+                    "Grill closed and steady, water in the tray; stand the fish on {}",
+                    set.stand.name
+                ),
             )
             .at_c(set.grill_air_c)
             .caution("outdoors", handling::OUTDOORS)

@@ -19,6 +19,7 @@ mod grill_pan;
 mod grill_upright;
 mod handling;
 mod hot_roast;
+mod learned;
 mod media;
 mod one_side_gentle;
 mod pan_roast;
@@ -39,6 +40,7 @@ mod whole_roast;
 pub(crate) use advice::PROBE_S;
 pub use advice::done;
 pub use advice::{BELOW_FIGURE, Caution, Reason, Step, StepTold, Story, Suits};
+pub(crate) use learned::off_by;
 pub(crate) use media::{in_the_open, is_steamy, under_lid, without_fire};
 pub use settings::{Choice, Chosen, Purpose, Spec, Takes, Unit, Value};
 pub use suiting::crisp_skin;
@@ -260,7 +262,7 @@ impl Method {
         said
     }
 
-    /// What each face sees over time.
+    /// What each face sees over time, on the things of the kitchen as they were learned to be.
     ///
     /// # Errors
     /// [`InputError`] when a setting cannot be read.
@@ -270,7 +272,8 @@ impl Method {
         chosen: &Chosen,
         kitchen: &Kitchen,
     ) -> Result<Programme, InputError> {
-        (self.programme)(piece, chosen, kitchen).within("method")
+        let programme = (self.programme)(piece, chosen, kitchen).within("method")?;
+        learned::as_learned(programme, piece, chosen, kitchen)
     }
 
     /// What it brings to the plate that some must avoid: the fish, the fat, and what goes on it and
@@ -303,7 +306,7 @@ impl Method {
         story: &Story<'_>,
     ) -> Result<Vec<Step>, InputError> {
         let mut steps = (self.words)(piece, chosen, kitchen, story).within("method")?;
-        acts::fill(&mut steps, piece, chosen, story);
+        acts::fill(&mut steps, piece, chosen, kitchen, story);
         Ok(steps)
     }
 }

@@ -12,6 +12,7 @@ settings! {
     turn_share: f64 = media::turn_share(0.85),
     hob: Arc<Hob> = media::HOB,
     fat: Arc<Fat> = media::fat("sunflower_refined"),
+    press: Arc<Press> = media::PRESS,
 }
 
 method! {
@@ -112,13 +113,18 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .at_c(set.pan_c)
             .cues(&["The oil runs thin and shimmers, about to smoke."])
             .caution("hot_oil", HOT_OIL),
-        Step::start(format!(
-            "In, {side}. Press flat until it stays flat, the fire down to medium"
-        ))
+        Step::start(if set.press.by_itself {
+            format!(
+                "In, {side}, {} on top until it stays flat, the fire down to medium",
+                set.press.name
+            )
+        } else {
+            format!("In, {side}. Press flat until it stays flat, the fire down to medium")
+        })
         .at_c(set.hold_c)
         .cues(&[
             "It sizzles at once and keeps on.",
-            "It stays flat when the hand comes off. Then leave it alone.",
+            "It stays flat with nothing on it. Then leave it alone.",
         ]),
     ];
     steps.extend(story.turns(

@@ -5,7 +5,7 @@
 //! the compiler says so. What a setting is for stands in its specification; nothing is guessed from
 //! its key.
 
-use crate::kit::{Allergen, Fat, Kit, Listed, Pan, Shelf};
+use crate::kit::{Allergen, Fat, Fryer, Kit, Listed, Pan, Shelf};
 use crate::quantity::checked;
 use crate::{InputError, Wrong};
 use std::sync::Arc;
@@ -127,6 +127,10 @@ pub struct Spec {
     pub was: &'static [&'static str],
     /// When a heat is looked for, it is looked for from here up.
     pub settled_from: Option<f64>,
+    /// Only read: offered where an older card says it.
+    pub retired: bool,
+    /// When not said, as much as goes into the fryer that is used.
+    pub fills_fryer: bool,
 }
 
 impl Spec {
@@ -140,6 +144,8 @@ impl Spec {
             finer: false,
             was: &[],
             settled_from: None,
+            retired: false,
+            fills_fryer: false,
         }
     }
 
@@ -240,8 +246,28 @@ impl Spec {
         }
     }
 
+    /// Read as ever, and no longer offered.
+    pub const fn retired(self) -> Self {
+        Self {
+            retired: true,
+            ..self
+        }
+    }
+
+    /// As much as the fryer takes, when not said.
+    pub const fn filling_the_fryer(self) -> Self {
+        Self {
+            fills_fryer: true,
+            ..self
+        }
+    }
+
     fn answers_to(&self, key: &str) -> bool {
         self.key == key || self.was.contains(&key)
+    }
+
+    fn is_on(&self, on: Shelf) -> bool {
+        matches!(self.takes, Takes::Kit { shelf, .. } if shelf == on)
     }
 
     fn check(
@@ -309,8 +335,12 @@ pub struct Choice {
 }
 
 impl Choice {
-    /// Whether there is anything to choose: a shelf with one thing on it offers nothing.
+    /// Whether there is anything to choose: a shelf with one thing on it offers nothing, what is only read nothing but
+    /// to take it back.
     pub fn is_offered(&self) -> bool {
+        if self.spec.retired {
+            return self.spec.check(None, &[]).as_ref() != Ok(&self.value);
+        }
         !matches!(self.spec.takes, Takes::Kit { .. }) || self.options.len() > 1
     }
 }
@@ -381,6 +411,7 @@ impl Chosen {
                 options,
             });
         }
+        fill_fryer(&mut chosen, asked, kit)?;
         Ok(Self(chosen))
     }
 
@@ -447,6 +478,24 @@ impl Chosen {
         });
         Some((word, hottest.reduce(f64::max)?))
     }
+}
+
+/// How much goes into a fryer, where nobody said so, is what the fryer takes.
+fn fill_fryer(
+    chosen: &mut [Choice],
+    asked: &[(String, Value)],
+    kit: &Kit,
+) -> Result<(), InputError> {
+    let fryer = chosen.iter().find_map(|choice| match &choice.value {
+        Value::Word(key) if choice.spec.is_on(Fryer::SHELF) => Some(key.clone()),
+        _ => None,
+    });
+    let said = |spec: &Spec| asked.iter().any(|(key, _)| spec.answers_to(key));
+    let open = |choice: &&mut Choice| choice.spec.fills_fryer && !said(choice.spec);
+    if let (Some(key), Some(fill)) = (fryer, chosen.iter_mut().find(open)) {
+        fill.value = Value::Number(kit.find::<Fryer>(&key)?.oil_l.at());
+    }
+    Ok(())
 }
 
 /// A type that a setting is read into.

@@ -8,7 +8,8 @@ pub(super) use crate::InputError;
 pub(super) use crate::fish::Piece;
 pub(super) use crate::heat::{Face, Medium};
 pub(super) use crate::kit::{
-    Allergen, Broiler, Fat, Fryer, Grate, Hob, Kitchen, Oven, Pan, Pot, Ridged, Steamer, Ware,
+    Allergen, Basket, Broiler, Fat, Fryer, Grate, Hob, Kitchen, Oven, Pan, Pot, Press, Ridged,
+    Stand, Steamer, Ware,
 };
 pub(super) use crate::run::{Fire, Hot, Programme, Stage, What};
 pub(super) use std::sync::Arc;

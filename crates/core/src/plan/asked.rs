@@ -2,8 +2,8 @@
 
 use crate::fish::{Eaters, Guests, Piece, PieceAsked};
 use crate::kit::{Kitchen, Shelf};
-use crate::methods::{Chosen, Method, Value};
-use crate::run::{FieldAsked, Fire, Programme, TimesAsked, Touch, Truth, TruthAsked};
+use crate::methods::{Chosen, Method, Value, off_by};
+use crate::run::{FieldAsked, Programme, TimesAsked, Truth, TruthAsked};
 use crate::target::{Aim, Goal, TargetAsked};
 use crate::{InputError, Within, Wrong};
 use serde::{Deserialize, Serialize};
@@ -135,22 +135,6 @@ impl Cooking<'_> {
                 .within("things")?;
         }
         Ok(truth)
-    }
-}
-
-/// What an error of a thing is an error of: of which fire, of what touches the fish, of how fast it comes back.
-fn off_by(shelf: Shelf, fire: Fire) -> (Option<Fire>, Option<Touch>, bool) {
-    match shelf {
-        Shelf::Pans => (Some(Fire::Pan), Some(Touch::Solid), false),
-        Shelf::RidgedPans => (Some(fire), Some(Touch::Solid), false),
-        Shelf::Hobs => (None, None, true),
-        Shelf::Ovens | Shelf::Broilers => (Some(Fire::Oven), Some(Touch::Air), false),
-        Shelf::Wares => (None, Some(Touch::Solid), false),
-        Shelf::Fryers => (Some(Fire::Oil), Some(Touch::Liquid), true),
-        Shelf::Pots => (Some(Fire::Liquid), Some(Touch::Liquid), false),
-        Shelf::Steamers => (None, Some(Touch::Liquid), false),
-        Shelf::Grates => (Some(Fire::Grill), Some(Touch::Solid), false),
-        Shelf::Fats => (None, None, false),
     }
 }
 

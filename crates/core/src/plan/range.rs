@@ -3,7 +3,7 @@
 
 use super::asked::{Cooking, TurnBy};
 use super::find::{Leaving, Measure, Sought, time_for};
-use crate::belief::{Belief, Factor, Tried};
+use crate::belief::{Belief, Doubt, Ensemble, Factor};
 use crate::run::{Bench, Fidelity, Timeline, Truth};
 
 /// Early and late tenth of the times at which the members are done, s.
@@ -24,7 +24,7 @@ pub(super) fn early_and_late_s(
         found.time_s()
     };
     let ln_s = |truth: &Truth| done_s(truth).max(1.0).ln();
-    let tried = Tried::new(Factor::of(cooking.piece, programme));
+    let tried = Ensemble::new(Factor::of(cooking.piece, programme));
     let truths = tried.truths(cooking.piece);
     let members: Vec<f64> = truths.iter().map(ln_s).collect();
     // The rough bench is off by as much for all of them; the plan knows by how much.
@@ -53,7 +53,7 @@ pub(super) fn slow(cooking: &Cooking<'_>, aim_c: f64, guess_s: f64) -> Truth {
         found.time_s().max(1.0).ln()
     };
     let usual = ln_s(&asked);
-    let slower: Vec<(&Factor, f64)> = Factor::of(cooking.piece, programme)
+    let slower: Vec<(Doubt, f64)> = Factor::of(cooking.piece, programme)
         .into_iter()
         .map(|factor| {
             let mut truth = asked;

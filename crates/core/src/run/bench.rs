@@ -5,7 +5,7 @@ use super::past::{Past, PeakSink, Tally};
 use super::programme::Programme;
 use super::seen::Seen;
 use super::timeline::Timeline;
-use super::truth::{Contacts, Kelvins, Truth};
+use super::truth::{Contacts, Kelvins, Off, Truth};
 use crate::InputError;
 use crate::heat::{
     self, Column, Fineness, Marcher, Moment, Shape, Sharer, Sink, Spell, Steps, Track,
@@ -166,7 +166,7 @@ impl Bench {
         peaks.coldest_c()
     }
 
-    /// Goes on from a state, or from the start, to a time.
+    /// Response on from a state, or from the start, to a time.
     ///
     /// # Errors
     /// [`InputError`] when the state is not of this bench.
@@ -213,6 +213,17 @@ impl Bench {
     }
 }
 
+impl Programme {
+    /// On the things of a kitchen as they were learned to be, and how sure that is.
+    #[must_use]
+    pub fn as_learned(&self, truth: &Truth, sure: Vec<(Off, f64)>) -> Self {
+        Self {
+            sure,
+            ..really(self, truth)
+        }
+    }
+}
+
 /// The programme on the fire as it is.
 fn really(programme: &Programme, truth: &Truth) -> Programme {
     let touching = |to| truth.contact.of(programme.touch_of(to));
@@ -252,12 +263,12 @@ fn really(programme: &Programme, truth: &Truth) -> Programme {
 }
 
 impl<'a> Run<'a> {
-    /// Goes on along a timeline to a time, s.
+    /// Response on along a timeline to a time, s.
     pub fn to<S: Sink>(&mut self, timeline: &Timeline, until_s: f64, sink: &mut S) {
         self.until(timeline, until_s, sink, |_| false);
     }
 
-    /// Goes on along a timeline until it is eaten, or until nothing in it becomes hotter any more: all that
+    /// Response on along a timeline until it is eaten, or until nothing in it becomes hotter any more: all that
     /// peaks need.
     pub fn to_peaks<S: Sink>(&mut self, timeline: &Timeline, sink: &mut S) {
         let last_s = self.bench.programme.last_stretch_s(timeline);
@@ -265,7 +276,7 @@ impl<'a> Run<'a> {
         self.until(timeline, timeline.eaten_s(), sink, past);
     }
 
-    /// Goes on along a timeline to a time, or until `enough` says so after a step. Answers when
+    /// Response on along a timeline to a time, or until `enough` says so after a step. Answers when
     /// that was.
     pub fn until<S: Sink>(
         &mut self,

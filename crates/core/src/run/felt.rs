@@ -3,9 +3,7 @@
 
 use super::past::{Past, SET_SHARE, crust_mm, line_share};
 use super::seen::{
-    APART_C, BEADS_C, BONE_C, BUBBLES_KG_M2S, DENT_C, DIES_DOWN_KG_M2S, FEW_BEADS_S, GIVES_C,
-    GRIPS_SHARE, HOT_C, JUST_WARM_C, MANY_BEADS_S, RELEASE_MM, ROARS_KG_M2S, SLIDES_SHARE, SOFT_C,
-    WARM_C,
+    BEADS_C, BEADS_S, BONE_C, BUBBLING_KG_M2S, LIP_C, PRESS_C, RELEASE_MM, SOFT_C, TESTER_SHARES,
 };
 use crate::heat::{self, Column, MIDDLE};
 use serde::{Deserialize, Serialize};
@@ -33,9 +31,6 @@ pub enum Sign {
     Colour,
 }
 
-/// Bone just holds from here, and falls off, C. common practice, no source: about five kelvins before it lets go.
-const JUST_HOLDS_C: f64 = 50.0;
-const FALLS_OFF_C: f64 = 62.0;
 /// Flesh looks cloudy, and opaque, from such a share of having set; dull and white from so hot, C.
 const CLOUDY_SHARE: f64 = 0.2;
 const OPAQUE_SHARE: f64 = 0.8;
@@ -77,19 +72,19 @@ impl Felt<'_> {
         let over = |value: f64, bounds: &[f64]| bounds.iter().map(|b| value - b).collect();
         let peak_c = self.past.coldest_peak_c();
         match sign {
-            Sign::Tester => [GRIPS_SHARE, SLIDES_SHARE]
+            Sign::Tester => TESTER_SHARES
                 .iter()
                 .map(|share| self.reached_c(*share) - SOFT_C)
                 .collect(),
-            Sign::Lip => over(self.at_c(MIDDLE), &[JUST_WARM_C, WARM_C, HOT_C]),
-            Sign::Press => over(peak_c, &[GIVES_C, DENT_C, APART_C]),
+            Sign::Lip => over(self.at_c(MIDDLE), &LIP_C),
+            Sign::Press => over(peak_c, &PRESS_C),
             Sign::Releases => {
                 let crust = crust_mm(self.column, &self.heat.water_kg_m3, self.down);
                 over(crust, &[RELEASE_MM])
             }
-            Sign::Beads => over(self.beads_s(), &[FEW_BEADS_S, MANY_BEADS_S]),
-            Sign::Bone => over(peak_c, &[JUST_HOLDS_C, BONE_C, FALLS_OFF_C]),
-            Sign::Bubbling => [DIES_DOWN_KG_M2S, BUBBLES_KG_M2S, ROARS_KG_M2S]
+            Sign::Beads => over(self.beads_s(), &BEADS_S),
+            Sign::Bone => over(peak_c, &BONE_C),
+            Sign::Bubbling => BUBBLING_KG_M2S
                 .iter()
                 .map(|bound| (self.past.steam_kg_m2s.max(1e-6) / bound).ln())
                 .collect(),

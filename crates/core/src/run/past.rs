@@ -250,7 +250,7 @@ impl<'a> Tally<'a> {
         }
     }
 
-    /// Goes on from what has added up.
+    /// Response on from what has added up.
     ///
     /// # Errors
     /// [`InputError`] (out of range) when it is of another column.

@@ -5,7 +5,7 @@ use super::act::What;
 use super::fire::Fire;
 use super::stage::{Span, Stage};
 use super::timeline::{Begin, Timeline};
-use super::truth::{Touch, Truth};
+use super::truth::{Off, Touch, Truth};
 use crate::fish::Piece;
 use crate::heat::{Air, Body, Face, Layer, Medium, Reservoir, Shape};
 use crate::kit::Kitchen;
@@ -85,6 +85,8 @@ pub struct Programme {
     pub allowed: Option<Allowed>,
     /// What is heated first, side by side.
     pub heating: Vec<Heating>,
+    /// What of the things it is cooked on has been learned: how far each may still be off, one standard deviation.
+    pub sure: Vec<(Off, f64)>,
 }
 
 /// A stretch of the march: from when to when, and what the faces see.
@@ -117,6 +119,7 @@ impl Programme {
             fire,
             allowed: None,
             heating: vec![],
+            sure: vec![],
         }
     }
 
@@ -190,6 +193,15 @@ impl Programme {
             Some(Body::Liquid) => Fire::Liquid,
             Some(Body::Ware) => Fire::Oven,
             None => self.fire,
+        }
+    }
+
+    /// What gives most of the heat gives it through this.
+    pub fn main_touch(&self) -> Touch {
+        match self.fire {
+            Fire::Pan | Fire::Grill => Touch::Solid,
+            Fire::Oven => Touch::Air,
+            Fire::Oil | Fire::Liquid | Fire::Steam => Touch::Liquid,
         }
     }
 

@@ -14,27 +14,31 @@ pub(super) const RELEASE_MM: f64 = 0.2;
 /// Flesh between flakes has softened, C.
 pub(super) const SOFT_C: f64 = 49.0;
 /// Softened share of the way at which a tester grips, and slides.
-pub(super) const GRIPS_SHARE: f64 = 0.6;
-pub(super) const SLIDES_SHARE: f64 = 0.98;
+pub(super) const TESTER_SHARES: [f64; 2] = [0.6, 0.98];
+/// Bone just holds from here, lets go, and falls off, C. common practice, no source for the first: about five kelvins
+/// before it lets go.
+pub(super) const BONE_C: [f64; 3] = [50.0, LETS_GO_C, 62.0];
 /// Bone lets go, C.
-pub(super) const BONE_C: f64 = 55.0;
+const LETS_GO_C: f64 = 55.0;
 /// Few beads after so long above their temperature, many after so much longer, s.
-pub(super) const FEW_BEADS_S: f64 = 60.0;
-pub(super) const MANY_BEADS_S: f64 = 240.0;
+pub(super) const BEADS_S: [f64; 2] = [60.0, 240.0];
 /// The lip: just warm from here, warm, hot, C. Cooks say cold under 35, just warm 38 to 45, warm 46
 /// to 52, hot above 55: the ends lie between.
-pub(super) const JUST_WARM_C: f64 = 36.5;
-pub(super) const WARM_C: f64 = 45.5;
-pub(super) const HOT_C: f64 = 53.5;
+pub(super) const LIP_C: [f64; 3] = [36.5, 45.5, 53.5];
 /// A finger: gives from here, the dent stays, falls apart, C. common practice, no source.
-pub(super) const GIVES_C: f64 = 44.0;
-pub(super) const DENT_C: f64 = 50.0;
-pub(super) const APART_C: f64 = 67.0;
-/// Water leaving by face area, kg/(m2 s), from which a fryer or pan roars, bubbles, dies down. common
+pub(super) const PRESS_C: [f64; 3] = [44.0, 50.0, 67.0];
+/// Water leaving by face area, kg/(m2 s), from which a fryer or pan dies down, bubbles, roars. common
 /// practice, no source for the words; the figures are those of the engine's own frying.
-pub(super) const ROARS_KG_M2S: f64 = 4.5e-3;
-pub(super) const BUBBLES_KG_M2S: f64 = 3e-3;
-pub(super) const DIES_DOWN_KG_M2S: f64 = 5e-4;
+pub(super) const BUBBLING_KG_M2S: [f64; 3] = [5e-4, 3e-3, 4.5e-3];
+
+/// Which word a value is, among those from raw to past: one further for each bound it has come to.
+fn word<W: Copy>(value: f64, bounds: &[f64], raw: W, words: &[W]) -> W {
+    let past = bounds
+        .iter()
+        .zip(words)
+        .filter(|(bound, _)| value >= **bound);
+    past.last().map_or(raw, |(_, word)| *word)
+}
 
 /// What a thin metal tester meets, pushed through the thickest part.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize)]
@@ -67,12 +71,8 @@ pub enum Lip {
 impl Lip {
     /// For a middle at `t_c`.
     pub fn at(t_c: f64) -> Self {
-        match t_c {
-            t if t < JUST_WARM_C => Self::Cold,
-            t if t < WARM_C => Self::JustWarm,
-            t if t < HOT_C => Self::Warm,
-            _ => Self::Hot,
-        }
+        let warmer = [Self::JustWarm, Self::Warm, Self::Hot];
+        word(t_c, &LIP_C, Self::Cold, &warmer)
     }
 }
 
@@ -153,7 +153,7 @@ pub(super) fn releases(column: &Column, moment: &Moment<'_>, side: usize) -> boo
 
 /// Bone lets go all through.
 pub(super) fn bone_free(past: &Past) -> bool {
-    past.coldest_peak_c() >= BONE_C
+    past.coldest_peak_c() >= LETS_GO_C
 }
 
 impl Seen {
@@ -170,32 +170,34 @@ impl Seen {
         let probe_c = grid.sample_flesh(moment.flesh_c, MIDDLE);
         Self {
             cooked_line_share: cooked_line_share(column, past),
-            tester: match soft_m / grid.flesh_m() {
-                s if s >= SLIDES_SHARE => Tester::Slides,
-                s if s >= GRIPS_SHARE => Tester::Grips,
-                _ => Tester::Stops,
-            },
+            tester: word(
+                soft_m / grid.flesh_m(),
+                &TESTER_SHARES,
+                Tester::Stops,
+                &[Tester::Grips, Tester::Slides],
+            ),
             lip: Lip::at(probe_c),
-            press: match peak_c {
-                t if t < GIVES_C => Press::SpringsBack,
-                t if t < DENT_C => Press::Gives,
-                t if t < APART_C => Press::DentStays,
-                _ => Press::FallsApart,
-            },
-            beads: match past.beads_s[0].max(past.beads_s[1]) {
-                s if s < FEW_BEADS_S => Beads::None,
-                s if s < MANY_BEADS_S => Beads::Few,
-                _ => Beads::Many,
-            },
+            press: word(
+                peak_c,
+                &PRESS_C,
+                Press::SpringsBack,
+                &[Press::Gives, Press::DentStays, Press::FallsApart],
+            ),
+            beads: word(
+                past.beads_s[0].max(past.beads_s[1]),
+                &BEADS_S,
+                Beads::None,
+                &[Beads::Few, Beads::Many],
+            ),
             releases: [0, 1].map(|side| releases(column, moment, side)),
             browning_min: past.browning_min,
             bone_free: bone_free(past),
-            bubbling: match past.steam_kg_m2s {
-                m if m >= ROARS_KG_M2S => Bubbling::Roaring,
-                m if m >= BUBBLES_KG_M2S => Bubbling::Lively,
-                m if m >= DIES_DOWN_KG_M2S => Bubbling::DyingDown,
-                _ => Bubbling::Quiet,
-            },
+            bubbling: word(
+                past.steam_kg_m2s,
+                &BUBBLING_KG_M2S,
+                Bubbling::Quiet,
+                &[Bubbling::DyingDown, Bubbling::Lively, Bubbling::Roaring],
+            ),
             core_c,
             probe_c,
         }

@@ -2,7 +2,7 @@
 
 use super::act::What;
 use super::fire::Fire;
-use crate::heat::{Face, Spell};
+use crate::heat::{Face, ROOM_C, Spell};
 
 /// How long a stage takes.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -33,9 +33,6 @@ pub struct Stage {
     /// By what it is heated, where that is not what the whole way is set by.
     pub fire: Option<Fire>,
 }
-
-/// What a hob is turned to while the piece rests, C: the room.
-const ROOM_C: f64 = 22.0;
 
 impl Stage {
     /// A share of the time with the same on both faces.

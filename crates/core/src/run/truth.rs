@@ -181,10 +181,26 @@ pub struct Truth {
     pub left_in: bool,
 }
 
-/// What no kitchen is beyond: kelvins, times as good a contact, share of the power.
-const KELVINS: (f64, f64) = (-150.0, 150.0);
-const TIMES: (f64, f64) = (0.1, 10.0);
-const RECOVERY: (f64, f64) = (0.05, 5.0);
+/// What no kitchen is beyond.
+impl ThingOff {
+    /// So much hotter, K.
+    pub const KELVINS: (f64, f64) = (-150.0, 150.0);
+    /// Times as good a contact.
+    pub const TIMES: (f64, f64) = (0.1, 10.0);
+    /// Share of the power.
+    pub const RECOVERY: (f64, f64) = (0.05, 5.0);
+}
+
+/// What of a thing an error is an error of.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Off {
+    /// How hot it is against what it is set to.
+    Kelvins(Fire),
+    /// How well it gives heat to what touches it.
+    Contact(Touch),
+    /// How fast it comes back.
+    Recovery,
+}
 
 impl Truth {
     /// Exactly as asked.
@@ -228,9 +244,27 @@ impl Truth {
                 "C",
                 as_asked.start_c,
             )?,
-            contact: Contacts::all(within("contact", differs.contact, TIMES, "times", 1.0)?),
-            kelvins: Kelvins::all(within("heat_k", differs.heat_k, KELVINS, "K", 0.0)?),
-            hob_share: within("hob_share", differs.hob_share, RECOVERY, "times", 1.0)?,
+            contact: Contacts::all(within(
+                "contact",
+                differs.contact,
+                ThingOff::TIMES,
+                "times",
+                1.0,
+            )?),
+            kelvins: Kelvins::all(within(
+                "heat_k",
+                differs.heat_k,
+                ThingOff::KELVINS,
+                "K",
+                0.0,
+            )?),
+            hob_share: within(
+                "hob_share",
+                differs.hob_share,
+                ThingOff::RECOVERY,
+                "times",
+                1.0,
+            )?,
             left_in: differs.left_in,
             load: pieces.map_or(1.0, |n| n / f64::from(piece.pieces)),
             ..as_asked
@@ -249,19 +283,19 @@ impl Truth {
         heats: bool,
     ) -> Result<Self, InputError> {
         if let Some(k) = off.kelvins {
-            let k = checked("kelvins", k, KELVINS, "K")?;
+            let k = checked("kelvins", k, ThingOff::KELVINS, "K")?;
             if let Some(fire) = fire {
                 *self.kelvins.at(fire) += k;
             }
         }
         if let Some(times) = off.contact {
-            let times = checked("contact", times, TIMES, "times")?;
+            let times = checked("contact", times, ThingOff::TIMES, "times")?;
             if let Some(touch) = touch {
                 *self.contact.at(touch) *= times;
             }
         }
         if let Some(share) = off.recovery {
-            let share = checked("recovery", share, RECOVERY, "times")?;
+            let share = checked("recovery", share, ThingOff::RECOVERY, "times")?;
             if heats {
                 self.hob_share *= share;
             }

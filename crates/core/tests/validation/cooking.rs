@@ -551,19 +551,38 @@ fn law_company_in_the_pan_takes_longer() {
         events: vec![is_in()],
         in_s: 30.0,
     };
-    let shared = cook(&CookAsked {
-        plan,
-        events: vec![is_in()],
-        now_s: 60.0,
-        field: None,
-        beside: vec![beside],
-    })
-    .unwrap();
+    let beside_it = |beside: Vec<BesideCook>| {
+        let asked = CookAsked {
+            plan: plan.clone(),
+            events: vec![is_in()],
+            now_s: 60.0,
+            field: None,
+            beside,
+        };
+        cook(&asked).unwrap()
+    };
+    let shared = beside_it(vec![beside.clone()]);
     assert!(
         shared.off_heat_s > alone + 5.0,
         "{} {alone}",
         shared.off_heat_s
     );
+    assert!(shared.left_out.is_empty());
+    // One whose pan is no longer in the kitchen cannot be worked out: it is not counted, and that is said.
+    let mut gone = beside;
+    gone.plan.method.settings = vec![word("pan", "the old one")];
+    let told = beside_it(vec![gone]);
+    assert!(
+        (told.off_heat_s - alone).abs() < 0.5,
+        "{} {alone}",
+        told.off_heat_s
+    );
+    let left_out: Vec<_> = told
+        .left_out
+        .iter()
+        .map(|one| (&one.id[..], one.code))
+        .collect();
+    assert_eq!(left_out, [("beside[0]", "beside_unreadable")]);
 }
 
 /// A simulated probe off the middle reads hot, one that lags reads cold, and one in the middle of the piece as planned

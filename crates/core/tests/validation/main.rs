@@ -47,6 +47,14 @@ pub mod notes {
         NOTES.with_borrow_mut(|notes| notes.push(row));
     }
 
+    /// How many hidden pieces a law is tried on: a part of them in every test, all of them for the proof.
+    pub fn many(in_a_test: u64, for_the_proof: u64) -> u64 {
+        match std::env::var_os("CINDO_PROOF") {
+            Some(_) => for_the_proof,
+            None => in_a_test,
+        }
+    }
+
     /// Those of this thread so far.
     pub fn taken() -> Vec<[String; 3]> {
         NOTES.take()

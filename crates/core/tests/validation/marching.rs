@@ -1,14 +1,14 @@
 //! The march against a general-purpose solver.
 
 use super::notes::note;
-use super::reference::{apart_k, by_bdf, cod_in_liquid, marched};
+use super::reference::{apart_k, by_dop853, cod_in_liquid, marched};
 use cindo_core::heat::Steps;
 
 /// Properties that follow temperature and composition, same grid: what differs is the steps.
 #[test]
 pub fn reference_march_of_cod_in_hot_liquid() {
     let column = cod_in_liquid();
-    let reference = by_bdf(&column, 1e-9);
+    let reference = by_dop853(&column, 1e-9);
     let ours = apart_k(&marched(&column, Steps::ORDINARY), &reference);
     let close = Steps {
         tolerance_k: 1e-5,
@@ -16,7 +16,7 @@ pub fn reference_march_of_cod_in_hot_liquid() {
     };
     let closer = apart_k(&marched(&column, close), &reference);
     note(
-        "march of cod in liquid at 82 C against a general solver (BDF), same grid",
+        "march of cod in liquid at 82 C against a general solver (DOP853), same grid",
         format!("apart by {ours:.3} K"),
         format!("{closer:.4} K with short steps"),
     );

@@ -1,10 +1,11 @@
-//! A general-purpose solver of stiff equations (variable-order BDF, crate `diffsol`) on the
-//! very grid and material of the engine: what is left is the marching in time alone.
+//! A general-purpose solver (Dormand and Prince's Runge-Kutta method of order 8, DOP853, crate `ode_solvers`) on the very
+//! grid and material of the engine: what is left is the marching in time alone.
 //! Used by the test below and by `benches/engine.rs`.
 
 use cindo_core::heat::{Column, Face, Fineness, Grid, Marcher, Medium, Spell, Steps};
 use cindo_core::matter::{Composition, Material};
-use diffsol::{FaerSparseLU, FaerSparseMat, OdeBuilder, OdeSolverMethod, OdeSolverStopReason};
+use ode_solvers::dop_shared::OutputType;
+use ode_solvers::{DVector, Dop853, System};
 
 /// Raw cod 25 mm thick, from 5 C, in a stirred liquid at 82 C for ten minutes.
 pub const START_C: f64 = 5.0;
@@ -55,41 +56,53 @@ impl Cells<'_> {
         }
     }
 
-    /// Rate of `v`, K/s, with conductances and heat capacities at `t`, and the liquid at
-    /// `fluid_c`.
-    fn rate(&self, t: &[f64], v: &[f64], fluid_c: f64, out: &mut [f64]) {
+    /// Rate of change, K/s.
+    fn rate(&self, t: &[f64], out: &mut [f64]) {
         let n = t.len();
         for i in 0..n {
             let material = self.column.material(i);
             let capacity = material.capacity_j_m3k(t[i], material.water_kg_m3);
-            let below = if i == 0 { fluid_c } else { v[i - 1] };
-            let above = if i + 1 == n { fluid_c } else { v[i + 1] };
-            let flow = self.conductance(t, i) * (below - v[i])
-                + self.conductance(t, i + 1) * (above - v[i]);
+            let below = if i == 0 { FLUID_C } else { t[i - 1] };
+            let above = if i + 1 == n { FLUID_C } else { t[i + 1] };
+            let flow = self.conductance(t, i) * (below - t[i])
+                + self.conductance(t, i + 1) * (above - t[i]);
             out[i] = flow / (capacity * self.column.grid.width_m[i]);
         }
     }
 }
 
-/// The same by BDF. The Jacobian holds the properties: enough for its iteration.
-pub fn by_bdf(column: &Column, tolerance: f64) -> Vec<f64> {
-    let n = column.grid.len();
+impl System<f64, DVector<f64>> for Cells<'_> {
+    fn system(&self, _: f64, t: &DVector<f64>, out: &mut DVector<f64>) {
+        self.rate(t.as_slice(), out.as_mut_slice());
+    }
+}
+
+/// The same by DOP853.
+pub fn by_dop853(column: &Column, tolerance: f64) -> Vec<f64> {
+    let start = DVector::from_element(column.grid.len(), START_C);
     let cells = Cells { column };
-    let problem = OdeBuilder::<FaerSparseMat<f64>>::new()
-        .rtol(tolerance)
-        .atol([tolerance])
-        .rhs_implicit(
-            |t: &[f64], _: &[f64], _: f64, out: &mut [f64]| cells.rate(t, t, FLUID_C, out),
-            |t: &[f64], _: &[f64], _: f64, v: &[f64], out: &mut [f64]| cells.rate(t, v, 0.0, out),
-        )
-        .init(|_: &[f64], _: f64, t: &mut [f64]| t.fill(START_C), n)
-        .build()
-        .unwrap();
-    let mut solver = problem.bdf::<FaerSparseLU<f64>>().unwrap();
-    solver.set_stop_time(END_S).unwrap();
-    while !matches!(solver.step().unwrap(), OdeSolverStopReason::TstopReached) {}
-    let state = solver.state();
-    (0..n).map(|i| state.y[i]).collect()
+    // The controller of the method as its authors have it; stiff or not, its steps are found.
+    let (safety, beta, least, most, steps) = (0.9, 0.0, 0.333, 6.0, 1_000_000);
+    let mut solver = Dop853::from_param(
+        cells,
+        0.0,
+        END_S,
+        END_S,
+        start,
+        tolerance,
+        tolerance,
+        safety,
+        beta,
+        least,
+        most,
+        END_S,
+        0.0,
+        steps,
+        u32::MAX,
+        OutputType::Sparse,
+    );
+    solver.integrate().unwrap();
+    solver.y_out().last().unwrap().as_slice().to_vec()
 }
 
 /// Largest difference, K.

@@ -216,3 +216,176 @@ fn law_a_belief_is_of_a_thing() {
     );
     assert!(!moves("sear_both_sides").contains(&Moves::Kelvins(Fire::Oven)));
 }
+
+/// An oven of one's own that runs cool is planned for: as long as an oven that is set so much cooler takes; and the card of
+/// before, which said so itself, takes as long.
+#[test]
+fn law_what_was_learned_of_a_thing_is_planned_for() {
+    let off_s = |json: &str, settings: &[(&str, Value)]| {
+        let mut asked = asked("hot_roast", settings);
+        asked.kitchen = kitchen(json).unwrap();
+        plan(&asked).unwrap().off_heat_s
+    };
+    let cool = r#"{ "things": [{ "id": "home", "like": "home", "list": "ovens", "name": "the small oven",
+        "learned": [{ "what": "kelvins", "mean": -18, "sd": 3 }] }] }"#;
+    let set = |c: f64| ("oven_c", Value::Number(c));
+    let usual = off_s("{}", &[set(200.0)]);
+    let learned = off_s(cool, &[set(200.0)]);
+    assert!(learned > usual + 20.0, "{usual} {learned}");
+    assert!((learned - off_s("{}", &[set(182.0)])).abs() < 0.5);
+    let older = off_s("{}", &[set(200.0), ("oven_off_k", Value::Number(-18.0))]);
+    assert!((learned - older).abs() < 0.5, "{learned} {older}");
+    // Another oven is not meant by it, nor a way without one.
+    let other = off_s(cool, &[set(200.0), ("oven", Value::Word("range".into()))]);
+    let ships = off_s("{}", &[set(200.0), ("oven", Value::Word("range".into()))]);
+    assert_eq!(other, ships);
+}
+
+/// What was learned is less in doubt: times vary less, and only by what was learned.
+#[test]
+fn law_what_was_learned_is_less_in_doubt() {
+    let doubts = |json: &str, kind: &str| -> Vec<(Moves, f64)> {
+        let kitchen = kitchen(json).unwrap();
+        let method = Method::find(kind).unwrap();
+        let piece = Piece::new(&piece(kind)).unwrap();
+        let chosen = method.choose(&[], &kitchen).unwrap();
+        let programme = method.programme(&piece, &chosen, &kitchen).unwrap();
+        let factors = Factor::of(&piece, &programme);
+        factors
+            .iter()
+            .map(|doubt| (doubt.moves, doubt.spread))
+            .collect()
+    };
+    let known = r#"{ "things": [
+        { "id": "clad", "like": "clad", "name": "mine", "learned": [
+            { "what": "kelvins", "mean": 4, "sd": 6 }, { "what": "contact", "mean": 0.9, "sd": 0.1 }] },
+        { "id": "ring", "like": "home_gas", "name": "ring", "learned": [
+            { "what": "recovery", "mean": 0.8, "sd": 0.05 }] }] }"#;
+    let (before, after) = (
+        doubts("{}", "sear_both_sides"),
+        doubts(known, "sear_both_sides"),
+    );
+    for ((moves, was), (same, is)) in before.iter().zip(&after) {
+        assert_eq!(moves, same);
+        let (wanted, changes) = match moves {
+            Moves::Kelvins(Fire::Pan) => (6.0, true),
+            Moves::Surface => (0.1, true),
+            _ => (*was, false),
+        };
+        assert_eq!(*is, wanted, "{moves:?} {changes}");
+    }
+    let range_s = |json: &str| {
+        let mut asked = asked("sear_both_sides", &[]);
+        asked.range = true;
+        asked.kitchen = kitchen(json).unwrap();
+        let plan = plan(&asked).unwrap();
+        plan.latest_s - plan.look_from_s
+    };
+    let surer = known
+        .replace("\"mean\": 4", "\"mean\": 0")
+        .replace("\"mean\": 0.9", "\"mean\": 1");
+    let (sure, usual) = (range_s(&surer), range_s("{}"));
+    // How thick it is, by eye, is most of the doubt.
+    assert!(sure < 0.95 * usual, "{sure} {usual}");
+    // What no thing can be, and twice the same, is named.
+    for (learned, field) in [
+        (
+            r#"{ "what": "kelvins", "mean": 900, "sd": 1 }"#,
+            "things[0].learned[0].mean",
+        ),
+        (
+            r#"{ "what": "contact", "mean": 1, "sd": -1 }"#,
+            "things[0].learned[0].sd",
+        ),
+        (
+            r#"{ "what": "kelvins", "mean": 1, "sd": 1 }, { "what": "kelvins", "mean": 2, "sd": 1 }"#,
+            "things[0].learned[1].what",
+        ),
+    ] {
+        let json = format!(
+            r#"{{ "things": [{{ "id": "a", "like": "clad", "name": "a", "learned": [{learned}] }}] }}"#
+        );
+        assert_eq!(kitchen(&json).unwrap_err().field(), field);
+    }
+}
+
+/// Kinds that homes and yards have: oil in a pot takes a ring, a fire that burns is soon ready, a closed grill bakes, a way
+/// that needs a basket or a stand is not had without one.
+#[test]
+fn practice_kinds_of_a_home_and_a_yard() {
+    let mut fry = asked("deep_fry_batter", &[]);
+    let whole = plan(&fry).unwrap();
+    let fryer = |plan: &cindo_core::plan::Plan| -> Vec<(&'static str, Option<String>)> {
+        let acts = plan.steps.iter().flat_map(|step| &step.act.needs);
+        acts.map(|need| (need.like, need.thing.clone())).collect()
+    };
+    assert!(fryer(&whole).iter().all(|(like, _)| *like != "hobs"));
+    fry.method
+        .settings
+        .push(("fryer".into(), Value::Word("pot_on_hob".into())));
+    let pot = plan(&fry).unwrap();
+    assert!(
+        fryer(&pot).iter().any(|(like, _)| *like == "hobs"),
+        "{:?}",
+        fryer(&pot)
+    );
+    let oil_l =
+        |plan: &cindo_core::plan::Plan| plan.chosen.number_for(cindo_core::methods::Purpose::Depth);
+    assert_eq!((oil_l(&whole), oil_l(&pot)), (Some(3.0), Some(1.9)));
+    // Less oil over a weaker fire drops further.
+    assert!(pot.outcome.reservoir_low_c < whole.outcome.reservoir_low_c);
+    fry.method
+        .settings
+        .push(("oil_l".into(), Value::Number(2.5)));
+    assert_eq!(oil_l(&plan(&fry).unwrap()), Some(2.5));
+
+    let ready_s = |grate: &str| {
+        let asked = asked("grill_direct", &[("grate", Value::Word(grate.into()))]);
+        plan(&asked).unwrap().heat_up_s()
+    };
+    assert!(ready_s("charcoal_burning") <= 300.0 && ready_s("charcoal") >= 1200.0);
+    // A still oven of 180 C and a closed grill are about as fast: within a tenth.
+    let bake_s = |oven: &str| {
+        let fan = ("fan", Value::Flag(false));
+        let asked = asked("hot_roast", &[("oven", Value::Word(oven.into())), fan]);
+        plan(&asked).unwrap().off_heat_s
+    };
+    let (oven, grill) = (bake_s("home"), bake_s("closed_grill"));
+    assert!((grill / oven - 1.0).abs() < 0.1, "{oven} {grill}");
+
+    for (kind, list) in [("grill_basket", "baskets"), ("grill_upright", "stands")] {
+        let piece = Piece::new(&piece(kind)).unwrap();
+        let way = Method::find(kind).unwrap();
+        let without = kitchen(&format!(r#"{{ "kit": {{ "{list}": [] }} }}"#)).unwrap();
+        let why = way.suits(&piece, &without);
+        assert!(!why.suits && why.reasons.iter().any(|r| r.code == "not_here"));
+        assert!(way.suits(&piece, &Kitchen::SEA_LEVEL).suits, "{kind}");
+    }
+    // A weight stays on by itself, and the step says so.
+    let pressed = |by: &str| {
+        let asked = asked("sear_skin_first", &[("press", Value::Word(by.into()))]);
+        let steps = plan(&asked).unwrap().steps;
+        steps
+            .iter()
+            .map(|s| s.act.words.clone())
+            .collect::<String>()
+    };
+    assert!(
+        pressed("weight").contains("a weight on top") && pressed("hand").contains("Press flat")
+    );
+    // Rings and shelves are counted.
+    let own = kitchen(
+        r#"{ "things": [{ "id": "two", "like": "coil", "name": "two rings", "places": 2 }] }"#,
+    );
+    let kit = own.unwrap().kit;
+    let places = [
+        ("hobs", "two"),
+        ("hobs", "coil"),
+        ("ovens", "home"),
+        ("pans", "clad"),
+    ];
+    assert_eq!(
+        places.map(|(list, key)| kit.places(list, key)),
+        [2, 4, 2, 1]
+    );
+}

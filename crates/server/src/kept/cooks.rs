@@ -9,7 +9,7 @@ use crate::wire::{
     BesideCookWire, CookAnswer, CookKept, CookNew, CookRequest, EventsNew, PlanRequest,
 };
 use cindo_core::Within;
-use cindo_core::cook::{Event, Happened, from_in};
+use cindo_core::cook::{Event, Happened, LeftOut, from_in};
 use cindo_core::quantity::checked;
 use cindo_core::run::FieldAsked;
 use diesel::sqlite::SqliteConnection;
@@ -148,17 +148,22 @@ impl Found {
         events: &[Event],
         now_s: f64,
     ) -> Result<CookAnswer, RequestError> {
-        CookRequest {
+        let mut answer = CookRequest {
             field: Some(FIELD),
             ..self.asked(plan, events, now_s)
         }
-        .answer()
+        .answer()?;
+        let unreadable = self.beside.iter().filter(|(row, _)| plan_of(row).is_err());
+        let unreadable = unreadable.map(|(row, _)| LeftOut::beside(&row.id));
+        answer.left_out.extend(unreadable);
+        Ok(answer)
     }
 
     /// The question that a fold is an answer to.
     fn asked(&self, plan: &PlanRequest, events: &[Event], now_s: f64) -> CookRequest {
         let (events, now_s, zero_s) = from_in(events, now_s);
         let beside = self.beside.iter().filter_map(|(row, rows)| {
+            // Said beside the answer.
             let plan = plan_of(row).ok()?;
             let theirs = on_clock(row.made_ms, self.row.made_ms) + now_s + zero_s;
             let (events, their_now_s, their_zero_s) = from_in(&happened(rows), theirs);

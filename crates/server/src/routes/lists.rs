@@ -144,7 +144,7 @@ pub fn etag(revision: i32) -> (HeaderName, HeaderValue) {
 /// The revision that a change says it is a change of.
 pub fn revision(request: &HttpRequest, what: &'static str) -> Result<i32, Refusal> {
     let said = request.headers().get(IF_MATCH);
-    let said = said.ok_or(Refusal::NoRevision { what })?;
+    let said = said.ok_or(Refusal::PreconditionRequired { what })?;
     let text = said.to_str().unwrap_or_default().trim();
     // An ETag that never was one of ours matches nothing.
     let number = text.trim_matches('"').parse();

@@ -19,7 +19,7 @@ pub enum Refusal {
     },
     /// A change that does not say which state it is a change of.
     #[error("say with If-Match which state of the {what} this changes (its ETag)")]
-    NoRevision {
+    PreconditionRequired {
         /// Of what kind.
         what: &'static str,
     },
@@ -44,7 +44,7 @@ impl Refusal {
         match self {
             Self::Request(_) => "", // has its own
             Self::TooLarge { .. } => "too_large",
-            Self::NoRevision { .. } => "no_revision",
+            Self::PreconditionRequired { .. } => "no_revision",
             Self::Method { .. } => "method_not_allowed",
             Self::Stranger { .. } => "not_from_here",
         }
@@ -65,7 +65,7 @@ impl ResponseError for Refusal {
                 RequestError::Ours(_) => StatusCode::INTERNAL_SERVER_ERROR,
             },
             Self::TooLarge { .. } => StatusCode::PAYLOAD_TOO_LARGE,
-            Self::NoRevision { .. } => StatusCode::PRECONDITION_REQUIRED,
+            Self::PreconditionRequired { .. } => StatusCode::PRECONDITION_REQUIRED,
             Self::Method { .. } => StatusCode::METHOD_NOT_ALLOWED,
             Self::Stranger { status, .. } => *status,
         }

@@ -3,13 +3,14 @@
 use super::plan::{PlanAnswer, PlanRequest};
 use super::seen::SliceFieldWire;
 use crate::error::RequestError;
+use cindo_core::belief::Cues;
 use cindo_core::cook::{
     Advice, Alarm, Askable, Because, BesideCook, CookAsked, Event, Holding, Learned, LeftOut, Next,
     Phase, PromiseTold, Spread, Standing, TracePoint, cook, wrongly_served,
 };
 use cindo_core::fish::Notice;
 use cindo_core::methods::{Step, StepTold};
-use cindo_core::run::{Beads, Bubbling, FieldAsked, Lip, Press, Seen, Tester, What};
+use cindo_core::run::{Beads, Bubbling, FieldAsked, Lip, Press, Seen, Sign, Tester, What};
 use cindo_core::target::{Band, Safety};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -51,7 +52,7 @@ pub struct CookRequest {
 }
 
 /// What a piece looks and feels like.
-#[derive(Debug, Clone, Copy, Serialize, ToSchema)]
+#[derive(Debug, Clone, Serialize, ToSchema)]
 pub struct SeenWire {
     /// A thin tester pushed through.
     pub tester: Tester,
@@ -71,6 +72,8 @@ pub struct SeenWire {
     pub core_c: f64,
     /// Mid-thickness, C.
     pub probe_c: f64,
+    /// What it is like, a sentence.
+    pub now: String,
 }
 
 impl SeenWire {
@@ -85,6 +88,10 @@ impl SeenWire {
             bone_free: seen.bone_free,
             core_c: seen.core_c,
             probe_c: seen.probe_c,
+            now: Cues::all().now(&[
+                (Sign::Tester, seen.tester as usize),
+                (Sign::Press, seen.press as usize),
+            ]),
         }
     }
 }

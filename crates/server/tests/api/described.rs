@@ -238,6 +238,7 @@ async fn every_bound_in_the_description_is_the_bound_that_holds() {
                     match (schema, field.as_str()) {
                         ("ThingAsked", "power_w") => place["like"] = json!("counter"),
                         ("ThingAsked", "litres") => place["like"] = json!("deep"),
+                        ("ThingAsked", "places") => place["like"] = json!("coil"),
                         ("ThingAsked", "length_mm") => place["width_mm"] = json!(300),
                         ("ThingAsked", "width_mm") => place["length_mm"] = json!(300),
                         _ => {}

@@ -148,3 +148,68 @@ async fn without_a_thermometer_a_figure_gets_a_word() {
     assert!(!codes(false, "food_safety").await);
     assert!(!codes(true, "just_set").await);
 }
+
+/// Two pans of a kind with names of their own are kept and asked by id; one taken away leaves a cook that is in it as it
+/// stands, and a card that names it says which word is unknown.
+#[actix_web::test]
+async fn a_thing_that_goes_leaves_the_cook_that_is_in_it() {
+    let kitchen = Kitchen::new();
+    let pan = |id: &str, name: &str, mm: f64| json!({ "id": id, "like": "clad", "list": "pans", "name": name, "across_mm": mm });
+    let two = json!({ "things": [pan("clad", "the big one", 320.0), pan("clad_2", "the little one", 200.0)] });
+    let said = say(&kitchen, 0, &two).await;
+    assert_eq!(said.status, StatusCode::OK, "{}", said.json);
+    let kept = kitchen.get("/api/kitchen").await.json["kitchen"].clone();
+    assert_eq!(kept["things"][1]["name"], "the little one");
+    let mut asked = request();
+    asked["method"] = json!({ "kind": "sear_both_sides", "pan": "clad_2" });
+    asked["kitchen"] = kept;
+    let plan = kitchen.post("/api/plan", &asked).await.json;
+    let pans = plan["settings"].as_array().unwrap().iter();
+    let pans = pans.filter(|one| one["key"] == "pan").collect::<Vec<_>>();
+    assert_eq!(pans[0]["control"]["value"], "clad_2", "{}", pans[0]);
+    let new = json!({ "id": "on", "title": "Hake", "plan": asked, "pan": "clad_2" });
+    kitchen.post("/api/cooks", &new).await;
+    let events = json!({ "sent_s": 60, "events": [{ "id": "i", "at_s": 1, "kind": "in" }] });
+    kitchen.post("/api/cooks/on/events", &events).await;
+    let before = kitchen.get("/api/cooks/on").await.json;
+
+    // Away with the little one.
+    let one = json!({ "things": [pan("clad", "the big one", 320.0)] });
+    assert_eq!(say(&kitchen, 1, &one).await.status, StatusCode::OK);
+    let after = kitchen.get("/api/cooks/on").await.json;
+    assert_eq!(after["unreadable"], Value::Null);
+    assert_eq!(after["plan"], before["plan"]);
+    let acts = |cook: &Value| -> Vec<Value> {
+        let steps = cook["standing"]["steps"].as_array().unwrap().iter();
+        steps.map(|step| step["act"].clone()).collect()
+    };
+    assert_eq!(acts(&after), acts(&before));
+    let turned = json!({ "sent_s": 200, "events": [{ "id": "t", "at_s": 190, "kind": "turned" }] });
+    let turned = kitchen.post("/api/cooks/on/events", &turned).await;
+    assert!(turned.status.is_success(), "{}", turned.json);
+    // A new card of it is told by its word.
+    asked["kitchen"] = kitchen.get("/api/kitchen").await.json["kitchen"].clone();
+    let gone = kitchen.post("/api/plan", &asked).await;
+    assert_eq!(
+        (gone.code(), gone.field()),
+        ("unknown", "method.pan"),
+        "{}",
+        gone.json
+    );
+    // Two of one name, and what nobody can be sure of, keep nothing.
+    for (wrong, field) in [
+        (
+            json!({ "things": [pan("a", "one", 200.0), pan("b", "ONE", 200.0)] }),
+            "kitchen.things[1].name",
+        ),
+        (
+            json!({ "things": [{ "id": "home", "like": "home", "list": "ovens", "name": "oven",
+                "learned": [{ "what": "kelvins", "mean": 1, "sd": 999 }] }] }),
+            "kitchen.things[0].learned[0].sd",
+        ),
+    ] {
+        let refused = say(&kitchen, 2, &wrong).await;
+        assert_eq!(refused.field(), field, "{}", refused.json);
+    }
+    assert_eq!(kitchen.get("/api/kitchen").await.json["revision"], 2);
+}

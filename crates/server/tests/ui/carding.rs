@@ -36,22 +36,23 @@ async fn a_kitchen_is_asked_once_and_everything_goes_by_it() {
     person.open(&format!("/ways?{HAKE}")).await;
     person.find("way-sear_skin_first").await;
     person
-        .until("no fryer here", &gone("way-deep_fry_batter"))
+        .until("no grill here", &gone("way-grill_basket"))
         .await;
     let why = person
-        .js("return document.querySelector('[data-testid=not-deep_fry_batter]').textContent")
+        .js("return document.querySelector('[data-testid=not-grill_basket]').textContent")
         .await;
 
-    // Thing by thing: a fryer comes, the hill is too high for anybody, then as it is.
+    // Thing by thing: a basket and a grill come, the hill is too high for anybody, then as it is.
     person.open(&format!("/kit?{HAKE}")).await;
-    person.until("not here", &says("kit-leaves", "fryer")).await;
-    person.click("fryers-home").await;
-    person
-        .until(
-            "here",
-            "return document.querySelector('[data-testid=fryers-home]').ariaPressed === 'true'",
-        )
-        .await;
+    person.until("not here", &says("kit-leaves", "grill")).await;
+    for thing in ["grates-gas", "baskets-hinged"] {
+        person.click(thing).await;
+        let here = format!(
+            "return document.querySelector('[data-testid={thing}]').ariaPressed === 'true'"
+        );
+        person.until("here", &here).await;
+        person.settled().await;
+    }
     person.type_into("altitude", "9000").await;
     person
         .until("a word beside it", "return document.querySelector('[data-testid=altitude]').ariaInvalid === 'true' && document.querySelectorAll('[role=alert]').length > 0")
@@ -77,9 +78,7 @@ async fn a_kitchen_is_asked_once_and_everything_goes_by_it() {
         .await;
     let kept = person.ask("/api/kitchen").await;
     person.open(&format!("/ways?{HAKE}")).await;
-    person
-        .until("a fryer again", &there("way-deep_fry_dusted"))
-        .await;
+    person.until("a grill", &there("way-grill_basket")).await;
 
     // A link from another kitchen says so, and one tap brings it here.
     let other = "%7B%22altitude_m%22%3A0%2C%22kit%22%3A%7B%22pans%22%3A%5B%5D%7D%7D";
@@ -97,6 +96,68 @@ async fn a_kitchen_is_asked_once_and_everything_goes_by_it() {
     );
     assert_eq!(typed, json!("9000"));
     assert_eq!(kept["kitchen"]["altitude_m"].as_f64(), Some(1500.0));
+    assert!(violations.is_empty(), "{violations:?}");
+}
+
+/// Two pans of a kind, named and sized where they hang; the card takes either, and an oven that runs cool takes longer.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_kitchen_has_things_of_its_own() {
+    let folder = tempfile::tempdir().unwrap();
+    let mut person = Person::new(1280, 800, Some(folder.path())).await;
+    person.open(&format!("/kit?{HAKE}")).await;
+    person.click("pans-clad-open").await;
+    person.type_into("pans-clad-size", "32").await;
+    person.settled().await;
+    person.click("kit-another").await;
+    person.find("pans-clad_2-size").await;
+    person.type_into("pans-clad_2-size", "20").await;
+    // Two of one name: a word beside the field, what was typed stays.
+    person.type_into("kit-name", "Clad steel\u{e007}").await;
+    let refused = "return document.querySelector('[data-testid=kit-name]').ariaInvalid === 'true' \
+        && document.querySelector('[data-testid=kit-name]').value === 'Clad steel'";
+    person.until("two of one name", refused).await;
+    person.type_into("kit-name", "the little one\u{e007}").await;
+    person
+        .until("its name", &says("pans-clad_2-open", "the little one"))
+        .await;
+    person.settled().await;
+    let violations = person.violations().await;
+    person.click("ovens-home-open").await;
+    person.type_into("ovens-home-off", "-20").await;
+    person
+        .until("how far off", &says("ovens-home-open", "\u{2212}20"))
+        .await;
+    person.settled().await;
+
+    // The power goes; what was said is there.
+    person.pull_server();
+    person.bring_server_back();
+    person.open(&format!("/kit?{HAKE}")).await;
+    person
+        .until("kept", &says("pans-clad_2-open", "20 cm"))
+        .await;
+    let kept = person.ask("/api/kitchen").await;
+    // The card of either pan, each with its own drop; and it reads by its key.
+    person
+        .open(&format!("/ways/sear_both_sides?{HAKE}&s.pan=clad_2"))
+        .await;
+    person.find("off").await;
+    person.settled().await;
+    let body = person.js("return document.body.innerText").await;
+    person.leave().await;
+    let things = kept["kitchen"]["things"].as_array().unwrap();
+    let said: Vec<_> = things.iter().map(|t| (&t["id"], &t["name"])).collect();
+    assert_eq!(
+        json!(said),
+        json!([
+            ["clad", "clad steel"],
+            ["clad_2", "the little one"],
+            ["home", "home oven"]
+        ])
+    );
+    assert_eq!(things[0]["across_mm"].as_f64(), Some(320.0));
+    assert_eq!(things[2]["learned"][0]["mean"].as_f64(), Some(-20.0));
+    assert!(body.as_str().unwrap().contains("the little one"), "{body}");
     assert!(violations.is_empty(), "{violations:?}");
 }
 

@@ -191,7 +191,7 @@ const BOOK: &[Row] = &[
 ];
 const KIT: &[Row] = &[
     ("#usual-*|button|*", Asks("/api/kitchen")),
-    ("#*-size|text|*", Field),
+    ("#*-open|button|*", Opens),
     ("#altitude|*", Field),
     ("#unit-*|button|*", Shows("altitude")),
     ("|radio|*", Chosen),

@@ -20,9 +20,6 @@ import { Band } from "./Band";
 import { isVerdict, Verdict } from "./Probe";
 import { Trace } from "./Trace";
 
-/** Nobody has touched it for so long: it is asked whether it is over, never closed by itself, s. */
-const FORGOTTEN_S = 1200;
-
 /** A second tap of a wet finger is no second act, ms. */
 const TWICE_MS = 900;
 const lastTap = new Map<string, number>();
@@ -83,9 +80,10 @@ export function Strip({ cook, now, first, opened, choose, see, probe }: Props) {
   const left = leftS(next, foldS);
   const held = next?.held_until_s != null && next.held_until_s > foldS;
   const waits = left === null || next?.kind === "heat_up";
-  const late = !waits && left < -5;
+  const late = !waits && next?.late != null && foldS > next.late.from_s;
   const soon = !waits && !late && left < 10;
-  const forgotten = !waits && left < -FORGOTTEN_S && told?.holding == null;
+  const forgotten =
+    !waits && next?.late != null && foldS > next.late.forgotten_s && told?.holding == null;
   const queued = cook.unsent.length;
   const danger = told?.alarms.find((alarm) => alarm.now);
   return (
@@ -256,17 +254,16 @@ export function Strip({ cook, now, first, opened, choose, see, probe }: Props) {
       {told && <Said told={told} cook={cook} />}
       <Spoken cook={cook} late={late} soon={!waits && !late && left <= 0} next={next} />
       {cook.unreadable && <p className="strip-said text-error">{cook.unreadable}</p>}
+      {told?.left_out
+        .filter((one) => one.code === "beside_unreadable")
+        .map((one) => (
+          <p key={one.id} className="strip-said text-warning">
+            {one.message}
+          </p>
+        ))}
     </article>
   );
 }
-
-const TESTER = { stops: "stops", grips: "grips in the middle", slides: "slides" } as const;
-const PRESS = {
-  springs_back: "springs back",
-  gives: "gives a little",
-  dent_stays: "keeps the dent",
-  falls_apart: "falls apart",
-} as const;
 
 /** For who hears the page: one polite word when an act is due, one that interrupts when it is late, nothing between. */
 function Spoken(props: { cook: Running; late: boolean; soon: boolean; next: Next | null }) {
@@ -290,9 +287,7 @@ function cueWords(told: Standing | null, next: Next | null): string {
   const seen = told?.seen;
   // Where a probe decides, what it feels like is no answer.
   const asks = next?.kind === "probe" || next?.kind === "back_on" || told?.released === false;
-  const feels =
-    seen && !asks ? `Now the tester ${TESTER[seen.tester]}, a finger ${PRESS[seen.press]}. ` : "";
-  return feels + cues.join(" ");
+  return [...(seen && !asks ? [seen.now] : []), ...cues].join(" ");
 }
 
 /** The temperature of an act, and how long it takes. */

@@ -1,10 +1,14 @@
 // The kitchen: what is here, how high it lies, whose rules it keeps. Everything that is computed goes by it.
+import { useState } from "react";
 import type { KitchenAsked, ShelfOffered } from "../../api";
 import { RULES } from "../../card";
 import { UnitSwitch, UsualKitchens, useKit, useKitchen, usePiece, useTimes } from "../../shell";
 import { Choice, Failure, NumberField, useUnits } from "../../ui";
 import { type Units, withUnit } from "../../units";
-import { entryOf, keyOf, listsOf, sized, toggled } from "./kit";
+import { Drawn } from "./Drawn";
+import { offBy, type Stands, standing, thingsOf, toggled } from "./kit";
+import { Opened } from "./Opened";
+import "./kit.css";
 
 type Props = { setUnits: (units: Units) => void };
 
@@ -25,8 +29,8 @@ export function Kit({ setUnits }: Props) {
       <header className="pb-4">
         <h1 className="text-title font-bold">What this kitchen has</h1>
         <p className="quiet">
-          Tap what is not here. Every way, time and warning goes by it, on every screen that asks
-          this Cindo.
+          Tap what is not here, or its name to say more of it. Every way, time and warning goes by
+          it, on every screen that asks this Cindo.
         </p>
         <p className="flex flex-wrap items-center gap-x-5">
           <span className="text-small quiet">Start from</span>
@@ -38,12 +42,19 @@ export function Kit({ setUnits }: Props) {
         )}
       </header>
       <div className="grid lg:grid-cols-[1fr_300px] gap-x-12 gap-y-6 items-start">
-        <dl className="grid sm:grid-cols-[11rem_1fr]">
-          {offered.data.shelves.map((shelf) => (
-            <Shelf key={shelf.list} shelf={shelf} kitchen={kitchen} say={say} problem={problem} />
+        <div className="min-w-0">
+          {placed(offered.data.shelves).map((place) => (
+            <Place
+              key={place.name}
+              place={place}
+              shelves={offered.data.shelves}
+              kitchen={kitchen}
+              say={say}
+              problem={problem}
+            />
           ))}
-        </dl>
-        <div className="grid gap-y-4 max-lg:order-first">
+        </div>
+        <div className="grid gap-y-4 max-lg:order-first lg:sticky lg:top-14">
           <NumberField
             label="Height above the sea"
             quantity="metre"
@@ -87,105 +98,118 @@ export function Kit({ setUnits }: Props) {
   );
 }
 
-type ShelfProps = {
-  shelf: ShelfOffered;
+/** Where in a kitchen a shelf of the kit is, and whether things hang there or stand. */
+const PLACES: readonly { name: string; hangs?: boolean; small?: boolean; lists: string[] }[] = [
+  { name: "On the rail", hangs: true, lists: ["pans", "ridges", "presses"] },
+  { name: "The range", lists: ["hobs", "ovens", "broilers"] },
+  { name: "On the shelf", lists: ["pots", "steamers", "fryers", "wares"] },
+  { name: "Outside", lists: ["grates", "baskets", "stands"] },
+  { name: "In the cupboard", small: true, lists: ["fats"] },
+];
+type PlaceOf = { name: string; looks: string; shelves: readonly ShelfOffered[] };
+
+/** Every shelf in its place; one that has none yet stands with the fryers. */
+function placed(shelves: readonly ShelfOffered[]): PlaceOf[] {
+  const known = new Set(PLACES.flatMap((place) => place.lists));
+  return PLACES.map(({ name, hangs, small, lists }) => ({
+    name,
+    looks: `kit-place ${hangs ? "kit-hangs" : "kit-stands"} ${small ? "kit-small" : ""}`,
+    shelves: [
+      ...lists.flatMap((list) => shelves.filter((shelf) => shelf.list === list)),
+      ...(lists.includes("fryers") ? shelves.filter((shelf) => !known.has(shelf.list)) : []),
+    ],
+  }));
+}
+
+type PlaceProps = {
+  place: PlaceOf;
+  shelves: readonly ShelfOffered[];
   kitchen: KitchenAsked;
   say: (kitchen: KitchenAsked) => void;
   problem: { field: string; message: string } | null;
 };
 
-function Shelf({ shelf, kitchen, say, problem }: ShelfProps) {
-  const lists = listsOf(kitchen);
-  const here = (key: string) => entryOf(lists, shelf.list, key);
-  const at = (key: string, size: string) => {
-    const i = (lists[shelf.list] ?? []).findIndex((entry) => keyOf(entry) === key);
-    return `kitchen.kit.${shelf.list}[${i}].${size}`;
-  };
+/** What the server says of the thing at that place among those with a name of their own. */
+function wrongWith(problem: PlaceProps["problem"], at: number | null): boolean {
+  return at !== null && (problem?.field.startsWith(`kitchen.things[${at}]`) ?? false);
+}
+
+function Place({ place, shelves, kitchen, say, problem }: PlaceProps) {
+  const [open, setOpen] = useState<string | null>(null);
+  const all = place.shelves.flatMap((shelf) =>
+    standing(kitchen, shelf, shelves).map((stands) => ({
+      shelf,
+      stands,
+      id: `${shelf.list}-${stands.key}`,
+    })),
+  );
+  // What is wrong with a thing is said in its fields, whoever opened it.
+  const wrong = all.find(({ stands }) => wrongWith(problem, stands.thing));
+  const opened = all.find(({ id }) => id === (wrong?.id ?? open));
   return (
-    <>
-      <dt className="hair-t pt-3 first-letter:uppercase">{shelf.name}</dt>
-      <dd className="hair-t min-w-0 flex flex-wrap items-end gap-x-7">
-        {shelf.things.map((thing) => {
-          const entry = here(thing.key);
-          const own = typeof entry === "object" && entry !== null && "like" in entry ? entry : {};
-          const said = { across_mm: thing.across_mm, power_w: thing.power_w, ...own };
-          const size = thing.across_mm != null ? "across_mm" : "power_w";
-          const value = said[size];
-          return (
-            <div key={thing.key}>
-              {size === "across_mm" && value != null && entry && <PanDrawn acrossMm={value} />}
+    <section aria-label={place.name} className="pt-3">
+      <h2 className="text-small quiet">{place.name}</h2>
+      <ul className={place.looks}>
+        {all.map(({ shelf, stands, id }) => (
+          <li key={id} className="kit-thing">
+            <button
+              type="button"
+              className="kit-draw"
+              aria-pressed={stands.here}
+              aria-label={`${stands.name}, ${shelf.name}`}
+              data-testid={id}
+              onClick={() => {
+                say(toggled(kitchen, shelf, stands));
+                if (stands.here && open === id) setOpen(null);
+              }}
+            >
+              <Drawn list={shelf.list} stands={stands} />
+            </button>
+            {stands.here ? (
               <button
                 type="button"
-                className="here"
-                aria-pressed={entry !== null}
-                data-testid={`${shelf.list}-${thing.key}`}
-                onClick={() => say(toggled(kitchen, shelf, thing.key))}
+                className="kit-name"
+                aria-expanded={opened?.id === id}
+                data-testid={`${id}-open`}
+                onClick={() => setOpen(open === id ? null : id)}
               >
-                {thing.name}
+                <span className="kit-word">{stands.name}</span>
+                <Size stands={stands} kitchen={kitchen} />
               </button>
-              {value != null && entry && (
-                <NumberField
-                  label={`${thing.name}: ${size === "across_mm" ? "across the bottom" : "power"}`}
-                  hideLabel
-                  quantity={size === "across_mm" ? "across" : "watt"}
-                  value={value}
-                  field={at(thing.key, size)}
-                  problem={problem}
-                  testId={`${shelf.list}-${thing.key}-size`}
-                  onChange={(next) => say(sized(kitchen, shelf, thing, { [size]: next }))}
-                />
-              )}
-            </div>
-          );
-        })}
-        {!shelf.things.some((thing) => here(thing.key)) && (
-          <span className="text-small quiet pb-3">none here</span>
-        )}
-      </dd>
-    </>
+            ) : (
+              <span className="kit-name quiet line-through">{stands.name}</span>
+            )}
+          </li>
+        ))}
+      </ul>
+      {opened?.stands.here && (
+        <Opened
+          shelf={opened.shelf}
+          stands={opened.stands}
+          kitchen={kitchen}
+          say={say}
+          problem={problem}
+          open={setOpen}
+        />
+      )}
+    </section>
   );
 }
 
-const PX_A_MM = 0.36;
-
-/** A pan from its side, the pieces in hand lying in it, all on one scale. */
-function PanDrawn({ acrossMm }: { acrossMm: number }) {
-  const { piece } = usePiece();
-  const width = acrossMm * PX_A_MM;
-  const [wide, high] = [piece.widthMm * PX_A_MM, piece.thicknessMm * PX_A_MM];
-  const fit = Math.min(piece.pieces, Math.floor(acrossMm / (piece.widthMm + 8)));
-  const gap = fit > 0 ? (width - fit * wide) / (fit + 1) : 0;
-  return (
-    <svg
-      width={width + 20}
-      height={30}
-      viewBox={`-10 -26 ${width + 20} 30`}
-      className="block mt-2"
-      role="img"
-      aria-label={`${fit} of ${piece.pieces} side by side`}
-    >
-      {Array.from({ length: fit }, (_, i) => (
-        <rect
-          // biome-ignore lint/suspicious/noArrayIndexKey: pieces alike
-          key={i}
-          x={gap + i * (wide + gap)}
-          y={-high}
-          width={wide}
-          height={high}
-          rx={3}
-          className="fill-[var(--flesh-low)] stroke-base-content"
-          strokeWidth={1}
-        />
-      ))}
-      <path
-        d={`M-8 -12L0 0H${width}L${width + 8} -12`}
-        fill="none"
-        stroke="currentColor"
-        strokeWidth={2.5}
-        strokeLinejoin="round"
-      />
-    </svg>
-  );
+/** How large, how strong and how far off, where that is said of it. */
+function Size({ stands, kitchen }: { stands: Stands; kitchen: KitchenAsked }) {
+  const units = useUnits();
+  const { own, offered } = stands;
+  const off = offBy(stands.thing === null ? undefined : thingsOf(kitchen)[stands.thing]);
+  const words = [
+    own.length_mm != null && own.width_mm != null
+      ? `${withUnit(own.length_mm, "across", units)} × ${withUnit(own.width_mm, "across", units)}`
+      : offered.across_mm != null && withUnit(own.across_mm ?? offered.across_mm, "across", units),
+    offered.litres != null && withUnit(own.litres ?? offered.litres, "litre", units),
+    offered.power_w != null && withUnit(own.power_w ?? offered.power_w, "watt", units),
+    off !== 0 && `${off > 0 ? "+" : "−"}${withUnit(Math.abs(off), "kelvin", units)}`,
+  ].filter((word): word is string => typeof word === "string");
+  return words.length > 0 && <span className="kit-size figures">{words.join(", ")}</span>;
 }
 
 /** What that leaves for the piece in hand. */

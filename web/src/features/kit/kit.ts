@@ -1,13 +1,33 @@
-// The kit of a kitchen as the wire has it: list by list, keys, sizes or rows of its own.
+// The kit of a kitchen as the wire has it: list by list, keys, sizes or rows of its own; and things with a name of their own
+// beside them.
 import type { KitchenAsked, ShelfOffered } from "../../api";
 
-export type Sized = { like: string; across_mm?: number; power_w?: number };
+export type Thing = NonNullable<KitchenAsked["things"]>[number];
+type Size = Pick<Thing, "across_mm" | "length_mm" | "width_mm" | "power_w" | "litres" | "places">;
+type Sized = { like: string } & Partial<Size>;
 export type Entry = string | Sized | { key: string };
 export type KitLists = Record<string, Entry[]>;
-type Thing = ShelfOffered["things"][number];
+type Offered = ShelfOffered["things"][number];
+
+/** Something that stands in the drawn kitchen. */
+export type Stands = {
+  key: string;
+  name: string;
+  /** Of the one that ships and is like it. */
+  offered: Offered;
+  /** As it is said where it is not as it ships. */
+  own: Partial<Size>;
+  here: boolean;
+  /** Where it stands among the things with a name of their own. */
+  thing: number | null;
+};
 
 export function listsOf(kitchen: KitchenAsked): KitLists {
   return (kitchen.kit ?? {}) as KitLists;
+}
+
+export function thingsOf(kitchen: KitchenAsked): Thing[] {
+  return kitchen.things ?? [];
 }
 
 /** Which thing that ships an entry is; rows of its own are none. */
@@ -23,6 +43,44 @@ export function entryOf(lists: KitLists, list: string, key: string): Entry | nul
   return said.find((entry) => keyOf(entry) === key) ?? null;
 }
 
+/** On which shelf a thing stands: as it says, or where the first one like it does. */
+function isOn(thing: Thing, shelf: ShelfOffered, shelves: readonly ShelfOffered[]): boolean {
+  if (thing.list != null) return thing.list === shelf.list;
+  const first = shelves.find((one) => one.things.some((offered) => offered.key === thing.like));
+  return first?.list === shelf.list;
+}
+
+/** What stands on a shelf, here or not, with what is this kitchen's own last. */
+export function standing(
+  kitchen: KitchenAsked,
+  shelf: ShelfOffered,
+  shelves: readonly ShelfOffered[],
+): Stands[] {
+  const lists = listsOf(kitchen);
+  const own = thingsOf(kitchen)
+    .map((thing, at) => ({ thing, at }))
+    .filter(({ thing }) => isOn(thing, shelf, shelves));
+  const shipped = shelf.things.map((offered): Stands => {
+    const mine = own.find(({ thing }) => thing.id === offered.key);
+    const entry = entryOf(lists, shelf.list, offered.key);
+    const sized = typeof entry === "object" && entry !== null && "like" in entry ? entry : {};
+    return {
+      key: offered.key,
+      name: mine?.thing.name ?? offered.name,
+      offered,
+      own: mine?.thing ?? sized,
+      here: mine != null || entry !== null,
+      thing: mine?.at ?? null,
+    };
+  });
+  const named = own.flatMap(({ thing, at }): Stands[] => {
+    const offered = shelf.things.find((one) => one.key === thing.like);
+    if (!offered || thing.id === offered.key) return [];
+    return [{ key: thing.id, name: thing.name, offered, own: thing, here: true, thing: at }];
+  });
+  return [...shipped, ...named];
+}
+
 function withList(kitchen: KitchenAsked, list: string, entries: Entry[]): KitchenAsked {
   const kit = { ...listsOf(kitchen), [list]: entries };
   return { ...kitchen, kit: kit as NonNullable<KitchenAsked["kit"]> };
@@ -33,29 +91,80 @@ function said(kitchen: KitchenAsked, shelf: ShelfOffered): Entry[] {
   return listsOf(kitchen)[shelf.list] ?? shelf.things.map((thing) => thing.key);
 }
 
+/** A thing with a name of its own goes. */
+export function withoutThing(kitchen: KitchenAsked, at: number): KitchenAsked {
+  return { ...kitchen, things: thingsOf(kitchen).filter((_, i) => i !== at) };
+}
+
 /** A thing comes or goes; what stays keeps its place, and what comes has that of its shelf. */
-export function toggled(kitchen: KitchenAsked, shelf: ShelfOffered, key: string): KitchenAsked {
+export function toggled(
+  kitchen: KitchenAsked,
+  shelf: ShelfOffered,
+  { key, here, thing }: Pick<Stands, "key" | "here" | "thing">,
+): KitchenAsked {
   const now = said(kitchen, shelf);
-  const here = now.some((entry) => keyOf(entry) === key);
+  if (!here) return withList(kitchen, shelf.list, [...now, key]);
+  const left = thing === null ? kitchen : withoutThing(kitchen, thing);
   return withList(
-    kitchen,
+    left,
     shelf.list,
-    here ? now.filter((entry) => keyOf(entry) !== key) : [...now, key],
+    now.filter((entry) => keyOf(entry) !== key),
   );
 }
 
-/** The size of a thing; that of the one that ships goes without saying. */
-export function sized(
+/** A name that is free: "clad steel 2". */
+function freeName(kitchen: KitchenAsked, shelf: ShelfOffered, like: Offered): string {
+  const taken = [...thingsOf(kitchen), ...shelf.things].map((thing) => thing.name.toLowerCase());
+  for (let n = 2; ; n++) {
+    const name = `${like.name} ${n}`;
+    if (!taken.includes(name.toLowerCase())) return name;
+  }
+}
+
+/** One more that is like it, and its key. */
+export function another(
   kitchen: KitchenAsked,
   shelf: ShelfOffered,
-  thing: Thing,
-  size: Omit<Sized, "like">,
+  like: Offered,
+): { kitchen: KitchenAsked; key: string } {
+  const ids = new Set(thingsOf(kitchen).map((thing) => thing.id));
+  let n = 2;
+  while (ids.has(`${like.key}_${n}`)) n++;
+  const thing: Thing = {
+    id: `${like.key}_${n}`,
+    like: like.key,
+    list: shelf.list,
+    name: freeName(kitchen, shelf, like),
+  };
+  return { kitchen: { ...kitchen, things: [...thingsOf(kitchen), thing] }, key: thing.id };
+}
+
+/** A thing is changed; one that ships is made this kitchen's own by that, and reads by its old key. */
+export function changed(
+  kitchen: KitchenAsked,
+  shelf: ShelfOffered,
+  stands: Stands,
+  change: Partial<Thing>,
 ): KitchenAsked {
-  const usual = size.across_mm === thing.across_mm && size.power_w === thing.power_w;
-  const bare = usual ? thing.key : { like: thing.key, ...size };
-  return withList(
-    kitchen,
-    shelf.list,
-    said(kitchen, shelf).map((entry) => (keyOf(entry) === thing.key ? bare : entry)),
-  );
+  const things = thingsOf(kitchen);
+  if (stands.thing !== null) {
+    const at = stands.thing;
+    return { ...kitchen, things: things.map((t, i) => (i === at ? { ...t, ...change } : t)) };
+  }
+  const sizes: Partial<Size> = { ...stands.own };
+  delete (sizes as Partial<Sized>).like;
+  const made: Thing = {
+    id: stands.key,
+    like: stands.key,
+    list: shelf.list,
+    name: stands.offered.name,
+    ...sizes,
+    ...change,
+  };
+  return { ...kitchen, things: [...things, made] };
+}
+
+/** How much hotter a thing is than it is set or reads, K, where somebody found out. */
+export function offBy(thing: Thing | undefined): number {
+  return thing?.learned?.find((learned) => learned.what === "kelvins")?.mean ?? 0;
 }

@@ -1,59 +1,47 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
-import { api, newId, type PlanRequest } from "../../api";
-import { FOOD_SAFETY, question, type RestOn } from "../../card";
+// One way for one piece: its headline, its picture, its steps, and everything that can be set, asked and done.
+import { useEffect, useState } from "react";
+import { useParams } from "react-router";
+import type { Plan, PlanRequest } from "../../api";
+import { FOOD_SAFETY, question } from "../../card";
 import {
-  Elsewhere,
-  KitchenLink,
   NextStep,
-  useFire,
   useFish,
   useKeys,
   useMedia,
   usePiece,
   useSetViews,
-  useViewList,
   useViewText,
 } from "../../shell";
-import { Choice, Dial, Failure, Notices, NumberField, Refusal, useUnits } from "../../ui";
+import { Failure, Notices, Refusal, useUnits } from "../../ui";
+import { CardHead } from "./CardHead";
 import { Company } from "./Company";
-import { FittedOrUsual } from "./FittedOrUsual";
 import { Headline } from "./Headline";
+import { NoCard } from "./NoCard";
 import { OnPaper } from "./OnPaper";
-import { Outcome, Warnings } from "./Outcome";
+import { Warnings } from "./Outcome";
 import { Cut, Picture } from "./Pictures";
 import { Places, usePlace, WIDE } from "./Places";
 import { Recipe } from "./Recipe";
 import { SamePan } from "./SamePan";
 import { Schools } from "./Schools";
-import { Settings } from "./Settings";
 import { Settle } from "./Settle";
+import { SetUp } from "./SetUp";
 import { Steps } from "./Steps";
 import { TakeAlong } from "./TakeAlong";
 import { traded } from "./traded";
 import { useChanged } from "./useChanged";
-import { usePlan } from "./usePlan";
+import { useDeeds } from "./useDeeds";
+import { useOtherwise } from "./useOtherwise";
 import { useSettings } from "./useSettings";
 import { WhatIfs } from "./WhatIfs";
-import { happening, toggled, WHAT_IFS } from "./whatIf";
 
-const RESTS_ON: { key: RestOn; name: string }[] = [
-  { key: "hot_plate", name: "hot plate" },
-  { key: "warm_plate", name: "warm plate" },
-  { key: "cold_plate", name: "cold plate" },
-  { key: "board", name: "board" },
-  { key: "rack", name: "rack" },
-];
 const FIELD = { times: 180, depths: 64 };
 
 export function Card() {
   const { kind = "" } = useParams();
-  const { piece, query, change: changePiece, elsewhere } = usePiece();
+  const { piece, query, change: changePiece } = usePiece();
   const units = useUnits();
   const { method, change, setAll, undo, canUndo } = useSettings(kind);
-  const [ifs, setIfs] = useViewList("if");
-  const [draggedText, setDragged] = useViewText("late");
   const setViews = useSetViews();
   const [atS, setAtS] = useState<number | null>(null);
   const wide = useMedia(WIDE);
@@ -68,69 +56,17 @@ export function Card() {
     late_s: 0,
     field: FIELD,
   };
-  const right = usePlan(request);
-  // Another piece or fire at the times of this one, left sooner or later: one question for all of it.
-  const happens = right.plan ? happening(ifs, piece, right.plan) : null;
-  const forgets = happens !== null && Object.keys(happens.forgets).length > 0;
-  // Dragged by hand on the picture, on top of what else happens.
-  const dragged = Number(draggedText) || 0;
-  const lateS = (happens?.late_s ?? 0) + dragged;
-  const whatIf = happens !== null && (lateS !== 0 || happens.truth !== undefined || forgets);
-  const thickerMm = (happens?.truth?.thickness_mm ?? piece.thicknessMm) - piece.thicknessMm;
-  const otherwise: PlanRequest = {
-    ...request,
-    late_s: lateS,
-    ...(happens?.truth ? { truth: happens.truth } : {}),
-    ...(forgets
-      ? {
-          method: { ...method, ...happens?.forgets },
-          times: { sides_s: right.plan?.sides_s ?? [], rest_s: right.plan?.rest_s ?? 0 },
-        }
-      : {}),
-  };
-  const other = usePlan(whatIf ? otherwise : null);
-  const shown = whatIf && other.plan ? { ...other, settled: right.settled } : right;
+  const { right, shown, came, whatIf, asked, ...otherwise } = useOtherwise(request, piece);
   const { plan, settled, problem, again } = shown;
   const before = useChanged(JSON.stringify(request), right.plan, right.settled);
   const changed =
     before && right.plan && !whatIf ? traded(before.figures, right.plan.figures, units) : "";
 
-  const queries = useQueryClient();
-  // Made here, so that a save that has to be sent again makes one card.
-  const cardId = useRef(newId());
   const usualTitle = `${name}, ${(right.plan?.name ?? kind).toLowerCase()}`;
   const [own, setOwn] = useViewText("name");
   const title = own.trim() || usualTitle;
-  const save = useMutation({
-    mutationFn: () => {
-      const { field: _, ...kept } = request;
-      return api.saveCard({ id: cardId.current, title, request: kept });
-    },
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["cards"] }),
-  });
-  const fire = useFire();
-  const go = useNavigate();
-  const [besideId, setBeside] = useState<string | null>(null);
-  const company = fire.cooks.filter((cook) => cook.pan && cook.standing?.phase !== "resting");
-  const beside = company.find((cook) => cook.id === besideId);
-  const start = useMutation({
-    mutationFn: () => {
-      const { field: _, ...plan } = request;
-      return fire.begin({ title, plan, ...(beside?.pan ? { pan: beside.pan } : {}) });
-    },
-    onSuccess: () => go("/fire"),
-  });
-  // A changed card is not the saved one any more.
-  const state = `${query}${JSON.stringify(method)}`;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: reset when what is set changes
-  useEffect(() => {
-    save.reset();
-    cardId.current = newId();
-  }, [state]);
-  const pick = (key: string) => {
-    const one = WHAT_IFS.find((w) => w.key === key);
-    if (one) setIfs(toggled(ifs, one));
-  };
+  const deeds = useDeeds(title, request, `${query}${JSON.stringify(method)}`);
+  const { save, start } = deeds;
   useKeys({
     s: {
       does: () =>
@@ -141,182 +77,45 @@ export function Card() {
       does: () => !start.isPending && right.plan?.refused.length === 0 && start.mutate(),
       says: "cook it: to the fire",
     },
-    l: { does: () => pick("late"), says: "thirty seconds late" },
-    t: { does: () => pick("thicker"), says: "two millimetres thicker" },
+    l: { does: () => otherwise.pick("late"), says: "thirty seconds late" },
+    t: { does: () => otherwise.pick("thicker"), says: "two millimetres thicker" },
     u: { does: undo, says: "undo the last change of a setting" },
   });
 
-  if (!plan && problem?.field === "method.kind")
-    return (
-      <div className="p-8">
-        <h1 className="text-title font-bold">There is no way called “{kind}”</h1>
-        <p className="pt-3">
-          <Link
-            to={{ pathname: "/ways", search: query }}
-            className="underline"
-            data-testid="to-ways"
-          >
-            Every way for this fish
-          </Link>
-        </p>
-      </div>
-    );
-  if (!plan && problem && !problem.field.startsWith("method."))
-    return (
-      <div className="p-8">
-        <Failure message={problem.message} retry={again} />
-        <p className="pt-3">
-          <Link to={{ pathname: "/ways", search: query }} className="underline">
-            Back to the ways
-          </Link>
-        </p>
-      </div>
-    );
-  if (!plan) {
-    return problem ? (
-      <div className="p-8">
-        <Failure message={problem.message} />
-        <Link to={`/ways/${kind}?${query}`} className="underline" reloadDocument>
-          Back to the usual settings
-        </Link>
-      </div>
-    ) : (
-      <p className="p-8 quiet">Working out the times</p>
-    );
-  }
+  if (!plan) return <NoCard kind={kind} query={query} problem={problem} again={again} />;
   const stopped = plan.refused.length > 0;
   const asNumbers = method as Record<string, unknown>;
-  const howMany = (
-    <NumberField
-      label="How many"
-      quantity="plain"
-      suffix=""
-      value={piece.pieces}
-      field="piece.pieces"
-      problem={problem}
-      testId="card-n"
-      onChange={(n) => changePiece({ pieces: Math.round(n) })}
-    />
-  );
   const settingsAndOutcome = (
-    <div className="grid gap-y-4">
-      {!stopped && <Cut plan={plan} request={whatIf ? otherwise : request} atS={atS} />}
-      <h2 className="sr-only">Settings</h2>
-      {wide && (
-        <>
-          <Dial
-            label={piece.thinEndMm === null ? "Thickness" : "Thick end"}
-            quantity="millimetre"
-            value={piece.thicknessMm}
-            min={Math.min(5, piece.thicknessMm)}
-            max={Math.max(60, piece.thicknessMm)}
-            step={1}
-            usual={piece.thicknessMm}
-            field="piece.thickness_mm"
-            problem={problem}
-            onChange={(thicknessMm) => changePiece({ thicknessMm })}
-          />
-          {howMany}
-        </>
-      )}
-      <FittedOrUsual fitted={plan.fitted} settings={plan.settings} asked={asNumbers} set={setAll} />
-      <Settings
-        settings={plan.settings}
-        fats={plan.fats}
-        asked={asNumbers}
-        problem={problem}
-        onChange={change}
-      />
-      <Choice
-        label="Rested and served on"
-        options={RESTS_ON}
-        value={piece.restOn}
-        onChange={(restOn) => changePiece({ restOn })}
-      />
-      {!stopped && <Outcome plan={plan} />}
-    </div>
+    <SetUp
+      plan={plan}
+      cut={!stopped && <Cut plan={plan} request={asked} atS={atS} />}
+      asked={asNumbers}
+      problem={problem}
+      wide={wide}
+      change={change}
+      setAll={setAll}
+    />
   );
   return (
     <article className="max-w-[1196px] px-4 md:px-8 pt-5 pb-8 print:p-0">
-      <header className="flex flex-wrap items-start justify-between gap-x-8 gap-y-1">
-        <div className="min-w-0 max-w-full">
-          <p className="text-small quiet no-print">
-            <Link
-              to={{ pathname: "/ways", search: query }}
-              className="underline underline-offset-4"
-            >
-              Ways
-            </Link>{" "}
-            / {name} · {elsewhere ? <Elsewhere /> : <KitchenLink />}
-          </p>
-          <h1 className="sr-only print:not-sr-only">{title}</h1>
-          <input
-            aria-label="Name of the card"
-            className="name min-h-11 text-title font-bold no-print"
-            value={own || usualTitle}
-            size={Math.max(12, (own || usualTitle).length)}
-            maxLength={120}
-            data-testid="card-name"
-            onChange={(e) => setOwn(e.target.value === usualTitle ? "" : e.target.value)}
-          />
-          {!wide && (
-            <div className="no-print flex items-end gap-x-5 pt-1">
-              <NumberField
-                label={piece.thinEndMm === null ? "Thickness" : "Thick end"}
-                quantity="millimetre"
-                value={piece.thicknessMm}
-                field="piece.thickness_mm"
-                problem={problem}
-                testId="card-mm"
-                onChange={(thicknessMm) => changePiece({ thicknessMm })}
-              />
-              {howMany}
-            </div>
-          )}
-        </div>
-        <div className="no-print flex flex-wrap items-center gap-x-5 max-w-full">
-          <button
-            type="button"
-            className="pick"
-            onClick={undo}
-            disabled={!canUndo}
-            hidden={!canUndo}
-          >
-            Undo
-          </button>
-          <button type="button" className="pick" onClick={() => window.print()}>
-            Print
-          </button>
-          {save.isSuccess ? (
-            <Link to={`/book/${save.data.id}`} className="btn h-12 px-6" data-testid="saved">
-              Saved. Open in the book
-            </Link>
-          ) : (
-            <button
-              type="button"
-              className="pick"
-              data-testid="save"
-              disabled={save.isPending || right.problem !== null || stopped}
-              onClick={() => save.mutate()}
-            >
-              {save.isPending ? "Saving" : "Save the card"}
-            </button>
-          )}
-          <button
-            type="button"
-            className="btn btn-primary h-12 px-6 font-bold text-body"
-            data-testid="cook-it"
-            disabled={start.isPending || right.problem !== null || stopped}
-            onClick={() => start.mutate()}
-          >
-            {start.isPending ? "Starting" : beside ? "Cook it beside" : "Cook it"}
-          </button>
-        </div>
-      </header>
+      <CardHead
+        title={title}
+        typed={own || usualTitle}
+        usualTitle={usualTitle}
+        name={name}
+        wide={wide}
+        problem={problem}
+        stopped={stopped || right.problem !== null}
+        undo={canUndo ? undo : null}
+        deeds={deeds}
+        setOwn={setOwn}
+      />
       {save.isError && <Failure message={save.error.message} />}
       {start.isError && <Failure message={start.error.message} />}
       {!stopped && <OnPaper plan={plan} />}
-      {!stopped && <Headline plan={plan} settled={settled} late={lateS} problem={right.problem} />}
+      {!stopped && (
+        <Headline plan={plan} settled={settled} late={otherwise.lateS} problem={right.problem} />
+      )}
       {!stopped && (
         <p className="no-print text-small font-semibold min-h-5 -mt-3" data-testid="changed">
           {changed}
@@ -324,34 +123,17 @@ export function Card() {
         </p>
       )}
       <div className="grid lg:grid-cols-[minmax(0,1fr)_300px] gap-x-10 gap-y-5 print:gap-y-2 items-start">
-        {stopped && (
-          <div className="pt-5 grid gap-y-5">
-            <Refusal notices={plan.refused}>
-              {plan.refused.some((n) => n.code === "at_risk_below_code") &&
-                piece.level !== FOOD_SAFETY && (
-                  <button
-                    type="button"
-                    className="btn h-12 px-6 justify-self-start font-semibold no-print"
-                    onClick={() => changePiece({ level: FOOD_SAFETY })}
-                  >
-                    Use the food-safety target
-                  </button>
-                )}
-              <NextStep codes={plan.refused.map((n) => n.code)} />
-            </Refusal>
-            <Notices notices={plan.warnings} />
-          </div>
-        )}
+        {stopped && <Stopped plan={plan} />}
         <div className="min-w-0 grid gap-y-4 print:gap-y-1" hidden={stopped}>
           <section aria-label="Slice over time" className="print:[zoom:0.5]">
             <Picture
               plan={plan}
               atS={atS}
               setAtS={setAtS}
-              thickerMm={thickerMm}
+              thickerMm={otherwise.thickerMm}
               settled={settled && !whatIf}
-              setLate={(s) => setDragged(Math.abs(s) < 2 ? "" : String(Math.round(s)))}
-              lateS={dragged}
+              setLate={otherwise.drag}
+              lateS={otherwise.dragged}
             />
           </section>
           {right.plan && (
@@ -363,9 +145,9 @@ export function Card() {
                     <WhatIfs
                       planned={right.plan}
                       piece={piece}
-                      came={whatIf && other.plan ? other.plan : null}
-                      chosen={ifs}
-                      pick={pick}
+                      came={came}
+                      chosen={otherwise.ifs}
+                      pick={otherwise.pick}
                       clear={() => setViews({ late: "", if: "" })}
                     />
                     <Recipe planned={right.plan} request={request} />
@@ -386,9 +168,9 @@ export function Card() {
                   <>
                     {right.plan.pan_low_c != null && (
                       <SamePan
-                        all={company}
-                        chosen={beside?.id ?? null}
-                        choose={setBeside}
+                        all={deeds.company}
+                        chosen={deeds.beside?.id ?? null}
+                        choose={deeds.setBeside}
                         query={query}
                       />
                     )}
@@ -425,6 +207,29 @@ export function Card() {
         )}
       </div>
     </article>
+  );
+}
+
+/** Why it is not to be cooked so, and what is. */
+function Stopped({ plan }: { plan: Plan }) {
+  const { piece, change: changePiece } = usePiece();
+  return (
+    <div className="pt-5 grid gap-y-5">
+      <Refusal notices={plan.refused}>
+        {plan.refused.some((n) => n.code === "at_risk_below_code") &&
+          piece.level !== FOOD_SAFETY && (
+            <button
+              type="button"
+              className="btn h-12 px-6 justify-self-start font-semibold no-print"
+              onClick={() => changePiece({ level: FOOD_SAFETY })}
+            >
+              Use the food-safety target
+            </button>
+          )}
+        <NextStep codes={plan.refused.map((n) => n.code)} />
+      </Refusal>
+      <Notices notices={plan.warnings} />
+    </div>
   );
 }
 

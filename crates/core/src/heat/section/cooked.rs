@@ -164,7 +164,7 @@ impl<'a> Cooked<'a> {
         self.cells.reading([x_m, y_m.clamp(from, to)])
     }
 
-    /// Goes on under the same faces, handing over each step's length, s.
+    /// Response on under the same faces, handing over each step's length, s.
     pub fn go_on(&mut self, faces: &Faces, seconds: f64, mut each: impl FnMut(&Self, f64)) {
         let end_s = self.t_s + seconds;
         self.next_dt_s = FIRST_STEP_S;

@@ -95,14 +95,12 @@ pub fn heat_steamer(steamer: &Steamer, boil_c: f64) -> Heating {
     to(Hot::Liquid, boil_c, steamer.ready_s.at())
 }
 
-/// A closed grill until it is steady, s; and a pan of vegetables until its liquid boils. common
-/// practice, no source.
-const CLOSED_GRILL_S: f64 = 900.0;
+/// A pan of vegetables until its liquid boils, s. common practice, no source.
 const BED_S: f64 = 300.0;
 
-/// A closed grill.
-pub fn heat_closed_grill(air_c: f64) -> Heating {
-    to(Hot::Grill, air_c, CLOSED_GRILL_S)
+/// A closed grill, over the same bed.
+pub fn heat_closed_grill(grate: &Grate, air_c: f64) -> Heating {
+    to(Hot::Grill, air_c, grate.ready_s.at())
 }
 
 /// A bed of vegetables with a little liquid.

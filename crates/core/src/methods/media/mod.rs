@@ -22,9 +22,10 @@ pub use specs::*;
 pub use vapour::*;
 
 use crate::fish::{Piece, RestOn};
-use crate::heat::{Body, Contact, Face, Gas, Layer, Medium, Reservoir};
+use crate::heat::{Body, Contact, Face, Gas, Layer, Medium, ROOM_C, Reservoir};
 use crate::kit::{
-    Allergen, Broiler, Fat, Fryer, Grate, Hob, Kitchen, Pan, Pot, Ridged, Steamer, Ware,
+    Allergen, Basket, Broiler, Fat, Fryer, Grate, Hob, Kitchen, Pan, Pot, Press, Ridged, Stand,
+    Steamer, Ware,
 };
 use crate::matter::{Composition, Material, water};
 use crate::methods::settings::{Purpose, Spec, Unit};
@@ -35,6 +36,5 @@ use std::sync::Arc;
 /// Flesh, skin and oil radiate alike.
 pub const EMISSIVITY: f64 = 0.9;
 
-const ROOM_C: f64 = 22.0;
 /// Vapour in a kitchen: 22 C at half saturation, Pa.
 const ROOM_VAPOUR_PA: f64 = 1320.0;

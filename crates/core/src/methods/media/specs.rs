@@ -37,6 +37,15 @@ pub const STEAMER: Spec = Spec::kit::<Steamer>("steamer", "Steamer", "basket").f
 /// The fryer.
 pub const FRYER: Spec = Spec::kit::<Fryer>("fryer", "Fryer", "home").finer();
 
+/// What holds the fish over the fire.
+pub const BASKET: Spec = Spec::kit::<Basket>("basket", "Basket", "hinged").finer();
+
+/// What a whole fish stands on.
+pub const STAND: Spec = Spec::kit::<Stand>("stand", "Stands on", "belly").finer();
+
+/// What a fillet is pressed flat with.
+pub const PRESS: Spec = Spec::kit::<Press>("press", "Pressed with", "hand").finer();
+
 /// What the fish lies on in the oven.
 pub const WARE: Spec = Spec::kit::<Ware>("ware", "Lies on", "tray").finer();
 
@@ -91,7 +100,7 @@ pub const LID_LAST: Spec = Spec::number(
     0.0,
 );
 
-/// How far the oven runs off its dial.
+/// How far the oven runs off its dial: read from before ovens of a kitchen knew it of themselves.
 pub const OVEN_OFF: Spec = Spec::number(
     "oven_off_k",
     "Oven runs off by",
@@ -101,7 +110,8 @@ pub const OVEN_OFF: Spec = Spec::number(
     1.0,
     0.0,
 )
-.finer();
+.finer()
+.retired();
 
 /// How long the door stands open when the fish goes in.
 pub const DOOR: Spec = Spec::number(
@@ -146,7 +156,8 @@ pub const OIL_L: Spec = Spec::number(
     (0.5, 30.0),
     0.5,
     3.0,
-);
+)
+.filling_the_fryer();
 
 /// Frying oil: below the smoke point of most refined oils.
 pub const fn oil_c(default: f64) -> Spec {
