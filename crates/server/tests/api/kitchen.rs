@@ -192,7 +192,7 @@ async fn a_thing_that_goes_leaves_the_cook_that_is_in_it() {
     let gone = kitchen.post("/api/plan", &asked).await;
     assert_eq!(
         (gone.code(), gone.field()),
-        ("unknown", "method.pan"),
+        ("unknown_name", "method.pan"),
         "{}",
         gone.json
     );

@@ -53,6 +53,8 @@ async fn a_kitchen_is_asked_once_and_everything_goes_by_it() {
         person.until("here", &here).await;
         person.settled().await;
     }
+    // As a hand would: back up to where it stands.
+    person.js("scrollTo(0, 0)").await;
     person.type_into("altitude", "9000").await;
     person
         .until("a word beside it", "return document.querySelector('[data-testid=altitude]').ariaInvalid === 'true' && document.querySelectorAll('[role=alert]').length > 0")
