@@ -9,12 +9,14 @@ import {
   FireProvider,
   FireStrip,
   FirstVisit,
+  fetchTheRest,
   Keys,
   Mishap,
   PieceProvider,
   Rail,
   reloadAfterUpgrade,
   useKeys,
+  useKitchen,
   usePiece,
   useStored,
   VIEWS,
@@ -22,14 +24,18 @@ import {
 import { UnitsContext } from "./ui";
 import { METRIC, type Units } from "./units";
 
-const Ways = lazy(() => import("./features/ways").then((m) => ({ default: m.Ways })));
-const Card = lazy(() => import("./features/ways").then((m) => ({ default: m.Card })));
-const Fire = lazy(() => import("./features/fire").then((m) => ({ default: m.Fire })));
-const Cooked = lazy(() => import("./features/book").then((m) => ({ default: m.Cooked })));
-const Book = lazy(() => import("./features/book").then((m) => ({ default: m.Book })));
-
-const Kit = lazy(() => import("./features/kit").then((m) => ({ default: m.Kit })));
-const Knows = lazy(() => import("./features/knows").then((m) => ({ default: m.Knows })));
+const ways = () => import("./features/ways");
+const fire = () => import("./features/fire");
+const book = () => import("./features/book");
+const kit = () => import("./features/kit");
+const knows = () => import("./features/knows");
+const Ways = lazy(() => ways().then((m) => ({ default: m.Ways })));
+const Card = lazy(() => ways().then((m) => ({ default: m.Card })));
+const Fire = lazy(() => fire().then((m) => ({ default: m.Fire })));
+const Cooked = lazy(() => book().then((m) => ({ default: m.Cooked })));
+const Book = lazy(() => book().then((m) => ({ default: m.Book })));
+const Kit = lazy(() => kit().then((m) => ({ default: m.Kit })));
+const Knows = lazy(() => knows().then((m) => ({ default: m.Knows })));
 
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: 1, staleTime: 30_000, refetchOnWindowFocus: false } },
@@ -57,6 +63,7 @@ function House() {
   const go = useNavigate();
   const { pathname } = useLocation();
   const { query } = usePiece();
+  const { unread } = useKitchen();
   useEffect(() => {
     document.documentElement.dataset.theme = night ? "night" : "day";
   }, [night]);
@@ -108,6 +115,14 @@ function House() {
         className="pb-20 md:pb-0 md:pl-[84px] print:pl-0 outline-none"
       >
         {pathname !== "/fire" && <FireStrip />}
+        {unread && (
+          <p role="status" className="px-4 md:px-8 pt-3 font-semibold" data-testid="kitchen-unread">
+            <span className="text-warning" aria-hidden="true">
+              ▲{" "}
+            </span>
+            What this kitchen has cannot be read just now: everything counts as here.
+          </p>
+        )}
         <Mishap key={pathname.split("/")[1]}>
           {(pathname === "/" || pathname === "/ways") && <FirstVisit />}
           <Suspense fallback={<p className="p-8 quiet">One moment</p>}>
@@ -132,6 +147,7 @@ function House() {
 }
 
 reloadAfterUpgrade();
+window.addEventListener("load", () => fetchTheRest([ways, fire, book, kit, knows]));
 
 // Where the connection is safe enough for it, the page opens while the server is away.
 if (import.meta.env.PROD && "serviceWorker" in navigator)
@@ -144,16 +160,18 @@ const root = document.getElementById("root");
 if (root)
   createRoot(root).render(
     <StrictMode>
-      <QueryClientProvider client={queries}>
-        <BrowserRouter>
-          <PieceProvider>
-            <FireProvider>
-              <CallsProvider>
-                <House />
-              </CallsProvider>
-            </FireProvider>
-          </PieceProvider>
-        </BrowserRouter>
-      </QueryClientProvider>
+      <Mishap>
+        <QueryClientProvider client={queries}>
+          <BrowserRouter>
+            <PieceProvider>
+              <FireProvider>
+                <CallsProvider>
+                  <House />
+                </CallsProvider>
+              </FireProvider>
+            </PieceProvider>
+          </BrowserRouter>
+        </QueryClientProvider>
+      </Mishap>
     </StrictMode>,
   );

@@ -87,12 +87,33 @@ export class Refused extends Error {
 
 const UNREACHABLE = "Cindo does not answer. What you typed is kept; try again in a moment.";
 
+/** Where too much is asked at once, the server says when to come again: so often it is done by itself. */
+const COMES_AGAIN = 4;
+
+/** The answer, asked for again while the server is busy. */
+export async function patient(request: Request): Promise<Response> {
+  for (let tries = 0; ; tries++) {
+    const answer = await fetch(request.clone());
+    const afterS = Number(answer.headers.get("Retry-After"));
+    if (answer.status !== 503 || !(afterS > 0) || tries === COMES_AGAIN) return answer;
+    // Not all of those who were told so at once.
+    const wait = 1000 * afterS * (0.75 + 0.5 * Math.random());
+    await new Promise<void>((done, gone) => {
+      const timer = setTimeout(done, wait);
+      request.signal.addEventListener("abort", () => {
+        clearTimeout(timer);
+        gone(request.signal.reason);
+      });
+    });
+  }
+}
+
 const client = createClient<paths>({
   baseUrl: globalThis.location.origin,
   fetch: async (request) => {
     count(1);
     try {
-      return await fetch(request);
+      return await patient(request);
     } finally {
       count(-1);
     }

@@ -65,6 +65,9 @@ export function PieceProvider({ children }: { children: ReactNode }) {
   const text = said ? toQuery(said).toString() : toQuery(kept).toString();
   const day = today();
   const { kept: ours, pending } = useKitchen();
+  // The first question waits for the kitchen once; whatever becomes of it later, what is drawn stands.
+  const told = useRef(false);
+  if (!pending) told.current = true;
   const piece = useMemo(
     () => onlyToday(fromQuery(new URLSearchParams(text)) ?? FIRST, day),
     [text, day],
@@ -150,7 +153,7 @@ export function PieceProvider({ children }: { children: ReactNode }) {
       elsewhere,
     };
   }, [piece, change, begin, before, undo, text, ours]);
-  if (pending) return null;
+  if (!told.current) return null;
   return <Context.Provider value={held}>{children}</Context.Provider>;
 }
 

@@ -9,7 +9,7 @@ export { PieceProvider, usePiece } from "./PieceContext";
 export { Rail } from "./Rail";
 export { UnitSwitch } from "./UnitSwitch";
 export { UsualKitchens, useKit } from "./UsualKitchens";
-export { reloadAfterUpgrade } from "./upgrade";
+export { fetchTheRest, reloadAfterUpgrade } from "./upgrade";
 export { useAddress } from "./useAddress";
 export { useFish } from "./useFish";
 export { keysTaken, useKeys } from "./useKeys";

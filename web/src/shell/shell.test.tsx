@@ -1,6 +1,8 @@
-import { cleanup, fireEvent, render, screen } from "@testing-library/react";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { MemoryRouter } from "react-router";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { keysTaken, Mishap, reloadAfterUpgrade, useKeys } from ".";
+import { keysTaken, Mishap, PieceProvider, reloadAfterUpgrade, useKeys, useKitchen } from ".";
 
 afterEach(() => {
   cleanup();
@@ -52,18 +54,63 @@ describe("a view that breaks", () => {
 });
 
 describe("a page that outlived an upgrade", () => {
-  it("loads itself anew, once", () => {
+  const gone = () => window.dispatchEvent(new Event("vite:preloadError", { cancelable: true }));
+
+  it("loads itself anew, once, and not while the server is away", async () => {
+    sessionStorage.clear();
+    let there = false;
+    vi.stubGlobal("fetch", async () => {
+      if (!there) throw new TypeError("away");
+      return new Response("{}");
+    });
     const reload = vi.fn();
     let now = 1e6;
     reloadAfterUpgrade(reload, () => now);
-    const gone = () => window.dispatchEvent(new Event("vite:preloadError", { cancelable: true }));
-    expect(gone()).toBe(false);
-    expect(reload).toHaveBeenCalledTimes(1);
+    // Away: nothing is loaded anew, and the view hears of it.
+    expect(gone()).toBe(true);
+    await waitFor(() => expect(sessionStorage.length).toBe(0));
+    expect(reload).not.toHaveBeenCalled();
+    there = true;
+    gone();
+    await waitFor(() => expect(reload).toHaveBeenCalledTimes(1));
     now += 2000;
-    expect(gone()).toBe(true); // it did not help: the view says so
-    expect(reload).toHaveBeenCalledTimes(1);
+    gone(); // it did not help: the view says so
     now += 60_000;
     gone();
-    expect(reload).toHaveBeenCalledTimes(2);
+    await waitFor(() => expect(reload).toHaveBeenCalledTimes(2));
+    vi.unstubAllGlobals();
+  });
+});
+
+describe("a kitchen that cannot be read", () => {
+  it("leaves the house standing, and is asked for once, however many ask", async () => {
+    let asked = 0;
+    vi.stubGlobal("fetch", async () => {
+      asked += 1;
+      return Response.json(
+        { error: { code: "locked", field: "", message: "no" } },
+        { status: 500 },
+      );
+    });
+    const View = ({ name }: { name: string }) => {
+      const { unread } = useKitchen();
+      return <p>{unread ? `${name} stands` : "one moment"}</p>;
+    };
+    const queries = new QueryClient();
+    render(
+      <QueryClientProvider client={queries}>
+        <MemoryRouter>
+          <PieceProvider>
+            <View name="counter" />
+            <View name="kit" />
+          </PieceProvider>
+        </MemoryRouter>
+      </QueryClientProvider>,
+    );
+    await screen.findByText("counter stands");
+    await screen.findByText("kit stands");
+    await waitFor(() => expect(queries.isFetching()).toBe(0));
+    expect(asked).toBe(1);
+    vi.unstubAllGlobals();
   });
 });

@@ -5,6 +5,8 @@ import { api, type KitchenAsked, type KitchenKept, Refused } from "../api";
 import { newestOnly } from "../api/newest";
 
 const KEY = ["kitchen"];
+/** What could not be read is asked for again, not by every view that opens, but so often, ms. */
+const AGAIN_MS = 15_000;
 
 export function useKitchen() {
   const queries = useQueryClient();
@@ -13,6 +15,8 @@ export function useKitchen() {
     queryFn: api.kitchen,
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
+    retryOnMount: false,
+    refetchInterval: (query) => (query.state.data === undefined ? AGAIN_MS : false),
   });
   const [draft, setDraft] = useState<KitchenAsked | null>(null);
   const [problem, setProblem] = useState<Refused | null>(null);
@@ -40,7 +44,10 @@ export function useKitchen() {
     kitchen: draft ?? kept.data?.kitchen ?? {},
     kept: kept.data,
     pending: kept.isPending,
+    /** It could not be read yet: everything counts as here. */
+    unread: kept.data === undefined && kept.failureCount > 0,
     problem,
+    again: () => void kept.refetch(),
     say: (kitchen: KitchenAsked) => {
       setDraft(kitchen);
       void put(kitchen);

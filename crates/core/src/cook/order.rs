@@ -18,6 +18,15 @@ pub struct LeftOut {
 }
 
 impl LeftOut {
+    /// An event as it is kept that this version cannot read.
+    pub fn unreadable(id: impl Into<String>) -> Self {
+        Self {
+            id: id.into(),
+            code: "event_unreadable",
+            message: "Something said of this piece cannot be read, and is not counted.",
+        }
+    }
+
     /// Another piece in the pan that nothing can be worked out of.
     pub fn beside(id: impl Into<String>) -> Self {
         Self {

@@ -80,10 +80,11 @@ pub struct ThingLearned {
 
 impl ThingLearned {
     fn check(&self) -> Result<(), InputError> {
+        // Narrower than what a truth may be: what is further off is broken, and a figure of it a slip of the finger.
         let ((low, high), unit, most) = match self.what {
-            LearnedOf::Kelvins => (ThingOff::KELVINS, "K", 60.0),
-            LearnedOf::Contact => (ThingOff::TIMES, "times", 1.5),
-            LearnedOf::Recovery => (ThingOff::RECOVERY, "times", 1.5),
+            LearnedOf::Kelvins => ((-60.0, 60.0), "K", 60.0),
+            LearnedOf::Contact => ((0.25, 4.0), "times", 1.5),
+            LearnedOf::Recovery => ((0.2, 3.0), "times", 1.5),
         };
         checked("mean", self.mean, (low, high), unit)?;
         checked("sd", self.sd, (0.0, most), unit).map(drop)

@@ -38,9 +38,18 @@ fn on_clock(made_ms: i64, at_ms: i64) -> f64 {
 
 /// Events as they can be read: what a newer version wrote is kept and left out.
 pub fn happened(rows: &[EventRow]) -> Vec<Event> {
-    let read = rows.iter().filter(|row| row.form == cooks::FORM);
-    read.filter_map(|row| serde_json::from_str(&row.body).ok())
-        .collect()
+    rows.iter().filter_map(event).collect()
+}
+
+fn event(row: &EventRow) -> Option<Event> {
+    let ours = row.form == cooks::FORM;
+    ours.then(|| serde_json::from_str(&row.body).ok())?
+}
+
+/// Those that cannot be: they are said to be left out.
+fn unread(rows: &[EventRow]) -> impl Iterator<Item = LeftOut> + '_ {
+    let unread = rows.iter().filter(|row| event(row).is_none());
+    unread.map(|row| LeftOut::unreadable(&row.id))
 }
 
 fn plan_of(row: &CookRow) -> Result<PlanRequest, String> {
@@ -156,6 +165,7 @@ impl Found {
         let unreadable = self.beside.iter().filter(|(row, _)| plan_of(row).is_err());
         let unreadable = unreadable.map(|(row, _)| LeftOut::beside(&row.id));
         answer.left_out.extend(unreadable);
+        answer.left_out.extend(unread(&self.events));
         Ok(answer)
     }
 

@@ -2,8 +2,10 @@
 //! what several ask answered once.
 
 mod answers;
+mod gate;
 
 pub use answers::Answers;
+pub use gate::{Gate, Leave};
 
 use crate::wire::CookAnswer;
 use std::collections::{HashMap, HashSet};
@@ -34,6 +36,7 @@ pub struct Live {
     tell: broadcast::Sender<Changed>,
     folded: Arc<Mutex<HashMap<String, Folded>>>,
     answers: Answers,
+    gate: Gate,
     probes: Arc<Vec<String>>,
     /// Which cooks a probe is read into already.
     probed: Arc<Mutex<HashSet<String>>>,
@@ -52,6 +55,7 @@ impl Default for Live {
             tell: broadcast::channel(BEHIND).0,
             folded: Arc::default(),
             answers: Answers::default(),
+            gate: Gate::default(),
             probes: Arc::default(),
             probed: Arc::default(),
         }
@@ -71,6 +75,11 @@ impl Live {
     /// What was answered.
     pub fn answers(&self) -> &Answers {
         &self.answers
+    }
+
+    /// The gate round what computes.
+    pub fn gate(&self) -> &Gate {
+        &self.gate
     }
 
     /// The probes there are.

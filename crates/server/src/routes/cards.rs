@@ -2,8 +2,9 @@
 
 use super::lists::{self, BookQuery, Queried};
 use super::refusal::Refusal;
-use super::{Body, read, with_store};
+use super::{Body, gated, read, with_store};
 use crate::error::{ErrorBody, RequestError, missing};
+use crate::live::Live;
 use crate::store::cards::{self, CardEdit, CardRow, NewCard};
 use crate::store::snapshot::{self, Band, Outcome, Snapshot, Times};
 use crate::store::{Changed, Store};
@@ -203,11 +204,18 @@ pub async fn list(
     )
 )]
 #[post("/api/cards")]
-pub async fn add(store: web::Data<Store>, body: Body) -> Result<HttpResponse, Refusal> {
+pub async fn add(
+    store: web::Data<Store>,
+    live: web::Data<Live>,
+    body: Body,
+) -> Result<HttpResponse, Refusal> {
     let new: CardNew = read(body)?;
     crate::kept::title(&new.title)?;
     // Computed first: no connection waits for it.
-    let kept = super::compute(move || answered(&new, jiff::Timestamp::now().to_string())).await?;
+    let kept = gated(&live, "/api/cards", move || {
+        answered(&new, jiff::Timestamp::now().to_string())
+    })
+    .await?;
     let (row, made) = with_store(store, move |c| {
         let (row, made) = cards::add(c, &kept).map_err(RequestError::ours)?;
         // The same card again is that card, whatever has been written on it since.

@@ -2,9 +2,10 @@
 
 use super::cards::{answered, line, result_name};
 use super::refusal::Refusal;
-use super::{Body, compute, read, with_store};
+use super::{Body, gated, read, with_store};
 use crate::error::{ErrorBody, RequestError};
 use crate::files::{BookFile, CardFile, ExportRequest, read_cards};
+use crate::live::Live;
 use crate::store::cards::{self, CardRow, NewCard};
 use crate::store::{Store, snapshot};
 use crate::wire::{CardNew, CardSummary};
@@ -57,11 +58,11 @@ fn file(name: String, mime: &str, text: String) -> HttpResponse {
     )
 )]
 #[post("/api/export")]
-pub async fn export(body: Body) -> Result<HttpResponse, Refusal> {
+pub async fn export(live: web::Data<Live>, body: Body) -> Result<HttpResponse, Refusal> {
     let request: ExportRequest = read(body)?;
     crate::kept::title(&request.title)?;
     let title = request.title.clone();
-    let written = compute(move || request.answer()).await?;
+    let written = gated(&live, "/api/export", move || request.answer()).await?;
     Ok(file(
         file_name(&title, written.ending),
         written.mime,
@@ -143,10 +144,11 @@ fn imported(card: CardFile) -> Result<NewCard, RequestError> {
 #[post("/api/import")]
 pub async fn import(
     store: web::Data<Store>,
+    live: web::Data<Live>,
     body: Body,
 ) -> Result<web::Json<ImportAnswer>, Refusal> {
     let bytes = super::bytes(body)?;
-    let rows = compute(move || {
+    let rows = gated(&live, "/api/import", move || {
         let cards = read_cards(&bytes)?.into_iter().enumerate();
         cards
             .map(|(i, card)| match imported(card) {

@@ -10,7 +10,8 @@ macro_rules! answers {
                 (status = 200, description = "The answer", body = $answer),
                 (status = 400, description = "Not of the described shape", body = ErrorBody),
                 (status = 413, description = "Too large", body = ErrorBody),
-                (status = 422, description = "A number or name that does not do", body = ErrorBody)
+                (status = 422, description = "A number or name that does not do", body = ErrorBody),
+                (status = 503, description = "Too much is asked at once: come again (Retry-After)", body = ErrorBody)
             )
         )]
         #[post($path)]
@@ -230,7 +231,7 @@ where
         Some(text) => text,
         None => {
             let question: Q = crate::wire::read(&asked)?;
-            let told = compute(move || {
+            let told = gated(&live, path, move || {
                 let told = answer(question)?;
                 serde_json::to_vec(&told).map_err(RequestError::ours)
             });
@@ -242,6 +243,21 @@ where
     Ok(HttpResponse::Ok()
         .content_type(header::ContentType::json())
         .body(text))
+}
+
+/// Computes what is asked at an address when it is its turn.
+async fn gated<T: Send + 'static>(
+    live: &Live,
+    path: &str,
+    work: impl FnOnce() -> Result<T, RequestError> + Send + 'static,
+) -> Result<T, Refusal> {
+    let leave = live.gate().leave(path).await.ok_or(Refusal::Busy)?;
+    let done = compute(move || {
+        // Held until it is computed, whether the asker is still there or not.
+        let _leave = leave;
+        work()
+    });
+    Ok(done.await?)
 }
 
 /// Computes off the event loop.

@@ -5,6 +5,9 @@ use actix_web::http::{StatusCode, header};
 use actix_web::{HttpResponse, ResponseError};
 use thiserror::Error;
 
+/// When to come again, s.
+const RETRY_AFTER_S: u32 = 1;
+
 /// Why a request over HTTP was not answered.
 #[derive(Debug, Error)]
 pub enum Refusal {
@@ -23,6 +26,9 @@ pub enum Refusal {
         /// Of what kind.
         what: &'static str,
     },
+    /// As much is being computed as there is room for.
+    #[error("too much is asked at once: ask again in a moment")]
+    Busy,
     /// The address takes other methods.
     #[error("this address takes {}", allowed.join(", "))]
     Method {
@@ -45,6 +51,7 @@ impl Refusal {
             Self::Request(_) => "", // has its own
             Self::TooLarge { .. } => "too_large",
             Self::PreconditionRequired { .. } => "no_revision",
+            Self::Busy => "busy",
             Self::Method { .. } => "method_not_allowed",
             Self::Stranger { .. } => "not_from_here",
         }
@@ -66,6 +73,7 @@ impl ResponseError for Refusal {
             },
             Self::TooLarge { .. } => StatusCode::PAYLOAD_TOO_LARGE,
             Self::PreconditionRequired { .. } => StatusCode::PRECONDITION_REQUIRED,
+            Self::Busy => StatusCode::SERVICE_UNAVAILABLE,
             Self::Method { .. } => StatusCode::METHOD_NOT_ALLOWED,
             Self::Stranger { status, .. } => *status,
         }
@@ -78,6 +86,9 @@ impl ResponseError for Refusal {
         let mut response = HttpResponse::build(self.status_code());
         if let Self::Method { allowed } = self {
             response.insert_header((header::ALLOW, allowed.join(", ")));
+        }
+        if matches!(self, Self::Busy) {
+            response.insert_header((header::RETRY_AFTER, RETRY_AFTER_S));
         }
         response.json(match self {
             Self::Request(asked) => asked.body(),

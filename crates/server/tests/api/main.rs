@@ -9,6 +9,7 @@ mod counter;
 mod described;
 mod engine;
 mod files;
+mod gate;
 mod guarded;
 mod kept;
 mod kitchen;

@@ -57,6 +57,7 @@ impl Walk<'_> {
 
     /// A tap, with as much scrolling as brings it into sight; by keys, Tab until it has the focus, and Enter or Space.
     async fn tap(&mut self, css: &str, words: &str) {
+        self.person.settled().await;
         self.mark(css, words).await;
         if self.by == By::Keys {
             self.reach(css, words).await;

@@ -55,27 +55,35 @@ export function useDraft(card: Card, field: Field, seen: (card: Card) => void) {
         setDraft((latest) => (latest === draft ? null : latest));
         setState({ is: "written" });
       } else if (sent.is === "conflict") setState({ is: "conflict", theirs: sent.card[field] });
-      else if (sent.is === "waits") setState({ is: "waits" });
-      else setState(sent);
+      else if (sent.is === "waits") {
+        // While nobody answers it is tried again and again.
+        setState({ is: "waits" });
+        setRound((r) => r + 1);
+      } else setState(sent);
     };
     const rest = setTimeout(() => void send(), state.is === "waits" ? AGAIN_MS : REST_MS);
+    // And at once when the network is back.
+    const back = () => {
+      clearTimeout(rest);
+      void send();
+    };
+    if (state.is === "waits") window.addEventListener("online", back);
     return () => {
       over = true;
       clearTimeout(rest);
+      window.removeEventListener("online", back);
     };
   }, [draft, state.is, round, field]);
 
-  // While nobody answers it is tried again and again, and at once when the network is back.
-  useEffect(() => {
-    if (state.is !== "waits") return;
-    const again = () => setRound((r) => r + 1);
-    const timer = setInterval(again, AGAIN_MS);
-    window.addEventListener("online", again);
-    return () => {
-      clearInterval(timer);
-      window.removeEventListener("online", again);
-    };
-  }, [state.is]);
+  // Who goes on within the moment of rest has written all the same.
+  const left = useRef<Draft | null>(null);
+  left.current = state.is === "conflict" || state.is === "refused" ? null : draft;
+  useEffect(
+    () => () => {
+      if (left.current) void sendDraft(now.current.card, field, left.current);
+    },
+    [field],
+  );
 
   /** Mine, on top of what they wrote. */
   const keepMine = useCallback(

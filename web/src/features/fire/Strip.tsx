@@ -255,7 +255,7 @@ export function Strip({ cook, now, first, opened, choose, see, probe }: Props) {
       <Spoken cook={cook} late={late} soon={!waits && !late && left <= 0} next={next} />
       {cook.unreadable && <p className="strip-said text-error">{cook.unreadable}</p>}
       {told?.left_out
-        .filter((one) => one.code === "beside_unreadable")
+        .filter((one) => one.code.endsWith("_unreadable"))
         .map((one) => (
           <p key={one.id} className="strip-said text-warning">
             {one.message}

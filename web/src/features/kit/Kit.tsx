@@ -14,12 +14,18 @@ type Props = { setUnits: (units: Units) => void };
 
 export function Kit({ setUnits }: Props) {
   const units = useUnits();
-  const { kitchen, kept, say, problem } = useKitchen();
+  const { kitchen, kept, say, problem, unread, again } = useKitchen();
   const offered = useKit();
   if (offered.isError)
     return (
       <div className="p-8">
         <Failure message={offered.error.message} retry={() => void offered.refetch()} />
+      </div>
+    );
+  if (unread)
+    return (
+      <div className="p-8">
+        <Failure message="What was kept of this kitchen cannot be read just now." retry={again} />
       </div>
     );
   if (!offered.data || !kept) return <p className="p-8 quiet">One moment</p>;
