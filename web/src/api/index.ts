@@ -2,6 +2,7 @@
 export { whenRested } from "./asking";
 export * from "./client";
 export { exportBook, exportCard, importCards, keepFile } from "./files";
+export { isThere } from "./health";
 export { type Watching, watch } from "./live";
 export {
   type Draft,

@@ -1,15 +1,9 @@
 // A page that outlived an upgrade asks for scripts that have gone. It loads itself anew, once; and never while the server is
 // away, for then nothing would come.
+import { isThere } from "../api";
+
 const KEY = "cindo.reloaded";
 const ONCE_IN_MS = 10_000;
-
-async function isThere(): Promise<boolean> {
-  try {
-    return (await fetch("/api/health")).ok;
-  } catch {
-    return false;
-  }
-}
 
 export function reloadAfterUpgrade(
   reload: () => void = () => location.reload(),
