@@ -2,6 +2,7 @@ export { CallsProvider, useCalling } from "./CallsProvider";
 export { FireProvider, useFire, useTick } from "./FireProvider";
 export { FireStrip } from "./FireStrip";
 export { FirstVisit } from "./FirstVisit";
+export { HowMany } from "./HowMany";
 export { Keys } from "./Keys";
 export { Mishap } from "./Mishap";
 export { NextStep, NoWay } from "./NoWay";

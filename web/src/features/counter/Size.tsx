@@ -1,5 +1,6 @@
 // How large and how many: what decides most stands right below the name.
 import { isWhole, type Piece } from "../../card";
+import { HowMany } from "../../shell";
 import { NumberField, type Problem } from "../../ui";
 
 type Props = { piece: Piece; problem: Problem; change: (part: Partial<Piece>) => void };
@@ -52,16 +53,7 @@ export function Size(props: Props) {
           enter={onTo("pieces")}
         />
       )}
-      <NumberField
-        label="How many"
-        quantity="plain"
-        suffix=""
-        value={piece.pieces}
-        field="piece.pieces"
-        problem={problem}
-        testId="pieces"
-        onChange={(n) => change({ pieces: Math.round(n) })}
-      />
+      <HowMany problem={problem} testId="pieces" />
     </div>
   );
 }

@@ -46,10 +46,11 @@ function sizings(list: string, { own, offered }: Stands): Sizing[] {
   return found;
 }
 
-/** Round, or with a length and a width: the same bottom, so that nothing else changes until it is typed. */
-function otherShape(own: Stands["own"]): Partial<Thing> {
-  if (own.length_mm != null) return { length_mm: null, width_mm: null };
-  return { across_mm: null, length_mm: 400, width_mm: 250 };
+/** As long and as wide as it was across, until it is typed; and as wide across as it was wide. */
+function otherShape({ own, offered }: Stands): Partial<Thing> {
+  const across = own.width_mm ?? own.across_mm ?? offered.across_mm ?? null;
+  if (own.length_mm != null) return { across_mm: across, length_mm: null, width_mm: null };
+  return { across_mm: null, length_mm: across, width_mm: across };
 }
 
 type Props = {
@@ -115,7 +116,7 @@ export function Opened({ shelf, stands, kitchen, say, problem, open }: Props) {
           <button
             type="button"
             className="pick underline"
-            onClick={() => change(otherShape(stands.own))}
+            onClick={() => change(otherShape(stands))}
           >
             {round ? "It is not round" : "It is round"}
           </button>

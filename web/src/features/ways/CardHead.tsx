@@ -1,8 +1,7 @@
 // The head of a card: where it belongs, what it is called, and what can be done with it.
 import { Link } from "react-router";
-import { Elsewhere, KitchenLink, usePiece } from "../../shell";
+import { Elsewhere, HowMany, KitchenLink, usePiece } from "../../shell";
 import { NumberField, type Problem } from "../../ui";
-import { HowMany } from "./SetUp";
 import type { Deeds } from "./useDeeds";
 
 type Props = {
@@ -55,7 +54,7 @@ export function CardHead(props: Props) {
               testId="card-mm"
               onChange={(thicknessMm) => changePiece({ thicknessMm })}
             />
-            <HowMany problem={problem} />
+            <HowMany problem={problem} testId="card-n" />
           </div>
         )}
       </div>

@@ -3,8 +3,8 @@
 import type { ReactNode } from "react";
 import type { Plan } from "../../api";
 import type { RestOn } from "../../card";
-import { usePiece } from "../../shell";
-import { Choice, Dial, NumberField, type Problem } from "../../ui";
+import { HowMany, usePiece } from "../../shell";
+import { Choice, Dial, type Problem } from "../../ui";
 import { FittedOrUsual } from "./FittedOrUsual";
 import { Outcome } from "./Outcome";
 import { Settings } from "./Settings";
@@ -17,22 +17,6 @@ const RESTS_ON: { key: RestOn; name: string }[] = [
   { key: "board", name: "board" },
   { key: "rack", name: "rack" },
 ];
-
-export function HowMany({ problem }: { problem: Problem }) {
-  const { piece, change } = usePiece();
-  return (
-    <NumberField
-      label="How many"
-      quantity="plain"
-      suffix=""
-      value={piece.pieces}
-      field="piece.pieces"
-      problem={problem}
-      testId="card-n"
-      onChange={(n) => change({ pieces: Math.round(n) })}
-    />
-  );
-}
 
 type Set = ReturnType<typeof useSettings>;
 type Props = {
@@ -67,7 +51,7 @@ export function SetUp({ plan, cut, asked, problem, wide, change, setAll }: Props
             problem={problem}
             onChange={(thicknessMm) => changePiece({ thicknessMm })}
           />
-          <HowMany problem={problem} />
+          <HowMany problem={problem} testId="card-n" />
         </>
       )}
       <FittedOrUsual fitted={plan.fitted} settings={plan.settings} asked={asked} set={setAll} />
