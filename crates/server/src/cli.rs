@@ -214,6 +214,16 @@ fn answer_with<R: DeserializeOwned, A>(
     }
 }
 
+const WORKERS: usize = 2;
+
+/// So many connections a worker, that those that idle never take the last descriptor from one that asks for health.
+fn connections() -> usize {
+    let most = rustix::process::getrlimit(rustix::process::Resource::Nofile).current;
+    // The store, the probes, and who is being answered.
+    let free = most.unwrap_or(1024).saturating_sub(64) as usize;
+    (free / WORKERS).clamp(32, 2048)
+}
+
 /// Serves until told to stop.
 ///
 /// # Errors
@@ -237,7 +247,7 @@ pub fn serve(config: &Config) -> Result<(), StartError> {
     let folder = demo_folder
         .as_ref()
         .map_or(config.data.as_path(), |dir| dir.path());
-    let store = store::open(folder).map_err(StartError::Store)?;
+    let store = store::open(folder)?;
     if config.demo {
         demo::fill(&store, jiff::Timestamp::now()).map_err(StartError::Demo)?;
     }
@@ -250,6 +260,7 @@ pub fn serve(config: &Config) -> Result<(), StartError> {
                  there can read and change what is kept.",
             );
         }
+        crate::probe::take_up(&store, &live).await;
         let server =
             HttpServer::new(move || routes::app(store.clone(), guard.clone(), live.clone()))
                 // Small answers go out at once, not when the last is acknowledged.
@@ -260,7 +271,8 @@ pub fn serve(config: &Config) -> Result<(), StartError> {
                         tracing::warn!(%cause, "answers may be late");
                     }
                 })
-                .workers(2)
+                .workers(WORKERS)
+                .max_connections(connections())
                 .shutdown_timeout(1)
                 .bind(&config.listen)
                 .map_err(io(config.listen.clone()))?;

@@ -62,9 +62,23 @@ pub enum RequestError {
         /// Why, in a sentence.
         message: &'static str,
     },
+    /// The store takes nothing now.
+    #[error("nothing can be kept just now: {path}: {why}. What you typed is still with you")]
+    NotKept {
+        /// Its file.
+        path: String,
+        /// What is wrong with it, in words.
+        why: String,
+    },
     /// Our own fault; the cause goes to the log.
     #[error("something went wrong here; what you typed is still with you, try again")]
     Ours(#[source] Box<dyn std::error::Error + Send + Sync>),
+}
+
+impl From<diesel::result::Error> for RequestError {
+    fn from(cause: diesel::result::Error) -> Self {
+        Self::ours(cause)
+    }
 }
 
 /// The one form of an error.
@@ -101,6 +115,7 @@ impl RequestError {
             Self::NotFound { .. } => ("not_found", ""),
             Self::Stale { .. } => ("changed_meanwhile", ""),
             Self::Taken { .. } => ("taken", "id"),
+            Self::NotKept { .. } => ("not_kept", ""),
             Self::Ours(_) => ("internal", ""),
         }
     }
@@ -137,8 +152,8 @@ pub enum StartError {
         cause: std::io::Error,
     },
     /// The store.
-    #[error("the data store cannot be opened: {0}")]
-    Store(Box<dyn std::error::Error + Send + Sync>),
+    #[error(transparent)]
+    Store(#[from] crate::store::OpenError),
     /// The demo kitchen.
     #[error("the demo kitchen cannot be set up: {0}")]
     Demo(RequestError),

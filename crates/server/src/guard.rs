@@ -87,6 +87,13 @@ impl Guard {
                 "only Cindo's own pages may write here",
             );
         }
+        // The page never packs what it sends; a small packed body can be a very large one.
+        if text(header::CONTENT_ENCODING).is_some_and(|how| !how.eq_ignore_ascii_case("identity")) {
+            return refuse(
+                StatusCode::UNSUPPORTED_MEDIA_TYPE,
+                "what is sent here is not packed: no Content-Encoding",
+            );
+        }
         let empty = text(header::CONTENT_LENGTH).is_none_or(|length| length.trim() == "0")
             && text(header::TRANSFER_ENCODING).is_none();
         let json = text(header::CONTENT_TYPE).is_some_and(|kind| {

@@ -16,3 +16,4 @@ pub mod probe;
 pub mod routes;
 pub mod store;
 pub mod wire;
+mod work;

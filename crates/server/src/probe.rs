@@ -4,16 +4,15 @@
 //! Lines of JSON, one object each, both ways. A real probe need only send [`Reading`]; it may leave unread what is sent
 //! to it. The simulated one is told what it is in ([`Told`]) and what happens to it, as events.
 
-use crate::error::RequestError;
 use crate::kept::cooks as kept;
 use crate::live::Live;
 use crate::store::Store;
 use crate::wire::PlanRequest;
 use cindo_core::cook::{Event, Happened, Hidden, HiddenAsked};
-use diesel::sqlite::SqliteConnection;
 use serde::{Deserialize, Serialize};
 use std::time::Duration;
-use tokio::io::{AsyncBufReadExt, AsyncWriteExt, BufReader};
+use tokio::io::{AsyncBufReadExt, AsyncReadExt, AsyncWriteExt, BufReader};
+use tokio::net::tcp::{OwnedReadHalf, OwnedWriteHalf};
 use tokio::net::{TcpListener, TcpStream};
 use tokio::time::{Instant, interval, sleep, timeout};
 
@@ -46,6 +45,39 @@ const EVERY: Duration = Duration::from_secs(1);
 /// A line is no longer, bytes.
 const MOST_LINE: usize = 1 << 20;
 
+/// Lines of whoever is at the other end, none longer than [`MOST_LINE`].
+struct Lines {
+    from: BufReader<OwnedReadHalf>,
+    /// What has come of the next; a wait that is given up loses none of it.
+    so_far: Vec<u8>,
+}
+
+impl Lines {
+    fn new(read: OwnedReadHalf) -> Self {
+        Self {
+            from: BufReader::new(read),
+            so_far: vec![],
+        }
+    }
+
+    /// The next line; none at the end.
+    async fn next(&mut self) -> std::io::Result<Option<String>> {
+        let room = (MOST_LINE + 1 - self.so_far.len()) as u64;
+        let mut some = (&mut self.from).take(room);
+        some.read_until(b'\n', &mut self.so_far).await?;
+        let whole = self.so_far.ends_with(b"\n");
+        if !whole && self.so_far.len() > MOST_LINE {
+            let long = "a line without an end";
+            return Err(std::io::Error::new(std::io::ErrorKind::InvalidData, long));
+        }
+        if self.so_far.is_empty() {
+            return Ok(None);
+        }
+        let line = String::from_utf8_lossy(&std::mem::take(&mut self.so_far)).into_owned();
+        Ok(Some(line.trim_end().to_owned()))
+    }
+}
+
 /// Serves a simulated probe in a hidden piece until the listener fails. Whoever asks by HTTP is answered with
 /// server-sent events.
 ///
@@ -68,7 +100,7 @@ pub async fn simulate(
 
 async fn one(stream: TcpStream, name: String, hidden: HiddenAsked) -> std::io::Result<()> {
     let (read, mut write) = stream.into_split();
-    let mut lines = BufReader::new(read).lines();
+    let mut lines = Lines::new(read);
     let mut plan: Option<PlanRequest> = None;
     let mut events: Vec<Event> = vec![];
     let (mut now_s, mut told_at) = (0.0, Instant::now());
@@ -76,15 +108,12 @@ async fn one(stream: TcpStream, name: String, hidden: HiddenAsked) -> std::io::R
     let mut tick = interval(EVERY);
     loop {
         tokio::select! {
-            line = lines.next_line() => {
+            line = lines.next() => {
                 let Some(line) = line? else { return Ok(()) };
                 if line.starts_with("GET ") {
                     events_stream = true;
                     let head = "HTTP/1.1 200 OK\r\ncontent-type: text/event-stream\r\ncache-control: no-cache\r\n\r\n";
                     write.write_all(head.as_bytes()).await?;
-                }
-                if line.len() > MOST_LINE {
-                    return Ok(());
                 }
                 match serde_json::from_str(&line) {
                     Ok(Told::Plan(told)) => plan = Some(*told),
@@ -110,11 +139,27 @@ async fn one(stream: TcpStream, name: String, hidden: HiddenAsked) -> std::io::R
     }
 }
 
-/// A reading is kept this often, and what happened is told anew.
+/// A reading is kept this often.
 const KEPT_EVERY: Duration = Duration::from_secs(10);
-/// Ensemble again after so long, and given up as silent after so long.
+/// Tried again after so long, and given up as silent after so long.
 const AGAIN: Duration = Duration::from_secs(3);
 const SILENT: Duration = Duration::from_secs(30);
+/// One that does not take what it is told in that time leaves it unread: it is told nothing more.
+const TAKES: Duration = Duration::from_secs(2);
+
+/// Takes up the probes of all cooks under way again, as they were before the server was started.
+pub async fn take_up(store: &Store, live: &Live) {
+    match kept::with_probe(store).await {
+        Ok(all) => {
+            for (cook, address) in all {
+                if live.probes().contains(&address) && live.take_probe(&cook) {
+                    actix_web::rt::spawn(bridge(store.clone(), live.clone(), address, cook));
+                }
+            }
+        }
+        Err(cause) => tracing::warn!(%cause, "probes are not taken up again"),
+    }
+}
 
 /// Takes the readings of a probe into a cook until it is over.
 pub async fn bridge(store: Store, live: Live, address: String, cook: String) {
@@ -123,7 +168,7 @@ pub async fn bridge(store: Store, live: Live, address: String, cook: String) {
             break;
         };
         // What is over needs no probe, also where that is never heard from again.
-        match stands(&store, &cook).await {
+        match kept::stands(&store, &cook).await {
             Ok(None) => break,
             Ok(Some(_)) => {}
             Err(cause) => tracing::warn!(%cause, "what the probe is in cannot be read"),
@@ -134,69 +179,79 @@ pub async fn bridge(store: Store, live: Live, address: String, cook: String) {
     live.give_back_probe(&cook);
 }
 
+/// What is told to a probe, as long as it takes it.
+struct Tells {
+    write: OwnedWriteHalf,
+    deaf: bool,
+    /// The events it knows.
+    known: Option<Vec<Event>>,
+}
+
+impl Tells {
+    async fn tell(&mut self, told: &Told) -> std::io::Result<()> {
+        if self.deaf {
+            return Ok(());
+        }
+        let line = format!("{}\n", serde_json::to_string(told)?);
+        match timeout(TAKES, self.write.write_all(line.as_bytes())).await {
+            Ok(written) => written,
+            // Half a line is no harm: it does not read.
+            Err(_) => {
+                self.deaf = true;
+                Ok(())
+            }
+        }
+    }
+
+    /// Only what is new.
+    async fn happened(&mut self, events: Vec<Event>, now_s: f64) -> std::io::Result<()> {
+        if self.known.as_ref() == Some(&events) {
+            return Ok(());
+        }
+        self.known = Some(events.clone());
+        self.tell(&Told::Happened { events, now_s }).await
+    }
+}
+
 async fn bridged(store: &Store, live: &Live, address: &str, cook: &str) -> std::io::Result<()> {
     let silent = || std::io::Error::new(std::io::ErrorKind::TimedOut, "silent");
     let stream = timeout(SILENT, TcpStream::connect(address))
         .await
         .map_err(|_| silent())??;
-    let (read, mut write) = stream.into_split();
-    let mut lines = BufReader::new(read).lines();
+    let (read, write) = stream.into_split();
+    let mut lines = Lines::new(read);
+    let mut tells = Tells {
+        write,
+        deaf: false,
+        known: None,
+    };
     let mut last: Option<Instant> = None;
-    let known = || async { stands(store, cook).await.map_err(std::io::Error::other) };
+    let known = || async { kept::stands(store, cook).await.map_err(std::io::Error::other) };
     let Some((plan, _, _)) = known().await? else {
         return Ok(());
     };
-    let told = serde_json::to_string(&Told::Plan(Box::new(plan)))?;
-    write.write_all(format!("{told}\n").as_bytes()).await?;
+    tells.tell(&Told::Plan(Box::new(plan))).await?;
+    let mut is_in = false;
     loop {
-        if last.is_none_or(|at| at.elapsed() >= KEPT_EVERY) {
+        let due = last.is_none_or(|at| at.elapsed() >= KEPT_EVERY);
+        if due {
             let Some((_, events, now_s)) = known().await? else {
                 return Ok(());
             };
-            let is_in = events.iter().any(|e| e.happened == Happened::In);
-            let told = serde_json::to_string(&Told::Happened { events, now_s })?;
-            write.write_all(format!("{told}\n").as_bytes()).await?;
-            let line = timeout(SILENT, lines.next_line())
-                .await
-                .map_err(|_| silent())??;
-            let line = line.ok_or_else(silent)?;
-            let reading: Option<Reading> = serde_json::from_str(&line).ok();
-            if let Some(c) = reading.and_then(|r| r.c).filter(|_| is_in) {
-                let (live, cook) = (live.clone(), cook.to_owned());
-                let kept = blocking(store, move |con| kept::reads(con, &live, &cook, c)).await;
-                if let Err(cause) = kept {
-                    tracing::warn!(%cause, "a reading was not kept");
-                }
-                last = Some(Instant::now());
+            is_in = events.iter().any(|e| e.happened == Happened::In);
+            let acts = events.into_iter();
+            let acts = acts.filter(|e| !matches!(e.happened, Happened::Probe { .. }));
+            tells.happened(acts.collect(), now_s).await?;
+        }
+        // Between two that are kept: read on, so that what is kept is new.
+        let line = timeout(SILENT, lines.next()).await.map_err(|_| silent())??;
+        let line = line.ok_or_else(silent)?;
+        let reading: Option<Reading> = serde_json::from_str(&line).ok();
+        if let Some(c) = reading.and_then(|r| r.c).filter(|_| due && is_in) {
+            if let Err(cause) = kept::reads(store, live, cook, c).await {
+                tracing::warn!(%cause, "a reading was not kept");
             }
-        } else {
-            // Between two that are kept: read on, so that what is kept is new.
-            let line = timeout(SILENT, lines.next_line())
-                .await
-                .map_err(|_| silent())??;
-            line.ok_or_else(silent)?;
+            last = Some(Instant::now());
         }
     }
-}
-
-/// What is known of a cook: its plan, its events from when it met the heat, now; none once it is over. A store that does not
-/// answer is no end of it.
-async fn stands(store: &Store, cook: &str) -> Result<Option<Known>, RequestError> {
-    let cook = cook.to_owned();
-    blocking(store, move |c| kept::stands(c, &cook)).await
-}
-
-/// Plan, events and now.
-type Known = (PlanRequest, Vec<Event>, f64);
-
-async fn blocking<T: Send + 'static>(
-    store: &Store,
-    ask: impl FnOnce(&mut SqliteConnection) -> Result<T, RequestError> + Send + 'static,
-) -> Result<T, RequestError> {
-    let store = store.clone();
-    let asked = actix_web::rt::task::spawn_blocking(move || {
-        let mut connection = store.get().map_err(RequestError::ours)?;
-        ask(&mut connection)
-    });
-    asked.await.map_err(RequestError::ours)?
 }

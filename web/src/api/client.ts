@@ -25,7 +25,7 @@ export type Card = Schemas["CardWire"];
 export type CardLine = Schemas["CardSummary"];
 export type CardList = Schemas["CardList"];
 export type Tally = Schemas["TallyWire"];
-export type Result = Schemas["ResultWire"];
+export type Result = Schemas["Middle"];
 export type CardChange = Schemas["CardChange"];
 export type CardNew = Schemas["CardNew"];
 export type OwnFish = Schemas["OwnFishWire"];
@@ -64,6 +64,7 @@ export type CookRequest = Schemas["CookRequest"];
 export type Standing = Schemas["CookAnswer"];
 export type CookKept = Schemas["CookKept"];
 export type CookNew = Schemas["CookNew"];
+export type CookLine = Schemas["CookLine"];
 export type CookEvent = Schemas["Event"];
 export type Happened = Schemas["Happened"];
 export type CookList = Schemas["CookList"];
@@ -84,6 +85,10 @@ export class Refused extends Error {
     super(message);
   }
 }
+
+/** Not taken just now, through no fault of what was sent: it is sent again by itself. */
+export const isLater = (code: string): boolean =>
+  ["unreachable", "internal", "not_kept", "busy", "too_slow"].includes(code);
 
 const UNREACHABLE = "Cindo does not answer. What you typed is kept; try again in a moment.";
 
@@ -194,7 +199,10 @@ export const api = {
     take(client.PUT("/api/kitchen", { params: { header: ifMatch(revision) }, body })),
   cook: (body: CookRequest) => take(client.POST("/api/cook", { body })),
   cooks: (since: number) => take(client.GET("/api/cooks", { params: { query: { since } } })),
-  cooksGone: () => take(client.GET("/api/cooks/gone")),
+  cooksGone: (page: number, removed: boolean) =>
+    take(
+      client.GET("/api/cooks/gone", { params: { query: { page, size: CARDS_A_PAGE, removed } } }),
+    ),
   cookOne: (id: string) => take(client.GET("/api/cooks/{id}", { params: { path: { id } } })),
   beginCook: (body: CookNew) => take(client.POST("/api/cooks", { body })),
   happened: (id: string, sentS: number, events: CookEvent[]) =>
@@ -210,6 +218,8 @@ export const api = {
   readTrace: (id: string, csv: string) =>
     take(client.POST("/api/cooks/{id}/trace", { params: { path: { id } }, body: { csv } })),
   removeCook: (id: string) => take(client.DELETE("/api/cooks/{id}", { params: { path: { id } } })),
+  restoreCook: (id: string) =>
+    take(client.POST("/api/cooks/{id}/restore", { params: { path: { id } } })),
   cards: (page: number, removed: boolean, find: string) =>
     take(
       client.GET("/api/cards", {

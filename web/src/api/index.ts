@@ -1,7 +1,7 @@
 // The door: what the server is asked, and what has not reached it yet.
 export { whenRested } from "./asking";
 export * from "./client";
-export { exportBook, exportCard, importCards, keepFile } from "./files";
+export { exportBook, exportCard, importCards, keepFile, piecesOf } from "./files";
 export { isThere } from "./health";
 export { type Watching, watch } from "./live";
 export {
@@ -12,5 +12,7 @@ export {
   keepDraft,
   type Sent,
   sendDraft,
+  sendUnsent,
+  standsIn,
   unsentCards,
 } from "./unsent";

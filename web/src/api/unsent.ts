@@ -1,8 +1,8 @@
 // What was typed and is not acknowledged yet: kept in this browser, sent again, and put beside what
 // somebody else wrote meanwhile. One field of one card at a time.
-import { api, type Card, Refused } from "./client";
+import { api, type Card, type CardChange, isLater, Refused } from "./client";
 
-export type Field = "note" | "title";
+export type Field = "note" | "title" | "result";
 /** What is to be written, and what stood there when the typing began. */
 export type Draft = { text: string; base: string };
 
@@ -27,6 +27,10 @@ function keep(kept: Kept): void {
 }
 
 const name = (id: string, field: Field) => `${field} ${id}`;
+
+/** What stands in a field of a card, as it is typed or picked. */
+export const standsIn = (card: Card, field: Field): string =>
+  field === "result" ? (card.result ?? "none") : card[field];
 
 export function draftOf(id: string, field: Field): Draft | null {
   return all()[name(id, field)] ?? null;
@@ -64,12 +68,14 @@ export async function sendDraft(card: Card, field: Field, draft: Draft): Promise
   let on = card;
   for (;;) {
     try {
-      const written = await api.changeCard(on.id, on.revision, { [field]: draft.text });
+      const written = await api.changeCard(on.id, on.revision, {
+        [field]: draft.text,
+      } as CardChange);
       dropDraft(on.id, field, draft.text);
       return { is: "written", card: written };
     } catch (cause) {
       const problem = cause instanceof Refused ? cause : new Refused("page", "", String(cause));
-      if (problem.code === "unreachable") return { is: "waits" };
+      if (isLater(problem.code)) return { is: "waits" };
       if (problem.code !== "changed_meanwhile") return { is: "refused", problem };
     }
     try {
@@ -77,10 +83,24 @@ export async function sendDraft(card: Card, field: Field, draft: Draft): Promise
     } catch {
       return { is: "waits" };
     }
-    if (on[field] === draft.text) {
+    if (standsIn(on, field) === draft.text) {
       dropDraft(on.id, field, draft.text);
       return { is: "written", card: on };
     }
-    if (on[field] !== draft.base) return { is: "conflict", card: on };
+    if (standsIn(on, field) !== draft.base) return { is: "conflict", card: on };
+  }
+}
+
+/** Everything that waits is sent, once; what somebody else wrote over waits for a hand, and what is refused too. */
+export async function sendUnsent(): Promise<void> {
+  for (const { id, field } of unsentCards()) {
+    const draft = draftOf(id, field);
+    if (!draft) continue;
+    try {
+      await sendDraft(await api.card(id), field, draft);
+    } catch (cause) {
+      // Nobody answers: later. A card that is not there any more waits for its page to say so.
+      if (cause instanceof Refused && isLater(cause.code)) return;
+    }
   }
 }

@@ -52,6 +52,7 @@ export function cook(turnS: number, more: Partial<Running> = {}): Running {
     id: "c",
     title: "Hake",
     pan: null,
+    revision: 1,
     made_ms: MET_MS,
     now_s: 0,
     zero_s: 0,

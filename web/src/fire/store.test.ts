@@ -95,6 +95,7 @@ function outside(box: Waiting[] = []) {
         return kept(id, 1 + sent.length, { events, ended });
       },
     },
+    later: (code) => code === "internal",
     refusal: (cause) => (cause instanceof Refuses ? world.refuses : null),
     open: async () => outbox,
     now: () => MET_MS,
@@ -190,6 +191,7 @@ describe("what happens here", () => {
     const store = new FireStore({
       server: outside().store as never,
       refusal: () => null,
+      later: () => false,
       open: () => Promise.reject(new Error("blocked")),
       now: () => MET_MS,
       newId: () => "x",

@@ -151,6 +151,8 @@ export type Outside = {
   server: Server;
   /** A refusal, where it is one; else nobody answered. */
   refusal: (cause: unknown) => Refusal | null;
+  /** A refusal that is none for good: it is sent again. */
+  later: (code: string) => boolean;
   open: () => Promise<Outbox>;
   now: () => number;
   newId: () => string;
@@ -313,7 +315,7 @@ export class FireStore {
           this.tell({ is: "taken", ids, cook, atMs: this.outside.now(), quiet });
         } catch (cause) {
           const refusal = this.outside.refusal(cause);
-          if (!refusal || refusal.code === "internal") {
+          if (!refusal || this.outside.later(refusal.code)) {
             this.tell(refusal ? { is: "problem", message: NOT_KEPT } : { is: "lost" });
             return;
           }

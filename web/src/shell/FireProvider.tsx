@@ -8,7 +8,17 @@ import {
   useState,
   useSyncExternalStore,
 } from "react";
-import { api, type CookKept, type CookNew, type Happened, newId, Refused, watch } from "../api";
+import {
+  api,
+  type CookKept,
+  type CookNew,
+  type Happened,
+  isLater,
+  newId,
+  Refused,
+  sendUnsent,
+  watch,
+} from "../api";
 import { type Fire, FireStore, openOutbox, type Running } from "../fire";
 
 type Held = Fire & {
@@ -28,13 +38,17 @@ const ALONE_MS = 400;
 /** Tried again after so long without an answer, ms. */
 const AGAIN_MS = 3000;
 
+/** The clock of this page: it counts on while somebody sets that of the device. */
+const deviceMs = (): number => performance.timeOrigin + performance.now();
+
 /** Nobody answered is no refusal. */
 function refusal(cause: unknown): Refused | null {
   return cause instanceof Refused && cause.code !== "unreachable" ? cause : null;
 }
 
 function newStore(): FireStore {
-  return new FireStore({ server: api, refusal, open: openOutbox, now: Date.now, newId });
+  const outside = { server: api, refusal, later: isLater, open: openOutbox, now: deviceMs, newId };
+  return new FireStore(outside);
 }
 
 export function FireProvider({ children }: { children: ReactNode }) {
@@ -53,6 +67,7 @@ export function FireProvider({ children }: { children: ReactNode }) {
         clearTimeout(alone);
         void store.load();
         void store.flush();
+        void sendUnsent();
       },
       changed: (cook) => void store.ask(cook),
       lost: () => store.tell({ is: "lost" }),
@@ -108,9 +123,9 @@ export function useFire(): Held {
 
 /** The time on this device, ms, a few times a second. */
 export function useTick(ms = TICK_MS): number {
-  const [now, setNow] = useState(Date.now);
+  const [now, setNow] = useState(deviceMs);
   useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), ms);
+    const timer = setInterval(() => setNow(deviceMs()), ms);
     return () => clearInterval(timer);
   }, [ms]);
   return now;

@@ -11,7 +11,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The whole book as one file that is read back. */
+        /** Everything that is kept as one file that is read back: cards, shelf, kitchen, and cooks gone by. */
         get: operations["book"];
         put?: never;
         post?: never;
@@ -137,7 +137,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Cooks gone by, and those that nobody ended, the newest first. */
+        /** A page of the cooks gone by, and of those that nobody ended, the newest first. */
         get: operations["cooks_gone_by"];
         put?: never;
         post?: never;
@@ -158,7 +158,7 @@ export interface paths {
         get: operations["one_cook"];
         put?: never;
         post?: never;
-        /** Takes a cook out, with all that happened. */
+        /** Takes a cook out. It can be found with `removed=true` and brought back. */
         delete: operations["remove_cook"];
         options?: never;
         head?: never;
@@ -193,6 +193,23 @@ export interface paths {
         put?: never;
         /** Reads a probe into a cook from now on, a reading each ten seconds. */
         post: operations["read_probe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings a cook back that was taken out. */
+        post: operations["restore_cook"];
         delete?: never;
         options?: never;
         head?: never;
@@ -308,7 +325,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Whether the server is up. */
+        /** Whether the server is up, and its store. */
         get: operations["health"];
         put?: never;
         post?: never;
@@ -345,8 +362,8 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Brings cards in from a file: all or none. What was planned is computed again; a card that is in the book
-         *     already stays as it is there.
+         * Brings in what stands in a file: all or none. What was planned on a card is computed again; what is there already stays
+         *     as it is there.
          */
         post: operations["import"];
         delete?: never;
@@ -1000,15 +1017,20 @@ export interface components {
          *     }
          */
         BookFile: {
-            /** @description 1 to 200 cards. */
-            cards: components["schemas"]["CardFile"][];
+            /** @description Cards, up to 200 at once. */
+            cards?: components["schemas"]["CardFile"][];
             /**
              * Format: int32
-             * @description Says what it is, and in which form: 1.
+             * @description Says what it is, and in which form: 2.
              */
             cindo_cards: number;
+            /** @description Cooks gone by, up to 200 at once. */
+            cooks?: components["schemas"]["CookFile"][];
+            kitchen?: components["schemas"]["KitchenAsked"] | null;
             /** @description Titles of cards that could not be written, since what they asked cannot be read. */
             left_out?: string[];
+            /** @description Pieces, lots and fish of the kitchen's own, up to 200 at once. */
+            shelf?: components["schemas"]["ShelfNew"][];
         };
         /**
          * @description How water leaves: the bubbling of a fryer, the sizzling of a pan.
@@ -1048,7 +1070,7 @@ export interface components {
             note?: string;
             /** @description What was asked. */
             request: components["schemas"]["PlanRequest"];
-            result?: components["schemas"]["ResultWire"] | null;
+            result?: components["schemas"]["Middle"] | null;
             /** @description When it was saved, RFC 3339. */
             saved_at?: string | null;
             /** @description What it is called. */
@@ -1112,7 +1134,7 @@ export interface components {
             planned?: components["schemas"]["PlannedWire"] | null;
             /** @description When it was taken out of the book, RFC 3339. */
             removed_at?: string | null;
-            result?: components["schemas"]["ResultWire"] | null;
+            result?: components["schemas"]["Middle"] | null;
             /**
              * Format: int32
              * @description Counts changes; the ETag of the card.
@@ -1267,8 +1289,29 @@ export interface components {
             /** @description The probe against what was expected. */
             trace: components["schemas"]["TracePoint"][];
         };
+        /** @description A cook in a file: what was asked, promised and learned, in the form of whoever wrote it, and what happened. */
+        CookFile: {
+            /** @description When it was begun, RFC 3339. */
+            begun_at: string;
+            /** @description What happened; times in s since it was begun. */
+            events: components["schemas"]["Event"][];
+            /**
+             * Format: int32
+             * @description Form of what was kept.
+             */
+            form: number;
+            /** @description Its name to programs. */
+            id: string;
+            /** @description What was kept. */
+            kept: Record<string, never>;
+            /** @description What it is called. */
+            title: string;
+        };
         /** @description A cook as kept, and how it stands. */
         CookKept: {
+            came_out?: components["schemas"]["CameOut"] | null;
+            /** @description The card of the book it was cooked by. */
+            card?: string | null;
             /** @description It is over. */
             ended: boolean;
             /** @description What happened, in the order it was kept; times in s since it was begun. */
@@ -1290,9 +1333,20 @@ export interface components {
              * @description Now, s since then, by the clock of the server.
              */
             now_s: number;
+            outcome?: components["schemas"]["EndedWire"] | null;
             /** @description Pieces in the same pan share a name of it. */
             pan?: string | null;
             plan?: components["schemas"]["PlanRequest"] | null;
+            /** @description Address of the probe that is read into it. */
+            probe?: string | null;
+            promised?: components["schemas"]["PromisedWire"] | null;
+            /** @description When it was taken out, RFC 3339. */
+            removed_at?: string | null;
+            /**
+             * Format: int32
+             * @description Counts changes.
+             */
+            revision: number;
             /**
              * Format: int64
              * @description Its newest event.
@@ -1301,6 +1355,8 @@ export interface components {
             standing?: components["schemas"]["CookAnswer"] | null;
             /** @description What it is called. */
             title: string;
+            /** @description Of what happened, what this version cannot read. */
+            unread?: components["schemas"]["UnreadWire"][];
             /** @description Why it cannot. */
             unreadable?: string | null;
             /**
@@ -1308,6 +1364,35 @@ export interface components {
              * @description When the fish met the heat, s since then; before it has, when the fold was made: its times count from here.
              */
             zero_s: number;
+        };
+        /** @description A cook in a line. */
+        CookLine: {
+            came_out?: components["schemas"]["CameOut"] | null;
+            /** @description The card of the book it was cooked by. */
+            card?: string | null;
+            /** @description Its name. */
+            id: string;
+            /**
+             * Format: int64
+             * @description When it was begun, ms since 1970.
+             */
+            made_ms: number;
+            /**
+             * Format: double
+             * @description When it left the heat, s after the fish met it.
+             */
+            off_s?: number | null;
+            /** @description When it was taken out, RFC 3339. */
+            removed_at?: string | null;
+            /**
+             * Format: int32
+             * @description Counts changes.
+             */
+            revision: number;
+            /** @description What it is called. */
+            title: string;
+            /** @description Why it cannot be read. */
+            unreadable?: string | null;
         };
         /** @description Cooks under way. */
         CookList: {
@@ -1343,6 +1428,8 @@ export interface components {
          *     }
          */
         CookNew: {
+            /** @description The card of the book it is cooked by. */
+            card?: string | null;
             /** @description Made by the device, so that the same cook sent twice is one; else made here. */
             id?: string | null;
             /** @description Pieces in the same pan share a name of it. */
@@ -1410,13 +1497,28 @@ export interface components {
         };
         /** @description Cooks gone by. */
         CooksGone: {
-            /** @description The cooks. */
-            cooks: components["schemas"]["CookKept"][];
+            /** @description Newest first. */
+            cooks: components["schemas"]["CookLine"][];
             /**
              * Format: int64
              * @description The clock of the server, ms since 1970.
              */
             now_ms: number;
+            /**
+             * Format: int64
+             * @description Which page, from 1.
+             */
+            page: number;
+            /**
+             * Format: int64
+             * @description How many at most on a page.
+             */
+            size: number;
+            /**
+             * Format: int64
+             * @description How many there are on all pages.
+             */
+            total: number;
         };
         /**
          * @description A cooked piece, as hot all through.
@@ -1605,6 +1707,19 @@ export interface components {
          * @enum {string}
          */
         Eaters: "everyone" | "old_or_ill" | "pregnant_or_small_child";
+        /** @description How a cook ended. */
+        EndedWire: {
+            /** @description It was served though nothing showed what was promised. */
+            knowingly: boolean;
+            landed_c?: components["schemas"]["Spread"] | null;
+            /** @description What was learned of piece and fire. */
+            learned: components["schemas"]["LearnedWire"][];
+            /**
+             * Format: double
+             * @description When it left the heat, s after the fish met it; null where it never did.
+             */
+            off_s?: number | null;
+        };
         /** @description The one form of an error. */
         ErrorBody: {
             /** @description What went wrong. */
@@ -2081,6 +2196,18 @@ export interface components {
          * @enum {string}
          */
         Hazard: "histamine" | "reef_toxin" | "wax_esters" | "parasites" | "spines" | "fine_bones" | "serum";
+        /** @description How the server is. */
+        Health: {
+            /**
+             * Format: double
+             * @description By how much the clock of the machine was set since the server started, s. The clock of the cooks went on unmoved.
+             */
+            clock_set_s: number;
+            /** @description It answers, and what is said to it is kept. */
+            ok: boolean;
+            /** @description Why nothing can be kept just now, with the file of the store. */
+            store?: string | null;
+        };
         /** @description Temperatures of a bare body. */
         HeatAnswer: components["schemas"]["BareAnswer"] & {
             /**
@@ -2232,7 +2359,9 @@ export interface components {
         ImportAnswer: {
             /** @description Cards that are new in the book. */
             made: components["schemas"]["CardSummary"][];
-            /** @description How many were in it already. */
+            /** @description How many of the rest are new: things on the shelf, cooks, the kitchen. */
+            others: number;
+            /** @description How many were there already. */
             there: number;
         };
         /** @description What came of it. */
@@ -2374,6 +2503,21 @@ export interface components {
          * @enum {string}
          */
         LearnedOf: "kelvins" | "contact" | "recovery";
+        /** @description What was learned of one thing that was not known. */
+        LearnedWire: {
+            /** @description Which. */
+            key: string;
+            /**
+             * Format: double
+             * @description Mean, standard deviations of what it commonly is.
+             */
+            mean: number;
+            /**
+             * Format: double
+             * @description One standard deviation then; it was 1.
+             */
+            sd: number;
+        };
         /** @description An event that was left out. */
         LeftOut: {
             /** @description Why, stable. */
@@ -3250,6 +3394,51 @@ export interface components {
              */
             two_spots_s?: number | null;
         };
+        /** @description An act as it was promised. */
+        PromisedActWire: {
+            /**
+             * Format: double
+             * @description When, s after the fish meets the heat.
+             */
+            at_s?: number | null;
+            /** @description Its name among the acts of one cook. */
+            id: string;
+            /** @description What. */
+            what: string;
+            /** @description What to do, a sentence. */
+            words: string;
+        };
+        /** @description What was promised when a cook was begun. */
+        PromisedWire: {
+            /** @description What was to be done. */
+            acts: components["schemas"]["PromisedActWire"][];
+            /**
+             * Format: double
+             * @description Coldest point at its highest, C.
+             */
+            core_peak_c: number;
+            /**
+             * Format: double
+             * @description When nine in ten are done, s.
+             */
+            latest_s: number;
+            /**
+             * Format: double
+             * @description When to begin to look, s.
+             */
+            look_from_s: number;
+            /** @description Name of the way in words. */
+            name: string;
+            /**
+             * Format: double
+             * @description Off the heat, s.
+             */
+            off_heat_s: number;
+            /** @description The band aimed at. */
+            target: components["schemas"]["Band"];
+            /** @description The version that planned it. */
+            version: string;
+        };
         /** @description Every method, planned and ordered. */
         RankAnswer: {
             /** @description What to know whatever the way, the gravest first. */
@@ -3305,12 +3494,7 @@ export interface components {
          * @description A result to set, or to take back.
          * @enum {string}
          */
-        ResultChange: "under" | "right" | "over" | "none";
-        /**
-         * @description How it came out.
-         * @enum {string}
-         */
-        ResultWire: "under" | "right" | "over";
+        ResultChange: "raw" | "under" | "right" | "over" | "none";
         /** @description One rule. */
         RuleWire: {
             /** @description What it asks, with its figures. */
@@ -3966,6 +4150,11 @@ export interface components {
             over: number;
             /**
              * Format: int64
+             * @description Raw.
+             */
+            raw: number;
+            /**
+             * Format: int64
              * @description Taken out of the book.
              */
             removed: number;
@@ -4337,6 +4526,20 @@ export interface components {
          * @enum {string}
          */
         TurnBy: "clock" | "piece";
+        /** @description Something that happened and cannot be read. */
+        UnreadWire: {
+            /**
+             * Format: double
+             * @description When, s since the cook was begun.
+             */
+            at_s?: number | null;
+            /** @description Its name. */
+            id: string;
+            /** @description What, as it was written. */
+            kind?: string | null;
+            /** @description A newer version wrote it. */
+            newer: boolean;
+        };
         /** @description A kitchen that many are like: a first guess. */
         UsualKitchen: {
             /** @description Name on the wire. */
@@ -4574,7 +4777,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The cards of the book */
+            /** @description All that is kept */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -5017,20 +5220,36 @@ export interface operations {
     };
     cooks_gone_by: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Which page, from 1. */
+                page?: number;
+                /** @description How many on a page, 1 to 200. */
+                size?: number;
+                /** @description Those taken out instead of those that are there. */
+                removed?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description At most 200 */
+            /** @description A page of them */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["CooksGone"];
+                };
+            };
+            /** @description A page that is none */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
                 };
             };
         };
@@ -5079,7 +5298,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description It is gone */
+            /** @description Taken out */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -5194,6 +5413,38 @@ export interface operations {
             };
             /** @description There is no such probe */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    restore_cook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its name */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The cook */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookKept"];
+                };
+            };
+            /** @description There is none */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5516,7 +5767,9 @@ export interface operations {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Health"];
+                };
             };
         };
     };
@@ -5770,6 +6023,15 @@ export interface operations {
                 };
                 content: {
                     "text/event-stream": string;
+                };
+            };
+            /** @description Too many watch already: come again (Retry-After) */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
                 };
             };
         };

@@ -49,7 +49,7 @@ pub use event::{Event, Happened};
 pub use gate::wrongly_served;
 pub use holding::Holding;
 pub use next::{Late, Next};
-pub use order::LeftOut;
+pub use order::{LeftOut, in_order};
 pub use probe::{Hidden, HiddenAsked};
 pub use say::{Because, Blame};
 pub use standing::cook;

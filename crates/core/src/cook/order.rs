@@ -38,7 +38,7 @@ impl LeftOut {
 }
 
 /// Events in their order, each once, without those undone.
-pub(super) fn in_order(events: &[Event]) -> Vec<&Event> {
+pub fn in_order(events: &[Event]) -> Vec<&Event> {
     let mut all: Vec<&Event> = events.iter().collect();
     all.sort_by(|a, b| a.at_s.total_cmp(&b.at_s).then_with(|| a.id.cmp(&b.id)));
     let mut seen = BTreeSet::new();

@@ -1,10 +1,9 @@
 //! The demo kitchen: an invented harbour canteen and what it cooked in the last days.
 
 use crate::error::RequestError;
-use crate::kept::cooks::{keep as keep_events, row as cook_row};
-use crate::routes::{card_answered, shelf_row};
-use crate::store::shelf::NewShelf;
-use crate::store::{self, Store};
+use crate::kept::{cards, cooks as kept_cooks, shelf as kept_shelf};
+use crate::store::Store;
+use crate::store::kept::{self, Row};
 use crate::wire::{self, CardNew, CookNew, EventsNew, LotWire, ShelfBody, ShelfNew};
 use cindo_core::cook::Event;
 use diesel::sqlite::SqliteConnection;
@@ -41,13 +40,15 @@ pub fn fill(store: &Store, now: Timestamp) -> Result<(), RequestError> {
             id: Some(format!("demo-{}", i + 1)),
             ..demo.card.clone()
         };
-        let mut row = card_answered(&card, saved.to_string())?;
-        row.result.clone_from(&demo.result);
-        row.note.clone_from(&demo.note);
-        store::cards::add(&mut connection, &row).map_err(RequestError::ours)?;
+        let row = Row {
+            state: demo.result.clone().unwrap_or_default(),
+            note: demo.note.clone(),
+            ..cards::row(&card, saved.to_string())?
+        };
+        kept::add(&mut connection, &row)?;
     }
     let rows = shelf(now)?;
-    store::shelf::add(&mut connection, &rows).map_err(RequestError::ours)?;
+    kept::atomic(&mut connection, |c| Ok(kept::add_each(c, &rows)?))?;
     cooks(&mut connection, now)
 }
 
@@ -64,13 +65,13 @@ fn cooks(connection: &mut SqliteConnection, now: Timestamp) -> Result<(), Reques
     let all: Vec<DemoCook> = wire::read(include_bytes!("cooks.json"))?;
     let now_ms = now.as_millisecond();
     for demo in all {
-        let row = cook_row(&demo.cook, now_ms - 1000 * demo.begun_ago_s)?;
-        store::cooks::begin(connection, &row).map_err(RequestError::ours)?;
+        let row = kept_cooks::row(&demo.cook, now_ms - 1000 * demo.begun_ago_s)?;
+        kept::add(connection, &row)?;
         let happened = EventsNew {
             sent_s: demo.begun_ago_s as f64,
             events: demo.events,
         };
-        keep_events(connection, &row, &happened, now_ms)?;
+        kept_cooks::put(connection, &row, &happened, now_ms)?;
     }
     Ok(())
 }
@@ -96,7 +97,7 @@ struct DemoLot {
     use_by_in_days: Option<i64>,
 }
 
-fn shelf(now: Timestamp) -> Result<Vec<NewShelf>, RequestError> {
+fn shelf(now: Timestamp) -> Result<Vec<Row>, RequestError> {
     let demo: DemoShelf = wire::read(include_bytes!("shelf.json"))?;
     let today = now.to_zoned_datetime(TimeZone::system()).date();
     let day = |from_today: i64| {
@@ -121,5 +122,5 @@ fn shelf(now: Timestamp) -> Result<Vec<NewShelf>, RequestError> {
             }),
         });
     }
-    things.iter().map(shelf_row).collect()
+    things.iter().map(kept_shelf::row).collect()
 }

@@ -1,6 +1,7 @@
-//! A card as it stands in a file.
+//! A card, and a cook, as they stand in a file.
 
-use crate::wire::{PlanRequest, ResultWire};
+use crate::wire::PlanRequest;
+use cindo_core::cook::{Event, Middle};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -19,10 +20,30 @@ pub struct CardFile {
     pub saved_at: Option<jiff::Timestamp>,
     /// How it came out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub result: Option<ResultWire>,
+    pub result: Option<Middle>,
     /// What to remember.
     #[serde(default, skip_serializing_if = "String::is_empty")]
     pub note: String,
     /// What was asked.
     pub request: PlanRequest,
+}
+
+/// A cook in a file: what was asked, promised and learned, in the form of whoever wrote it, and what happened.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct CookFile {
+    /// Its name to programs.
+    pub id: String,
+    /// What it is called.
+    pub title: String,
+    /// When it was begun, RFC 3339.
+    #[schema(value_type = String)]
+    pub begun_at: jiff::Timestamp,
+    /// Form of what was kept.
+    pub form: i32,
+    /// What was kept.
+    #[schema(value_type = Object)]
+    pub kept: serde_json::Value,
+    /// What happened; times in s since it was begun.
+    pub events: Vec<Event>,
 }

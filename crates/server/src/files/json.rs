@@ -1,16 +1,17 @@
 //! Cards as JSON of our own, whole; and what is read back, ours or a recipe of ours.
 
-use super::card_file::CardFile;
+use super::card_file::{CardFile, CookFile};
 use super::recipe;
 use crate::error::RequestError;
-use crate::wire::{PlanRequest, read};
+use crate::wire::{PlanRequest, ShelfNew, read};
+use cindo_core::kit::KitchenAsked;
 use serde::de::IgnoredAny;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-/// The form that is written now.
-const FORM: u32 = 1;
-/// Most cards in one file.
+/// The form that is written now: from 2 on, the rest of what is kept may stand beside the cards.
+const FORM: u32 = 2;
+/// Most things of a kind that are read at once: a page sends a larger file in pieces.
 const MOST: usize = 200;
 
 /// A book, or some of its cards.
@@ -18,10 +19,20 @@ const MOST: usize = 200;
 #[serde(deny_unknown_fields)]
 #[schema(example = json!({ "cindo_cards": 1, "cards": [{ "title": "Hake, steam", "request": { "piece": { "fish": "hake", "thickness_mm": 28 }, "method": { "kind": "steam" } } }] }))]
 pub struct BookFile {
-    /// Says what it is, and in which form: 1.
+    /// Says what it is, and in which form: 2.
     pub cindo_cards: u32,
-    /// 1 to 200 cards.
+    /// Cards, up to 200 at once.
+    #[serde(default)]
     pub cards: Vec<CardFile>,
+    /// Pieces, lots and fish of the kitchen's own, up to 200 at once.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub shelf: Vec<ShelfNew>,
+    /// The kitchen, where somebody said what it is.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub kitchen: Option<KitchenAsked>,
+    /// Cooks gone by, up to 200 at once.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub cooks: Vec<CookFile>,
     /// Titles of cards that could not be written, since what they asked cannot be read.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub left_out: Vec<String>,
@@ -33,8 +44,32 @@ impl BookFile {
         Self {
             cindo_cards: FORM,
             cards,
+            shelf: vec![],
+            kitchen: None,
+            cooks: vec![],
             left_out,
         }
+    }
+
+    /// Checks how much is in it.
+    fn bounded(self) -> Result<Self, RequestError> {
+        let counts = [self.cards.len(), self.shelf.len(), self.cooks.len()];
+        let fields = ["cards", "shelf", "cooks"];
+        if let Some(at) = counts.iter().position(|n| *n > MOST) {
+            return Err(RequestError::Field {
+                code: "bad_count",
+                field: fields[at],
+                message: format!("up to {MOST} at once: send the rest in another piece"),
+            });
+        }
+        if counts == [0; 3] && self.kitchen.is_none() {
+            return Err(RequestError::Field {
+                code: "bad_count",
+                field: "cards",
+                message: "there is nothing in this file".into(),
+            });
+        }
+        Ok(self)
     }
 }
 
@@ -60,11 +95,11 @@ struct Head {
     cindo_cards: Option<u32>,
 }
 
-/// The cards of a file: ours, or a recipe that was written here.
+/// What is in a file: ours, or a recipe that was written here.
 ///
 /// # Errors
 /// [`RequestError`] naming the place, or saying what kind of file this is not.
-pub fn read_cards(bytes: &[u8]) -> Result<Vec<CardFile>, RequestError> {
+pub fn read_book(bytes: &[u8]) -> Result<BookFile, RequestError> {
     let not_ours = |message: &str| RequestError::Field {
         code: "not_ours",
         field: "file",
@@ -75,7 +110,7 @@ pub fn read_cards(bytes: &[u8]) -> Result<Vec<CardFile>, RequestError> {
         message: format!("this file is broken, or no JSON: {cause}"),
     })?;
     if head.recipe.is_some() {
-        return recipe::read_card(bytes).map(|card| vec![card]);
+        return recipe::read_card(bytes).map(|card| BookFile::of(vec![card], vec![]));
     }
     match head.cindo_cards {
         None => Err(not_ours(
@@ -84,14 +119,7 @@ pub fn read_cards(bytes: &[u8]) -> Result<Vec<CardFile>, RequestError> {
         Some(form) if form > FORM => Err(not_ours("a newer Cindo wrote this file")),
         Some(_) => {
             let file: BookFile = read(bytes)?;
-            if file.cards.is_empty() || file.cards.len() > MOST {
-                return Err(RequestError::Field {
-                    code: "bad_count",
-                    field: "cards",
-                    message: format!("a file holds 1 to {MOST} cards"),
-                });
-            }
-            Ok(file.cards)
+            file.bounded()
         }
     }
 }

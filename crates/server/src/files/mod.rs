@@ -6,8 +6,8 @@ mod json;
 mod recipe;
 mod table;
 
-pub use card_file::CardFile;
-pub use json::{BookFile, read_cards};
+pub use card_file::{CardFile, CookFile};
+pub use json::{BookFile, read_book};
 
 use crate::error::RequestError;
 use crate::wire::{PieceWire, PlanAnswer, PlanRequest, fish_list};

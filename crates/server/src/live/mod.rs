@@ -2,15 +2,21 @@
 //! what several ask answered once.
 
 mod answers;
+mod clock;
+mod folds;
 mod gate;
 
 pub use answers::Answers;
+pub use clock::{now_ms, stepped_ms};
+pub use folds::Turn;
+use folds::Folds;
 pub use gate::{Gate, Leave};
 
+use crate::error::RequestError;
 use crate::wire::CookAnswer;
-use std::collections::{HashMap, HashSet};
+use std::collections::HashSet;
 use std::sync::{Arc, Mutex, PoisonError};
-use tokio::sync::broadcast;
+use tokio::sync::{OwnedSemaphorePermit, Semaphore, broadcast};
 
 /// A cook that changed.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -21,20 +27,12 @@ pub struct Changed {
     pub seq: i64,
 }
 
-/// How a cook stood when it was folded last.
-#[derive(Debug, Clone)]
-struct Folded {
-    /// Newest events of it and of those in its pan.
-    seqs: i64,
-    now_s: f64,
-    answer: Arc<CookAnswer>,
-}
-
 /// Who watches, and what they see.
 #[derive(Debug, Clone)]
 pub struct Live {
     tell: broadcast::Sender<Changed>,
-    folded: Arc<Mutex<HashMap<String, Folded>>>,
+    watching: Arc<Semaphore>,
+    folds: Folds,
     answers: Answers,
     gate: Gate,
     probes: Arc<Vec<String>>,
@@ -44,16 +42,15 @@ pub struct Live {
 
 /// A device that is behind by more than this starts anew.
 const BEHIND: usize = 256;
-/// A fold is good for so long while nothing happens, s: clocks run on by themselves meanwhile.
-const GOOD_FOR_S: f64 = 4.0;
-/// So many are remembered.
-const REMEMBERED: usize = 256;
+/// So many watch at once.
+const WATCHERS: usize = 128;
 
 impl Default for Live {
     fn default() -> Self {
         Self {
             tell: broadcast::channel(BEHIND).0,
-            folded: Arc::default(),
+            watching: Arc::new(Semaphore::new(WATCHERS)),
+            folds: Folds::default(),
             answers: Answers::default(),
             gate: Gate::default(),
             probes: Arc::default(),
@@ -105,45 +102,24 @@ impl Live {
         let _ = self.tell.send(Changed { cook, seq });
     }
 
-    /// Watches.
-    pub fn watch(&self) -> broadcast::Receiver<Changed> {
-        self.tell.subscribe()
+    /// Watches as long as the place is held; none where too many do.
+    pub fn watch(&self) -> Option<(broadcast::Receiver<Changed>, OwnedSemaphorePermit)> {
+        let place = Arc::clone(&self.watching).try_acquire_owned().ok()?;
+        Some((self.tell.subscribe(), place))
     }
 
     /// How a cook stands: as folded a moment ago, or folded now. Answers when that was, on the clock of the cook.
     ///
     /// # Errors
     /// Whatever the fold says.
-    pub fn fold<E>(
+    pub async fn fold(
         &self,
         cook: &str,
         seqs: i64,
         now_s: f64,
-        fold: impl FnOnce() -> Result<CookAnswer, E>,
-    ) -> Result<(f64, Arc<CookAnswer>), E> {
-        let kept = {
-            let folded = self.folded.lock().unwrap_or_else(PoisonError::into_inner);
-            folded.get(cook).cloned()
-        };
-        if let Some(kept) = kept
-            && kept.seqs == seqs
-            && (0.0..GOOD_FOR_S).contains(&(now_s - kept.now_s))
-        {
-            return Ok((kept.now_s, kept.answer));
-        }
-        let answer = Arc::new(fold()?);
-        let mut folded = self.folded.lock().unwrap_or_else(PoisonError::into_inner);
-        if folded.len() >= REMEMBERED {
-            folded.clear();
-        }
-        folded.insert(
-            cook.to_owned(),
-            Folded {
-                seqs,
-                now_s,
-                answer: Arc::clone(&answer),
-            },
-        );
-        Ok((now_s, answer))
+        turn: Turn,
+        fold: impl FnOnce() -> Result<CookAnswer, RequestError> + Send + 'static,
+    ) -> Result<(f64, Arc<CookAnswer>), RequestError> {
+        self.folds.fold(cook, seqs, now_s, turn, fold).await
     }
 }

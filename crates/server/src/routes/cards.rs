@@ -1,156 +1,21 @@
 //! The book over HTTP.
 
-use super::lists::{self, BookQuery, Queried};
+use super::lists::{self, BookQuery, Put, Queried};
 use super::refusal::Refusal;
-use super::{Body, gated, read, with_store};
-use crate::error::{ErrorBody, RequestError, missing};
+use super::{Body, gated, read};
+use crate::error::{ErrorBody, RequestError};
+use crate::kept::cards::{WHAT, edit, line, row, whole};
 use crate::live::Live;
-use crate::store::cards::{self, CardEdit, CardRow, NewCard};
-use crate::store::snapshot::{self, Band, Outcome, Snapshot, Times};
-use crate::store::{Changed, Store};
-use crate::wire::{
-    CardChange, CardList, CardNew, CardSummary, CardWire, PlanAnswer, PlanRequest, PlannedWire,
-    ResultChange, ResultWire, TallyWire,
-};
+use crate::store::kept::{self, List, Row};
+use crate::store::{Store, with};
+use crate::wire::{CardChange, CardList, CardNew, CardWire, TallyWire};
+use actix_web::http::StatusCode;
 use actix_web::{HttpRequest, HttpResponse, delete, get, patch, post, web};
 
-const MOST_NOTE: usize = 2000;
-const WHAT: &str = "card";
-
-pub(super) fn result_name(result: ResultWire) -> String {
-    match result {
-        ResultWire::Under => "under",
-        ResultWire::Right => "right",
-        ResultWire::Over => "over",
-    }
-    .to_owned()
-}
-
-pub(super) fn result_wire(name: &str) -> Option<ResultWire> {
-    match name {
-        "under" => Some(ResultWire::Under),
-        "right" => Some(ResultWire::Right),
-        "over" => Some(ResultWire::Over),
-        _ => None, // the table lets nothing else in
-    }
-}
-
-fn planned(snapshot: &Snapshot) -> PlannedWire {
-    PlannedWire {
-        kind: snapshot.kind.clone(),
-        name: snapshot.name.clone(),
-        thickness_mm: snapshot.request["piece"]["thickness_mm"].as_f64(),
-        off_heat_s: snapshot.times.off_heat_s,
-        look_from_s: snapshot.times.look_from_s,
-        latest_s: snapshot.times.latest_s,
-        turns_s: snapshot.times.turns_s.clone(),
-        rest_s: snapshot.times.rest_s,
-        target: cindo_core::target::Band {
-            low_c: snapshot.band.low_c,
-            high_c: snapshot.band.high_c,
-        },
-        core_peak_c: snapshot.outcome.core_peak_c,
-    }
-}
-
-fn summary(row: CardRow, read: &Result<Snapshot, snapshot::Unreadable>) -> CardSummary {
-    CardSummary {
-        id: row.id,
-        title: row.title,
-        saved_at: row.saved_at,
-        result: row.result.as_deref().and_then(result_wire),
-        note: row.note,
-        revision: row.revision,
-        removed_at: row.removed_at,
-        planned: read.as_ref().ok().map(planned),
-        unreadable: read.as_ref().err().map(ToString::to_string),
-    }
-}
-
-pub(super) fn line(row: CardRow) -> CardSummary {
-    let read = snapshot::read(row.form, &row.snapshot);
-    summary(row, &read)
-}
-
-/// A card whole. A request that this version does not read leaves the times standing.
-fn card(row: CardRow) -> CardWire {
-    let read = snapshot::read(row.form, &row.snapshot);
-    let mut line = summary(row, &read);
-    let request = read.ok().and_then(|snapshot| {
-        serde_path_to_error::deserialize::<_, PlanRequest>(snapshot.request)
-            .map_err(|cause| {
-                line.unreadable = Some(format!("asked in a way this Cindo does not read: {cause}"));
-            })
-            .ok()
-    });
-    CardWire { line, request }
-}
-
-fn answer(status: actix_web::http::StatusCode, row: CardRow) -> HttpResponse {
+fn answer(status: StatusCode, row: Row) -> HttpResponse {
     HttpResponse::build(status)
         .insert_header(lists::etag(row.revision))
-        .json(card(row))
-}
-
-pub(super) fn note(given: &str) -> Result<String, RequestError> {
-    if given.chars().count() > MOST_NOTE {
-        return Err(RequestError::Field {
-            code: "note_too_long",
-            field: "note",
-            message: format!("a note holds up to {MOST_NOTE} characters"),
-        });
-    }
-    Ok(given.to_owned())
-}
-
-/// Plans a request and makes the row to keep. The slice is not kept: it is computed again.
-///
-/// # Errors
-/// Whatever the core refuses, what must not be served, and an id or a title that does not do.
-pub fn answered(new: &CardNew, saved_at: String) -> Result<NewCard, RequestError> {
-    let id = lists::id_or_new(new.id.as_deref())?;
-    let title = crate::kept::title(&new.title)?;
-    let mut request = new.request.clone();
-    request.field = None;
-    request.range = true;
-    let plan = crate::files::planned(&request)?;
-    let snapshot = taken(&request, plan).map_err(RequestError::ours)?;
-    Ok(NewCard {
-        id,
-        title,
-        saved_at,
-        form: snapshot::FORM,
-        snapshot: serde_json::to_string(&snapshot).map_err(RequestError::ours)?,
-        result: None,
-        note: String::new(),
-    })
-}
-
-fn taken(request: &PlanRequest, plan: PlanAnswer) -> serde_json::Result<Snapshot> {
-    Ok(Snapshot {
-        request: serde_json::to_value(request)?,
-        kind: plan.kind,
-        name: plan.name,
-        times: Times {
-            off_heat_s: plan.off_heat_s,
-            look_from_s: plan.look_from_s,
-            latest_s: plan.latest_s,
-            turns_s: plan.turns_s,
-            rest_s: plan.rest_s,
-        },
-        band: Band {
-            low_c: plan.target.low_c,
-            high_c: plan.target.high_c,
-        },
-        outcome: Outcome {
-            core_peak_c: plan.core_peak_c,
-            core_at_off_c: Some(plan.core_at_off_c),
-            thin_end_peak_c: Some(plan.thin_end_peak_c),
-            overcooked_share: Some(plan.overcooked_share),
-            even_share: Some(plan.even_share),
-            weight_loss_share: Some(plan.weight_loss_share),
-        },
-    })
+        .json(whole(row))
 }
 
 /// A page of the cards, newest first.
@@ -169,22 +34,26 @@ pub async fn list(
     let query = lists::query(query)?;
     let page = query.page()?;
     let wanted = query.wanted()?;
-    let (rows, total, tally) = with_store(store, move |c| {
-        let (rows, total) = cards::list(c, page, &wanted).map_err(RequestError::ours)?;
-        Ok((rows, total, cards::tally(c).map_err(RequestError::ours)?))
+    let (rows, total, (states, removed)) = with(&store, move |c| {
+        let (rows, total) =
+            kept::page(c, List::Card, page, &wanted).map_err(RequestError::ours)?;
+        let tally = kept::tally(c, List::Card).map_err(RequestError::ours)?;
+        Ok((rows, total, tally))
     })
     .await?;
+    let of = |state: &str| states.iter().find(|(s, _)| s == state).map_or(0, |(_, n)| *n);
     Ok(web::Json(CardList {
         cards: rows.into_iter().map(line).collect(),
         page: page.number,
         size: page.size,
         total,
         tally: TallyWire {
-            under: tally.under,
-            right: tally.right,
-            over: tally.over,
-            not_said: tally.all - tally.under - tally.right - tally.over,
-            removed: tally.removed,
+            raw: of("raw"),
+            under: of("under"),
+            right: of("right"),
+            over: of("over"),
+            not_said: of(""),
+            removed,
         },
     }))
 }
@@ -212,14 +81,14 @@ pub async fn add(
     let new: CardNew = read(body)?;
     crate::kept::title(&new.title)?;
     // Computed first: no connection waits for it.
-    let kept = gated(&live, "/api/cards", move || {
-        answered(&new, jiff::Timestamp::now().to_string())
+    let asked = gated(&live, "/api/cards", move || {
+        row(&new, jiff::Timestamp::now().to_string())
     })
     .await?;
-    let (row, made) = with_store(store, move |c| {
-        let (row, made) = cards::add(c, &kept).map_err(RequestError::ours)?;
+    let (row, made) = with(&store, move |c| {
+        let (row, made) = kept::add(c, &asked).map_err(RequestError::ours)?;
         // The same card again is that card, whatever has been written on it since.
-        if !made && row.snapshot != kept.snapshot {
+        if !made && row.snapshot != asked.snapshot {
             return Err(RequestError::Taken {
                 what: WHAT,
                 id: row.id,
@@ -228,7 +97,6 @@ pub async fn add(
         Ok((row, made))
     })
     .await?;
-    use actix_web::http::StatusCode;
     let status = if made {
         StatusCode::CREATED
     } else {
@@ -251,14 +119,8 @@ pub async fn one(
     store: web::Data<Store>,
     path: web::Path<String>,
 ) -> Result<HttpResponse, Refusal> {
-    let id = path.into_inner();
-    let wanted = id.clone();
-    let row = with_store(store, move |c| {
-        cards::one(c, &wanted).map_err(RequestError::ours)
-    })
-    .await?;
-    let row = row.ok_or_else(|| missing(WHAT, &id))?;
-    Ok(answer(actix_web::http::StatusCode::OK, row))
+    let row = lists::one(&store, List::Card, WHAT, &path).await?;
+    Ok(answer(StatusCode::OK, row))
 }
 
 /// Changes the name, the result or the note of a card. If-Match says which state this changes, so
@@ -286,46 +148,11 @@ pub async fn change(
     request: HttpRequest,
     body: Body,
 ) -> Result<HttpResponse, Refusal> {
-    let id = path.into_inner();
     let change: CardChange = read(body)?;
     let revision = lists::revision(&request, WHAT)?;
-    let edit = CardEdit {
-        title: change
-            .title
-            .as_deref()
-            .map(crate::kept::title)
-            .transpose()?,
-        result: change.result.map(|result| match result {
-            ResultChange::Under => Some(result_name(ResultWire::Under)),
-            ResultChange::Right => Some(result_name(ResultWire::Right)),
-            ResultChange::Over => Some(result_name(ResultWire::Over)),
-            ResultChange::None => None,
-        }),
-        note: change.note.as_deref().map(note).transpose()?,
-    };
-    let wanted = id.clone();
-    let changed = with_store(store, move |c| {
-        cards::change(c, &wanted, revision, &edit).map_err(RequestError::ours)
-    })
-    .await?;
-    match changed {
-        Changed::Done(row) => Ok(answer(actix_web::http::StatusCode::OK, row)),
-        Changed::Stale(_) => Err(RequestError::Stale { what: WHAT }.into()),
-        Changed::Missing => Err(missing(WHAT, &id).into()),
-    }
-}
-
-async fn put_away(
-    store: web::Data<Store>,
-    id: String,
-    at: Option<String>,
-) -> Result<CardRow, RequestError> {
-    let wanted = id.clone();
-    let row = with_store(store, move |c| {
-        cards::put_away(c, &wanted, at.as_deref()).map_err(RequestError::ours)
-    })
-    .await?;
-    row.ok_or_else(|| missing(WHAT, &id))
+    let edit = edit(&change)?;
+    let row = lists::change(&store, List::Card, WHAT, &path, revision, edit).await?;
+    Ok(answer(StatusCode::OK, row))
 }
 
 /// Takes a card out of the book. It can be found with `removed=true` and brought back.
@@ -341,8 +168,7 @@ pub async fn remove(
     store: web::Data<Store>,
     path: web::Path<String>,
 ) -> Result<HttpResponse, Refusal> {
-    let at = jiff::Timestamp::now().to_string();
-    put_away(store, path.into_inner(), Some(at)).await?;
+    lists::put(&store, List::Card, WHAT, &path, Put::Away).await?;
     Ok(HttpResponse::NoContent().finish())
 }
 
@@ -359,6 +185,6 @@ pub async fn restore(
     store: web::Data<Store>,
     path: web::Path<String>,
 ) -> Result<HttpResponse, Refusal> {
-    let row = put_away(store, path.into_inner(), None).await?;
-    Ok(answer(actix_web::http::StatusCode::OK, row))
+    let row = lists::put(&store, List::Card, WHAT, &path, Put::Back).await?;
+    Ok(answer(StatusCode::OK, row))
 }

@@ -1,31 +1,27 @@
 //! Cooks under way over HTTP: begun, added to by any device, folded, watched.
 
-use super::lists::{self, Queried};
+use super::lists::{self, ListQuery, Put, Queried};
 use super::refusal::Refusal;
-use super::{Body, read, with_store};
+use super::{Body, gated, read};
 use crate::error::{ErrorBody, RequestError, missing};
-use crate::kept::cooks::{MOST_EVENTS, WHAT, add, happened, now_ms, plain, row, with_pan};
-use crate::live::Live;
-use crate::store::Store;
-use crate::store::cooks;
+use crate::kept::cooks::{self, Adds, Found, MOST_EVENTS, WHAT};
+use crate::live::{Live, Turn, now_ms};
+use crate::store::kept::List;
+use crate::store::{Store, with};
 use crate::wire::{
     ClockWire, CookKept, CookList, CookNew, CooksGone, EventsNew, ProbeList, ProbeWanted, TraceNew,
 };
 use actix_web::http::header;
 use actix_web::{HttpResponse, Responder, delete, get, post, web};
 use actix_web_lab::sse;
-use cindo_core::cook::{Event, from_in};
+use cindo_core::cook::Event;
 use cindo_core::quantity::checked;
 use std::time::Duration;
 use tokio::sync::broadcast::error::RecvError;
 use utoipa::IntoParams;
 
-/// No more are listed of those gone by.
-const MOST_GONE: i64 = 200;
 /// How often a silent connection is tried.
 const KEEP_ALIVE: Duration = Duration::from_secs(15);
-/// Nobody ended it for so long: it is over, and rings no more, ms.
-const FORGOTTEN_MS: i64 = 12 * 3600 * 1000;
 
 /// What of the cooks under way is asked for.
 #[derive(Debug, Clone, Copy, Default, serde::Deserialize, IntoParams)]
@@ -55,59 +51,52 @@ pub async fn cook_list(
 ) -> Result<web::Json<CookList>, Refusal> {
     let CooksQuery { since } = lists::query(query)?;
     checked("since", since as f64, (0.0, 1e15), "").map_err(RequestError::Input)?;
-    let live = live.get_ref().clone();
-    let list = with_store(store, move |c| {
-        let now_ms = now_ms();
-        let all = cooks::under_way(c).map_err(RequestError::ours)?;
-        let (mut kept, mut under_way, mut seq) = (vec![], vec![], since);
-        for row in &all {
-            if now_ms - row.made_ms > FORGOTTEN_MS {
-                continue;
-            }
-            under_way.push(row.id.clone());
-            let found = with_pan(c, row.clone(), &all)?;
-            let newest = found.newest();
-            seq = seq.max(newest);
-            if newest == 0 || newest > since {
-                kept.push(found.kept(&live, now_ms));
-            }
+    let now_ms = now_ms();
+    let all = with(&store, move |c| cooks::under_way(c, now_ms)).await?;
+    let under_way = all.iter().map(|cook| cook.row.id.clone()).collect();
+    let (mut kept, mut seq) = (vec![], since);
+    for cook in &all {
+        let found = Found::among(cook.clone(), &all);
+        let newest = found.newest();
+        seq = seq.max(newest);
+        if newest == 0 || newest > since {
+            kept.push(found.stand(&live, now_ms, Turn::List).await);
         }
-        Ok(CookList {
-            now_ms,
-            seq,
-            under_way,
-            cooks: kept,
-        })
-    })
-    .await?;
-    Ok(web::Json(list))
+    }
+    Ok(web::Json(CookList {
+        now_ms,
+        seq,
+        under_way,
+        cooks: kept,
+    }))
 }
 
-/// Cooks gone by, and those that nobody ended, the newest first.
+/// A page of the cooks gone by, and of those that nobody ended, the newest first.
 #[utoipa::path(
     operation_id = "cooks_gone_by",
-    responses((status = 200, description = "At most 200", body = CooksGone))
+    params(ListQuery),
+    responses(
+        (status = 200, description = "A page of them", body = CooksGone),
+        (status = 422, description = "A page that is none", body = ErrorBody)
+    )
 )]
 #[get("/api/cooks/gone")]
-pub async fn cook_gone(store: web::Data<Store>) -> Result<web::Json<CooksGone>, Refusal> {
-    let list = with_store(store, move |c| {
-        let now_ms = now_ms();
-        let mut rows = cooks::under_way(c).map_err(RequestError::ours)?;
-        rows.retain(|row| now_ms - row.made_ms > FORGOTTEN_MS);
-        rows.reverse();
-        rows.extend(cooks::gone_by(c, MOST_GONE).map_err(RequestError::ours)?);
-        let mut kept = vec![];
-        for row in rows {
-            let events = cooks::events(c, &row.id).map_err(RequestError::ours)?;
-            kept.push(plain(row, &events, now_ms));
-        }
-        Ok(CooksGone {
-            now_ms,
-            cooks: kept,
-        })
-    })
-    .await?;
-    Ok(web::Json(list))
+pub async fn cook_gone(
+    store: web::Data<Store>,
+    query: Queried<ListQuery>,
+) -> Result<web::Json<CooksGone>, Refusal> {
+    let query = lists::query(query)?;
+    let page = query.page()?;
+    let now_ms = now_ms();
+    let gone = with(&store, move |c| cooks::gone_by(c, page, query.removed, now_ms));
+    let (rows, total) = gone.await?;
+    Ok(web::Json(CooksGone {
+        now_ms,
+        cooks: rows.iter().map(|row| cooks::line(row, now_ms)).collect(),
+        page: page.number,
+        size: page.size,
+        total,
+    }))
 }
 
 /// Begins a cook.
@@ -127,16 +116,16 @@ pub async fn cook_begin(
     body: Body,
 ) -> Result<HttpResponse, Refusal> {
     let new: CookNew = read(body)?;
-    let told = live.get_ref().clone();
-    let kept = with_store(store, move |c| {
-        let now_ms = now_ms();
-        let row = cooks::begin(c, &row(&new, now_ms)?).map_err(RequestError::ours)?;
-        let all = cooks::under_way(c).map_err(RequestError::ours)?;
-        Ok(with_pan(c, row, &all)?.kept(&told, now_ms))
-    })
-    .await?;
-    live.changed(&kept.id, kept.seq);
+    // Planned first: no connection waits for it.
+    let row = gated(&live, "/api/cooks", move || cooks::row(&new, now_ms())).await?;
+    let kept = cooks::begin(&store, &live, row).await?;
     Ok(HttpResponse::Created().json(kept))
+}
+
+async fn found(store: &Store, id: &str, now_ms: i64) -> Result<Found, RequestError> {
+    let wanted = id.to_owned();
+    let there = with(store, move |c| cooks::found(c, &wanted, now_ms)).await?;
+    there.ok_or_else(|| missing(WHAT, id))
 }
 
 /// One cook, under way or gone by, as it stands.
@@ -154,16 +143,9 @@ pub async fn cook_one(
     live: web::Data<Live>,
     path: web::Path<String>,
 ) -> Result<web::Json<CookKept>, Refusal> {
-    let id = path.into_inner();
-    let live = live.get_ref().clone();
-    let kept = with_store(store, move |c| {
-        let row = cooks::one(c, &id).map_err(RequestError::ours)?;
-        let row = row.ok_or_else(|| missing(WHAT, &id))?;
-        let all = cooks::under_way(c).map_err(RequestError::ours)?;
-        Ok(with_pan(c, row, &all)?.kept(&live, now_ms()))
-    })
-    .await?;
-    Ok(web::Json(kept))
+    let now_ms = now_ms();
+    let there = found(&store, &path, now_ms).await?;
+    Ok(web::Json(there.stand(&live, now_ms, Turn::Now).await))
 }
 
 /// Keeps what happened to a cook: each event once, however often it is sent.
@@ -187,18 +169,16 @@ pub async fn cook_events(
     body: Body,
 ) -> Result<web::Json<CookKept>, Refusal> {
     let new: EventsNew = read(body)?;
-    let id = path.into_inner();
-    let told = live.get_ref().clone();
-    let kept = with_store(store, move |c| add(c, &told, &id, |_, _, _| Ok(new))).await?;
+    let kept = cooks::keep(&store, &live, &path, Adds::Events(new)).await?;
     Ok(web::Json(kept))
 }
 
-/// Takes a cook out, with all that happened.
+/// Takes a cook out. It can be found with `removed=true` and brought back.
 #[utoipa::path(
     operation_id = "remove_cook",
     params(("id" = String, Path, description = "Its name")),
     responses(
-        (status = 204, description = "It is gone"),
+        (status = 204, description = "Taken out"),
         (status = 404, description = "There is none", body = ErrorBody)
     )
 )]
@@ -208,17 +188,32 @@ pub async fn cook_remove(
     live: web::Data<Live>,
     path: web::Path<String>,
 ) -> Result<HttpResponse, Refusal> {
-    let id = path.into_inner();
-    let wanted = id.clone();
-    let gone = with_store(store, move |c| {
-        cooks::remove(c, &wanted).map_err(RequestError::ours)
-    })
-    .await?;
-    if !gone {
-        return Err(missing(WHAT, &id).into());
-    }
-    live.changed(&id, 0);
+    lists::put(&store, List::Cook, WHAT, &path, Put::Away).await?;
+    live.changed(&path, 0);
     Ok(HttpResponse::NoContent().finish())
+}
+
+/// Brings a cook back that was taken out.
+#[utoipa::path(
+    operation_id = "restore_cook",
+    params(("id" = String, Path, description = "Its name")),
+    responses(
+        (status = 200, description = "The cook", body = CookKept),
+        (status = 404, description = "There is none", body = ErrorBody)
+    )
+)]
+#[post("/api/cooks/{id}/restore")]
+pub async fn cook_restore(
+    store: web::Data<Store>,
+    live: web::Data<Live>,
+    path: web::Path<String>,
+) -> Result<web::Json<CookKept>, Refusal> {
+    lists::put(&store, List::Cook, WHAT, &path, Put::Back).await?;
+    let now_ms = now_ms();
+    let kept = found(&store, &path, now_ms).await?;
+    let kept = kept.stand(&live, now_ms, Turn::Now).await;
+    live.changed(&kept.id, kept.seq);
+    Ok(web::Json(kept))
 }
 
 /// Probes that can be read into a cook: those that the server was started with.
@@ -250,20 +245,14 @@ pub async fn cook_probe(
 ) -> Result<HttpResponse, Refusal> {
     let wanted: ProbeWanted = read(body)?;
     let id = path.into_inner();
-    let cook = id.clone();
-    let there = with_store(store.clone(), move |c| {
-        cooks::one(c, &cook).map_err(RequestError::ours)
-    })
-    .await?;
-    if there.is_none() {
-        return Err(missing(WHAT, &id).into());
-    }
+    found(&store, &id, now_ms()).await?;
     // Only where the server was told that a probe is: nobody else's machines are asked.
     if !live.probes().contains(&wanted.probe) {
         let known = live.probes().iter().cloned();
         let unknown = cindo_core::InputError::unknown("probe", &wanted.probe, known);
         return Err(RequestError::Input(unknown).into());
     }
+    cooks::probed(&store, &id, &wanted.probe).await?;
     if live.take_probe(&id) {
         let (store, live) = (store.get_ref().clone(), live.get_ref().clone());
         actix_web::rt::spawn(crate::probe::bridge(store, live, wanted.probe, id));
@@ -291,20 +280,8 @@ pub async fn cook_trace(
     body: Body,
 ) -> Result<web::Json<CookKept>, Refusal> {
     let new: TraceNew = read(body)?;
-    let id = path.into_inner();
-    let told = live.get_ref().clone();
-    let kept = with_store(store, move |c| {
-        add(c, &told, &id, |c, row, now_s| {
-            let before = happened(&cooks::events(c, &row.id).map_err(RequestError::ours)?);
-            let zero_s = from_in(&before, now_s).2;
-            Ok(EventsNew {
-                sent_s: now_s,
-                events: trace(&new.csv, zero_s)?,
-            })
-        })
-    })
-    .await?;
-    Ok(web::Json(kept))
+    let table = Adds::Trace(Box::new(move |zero_s| trace(&new.csv, zero_s)));
+    Ok(web::Json(cooks::keep(&store, &live, &path, table).await?))
 }
 
 #[derive(Debug, serde::Deserialize)]
@@ -346,13 +323,18 @@ pub async fn clock() -> web::Json<ClockWire> {
 /// What changes, as it does (server-sent events): `hello` with the clock, then `changed` with the name of a cook and
 /// its newest event; `anew` when a device was too far behind to be told all.
 #[utoipa::path(
-    responses((status = 200, description = "An endless stream", content_type = "text/event-stream", body = String))
+    responses(
+        (status = 200, description = "An endless stream", content_type = "text/event-stream", body = String),
+        (status = 503, description = "Too many watch already: come again (Retry-After)", body = ErrorBody)
+    )
 )]
 #[get("/api/live")]
-pub async fn watch(live: web::Data<Live>) -> impl Responder {
-    let mut changes = live.watch();
+pub async fn watch(live: web::Data<Live>) -> Result<impl Responder, Refusal> {
+    let (mut changes, place) = live.watch().ok_or(Refusal::Busy)?;
     let (tell, told) = tokio::sync::mpsc::channel(16);
     actix_web::rt::spawn(async move {
+        // As long as somebody is there.
+        let _place = place;
         let hello = sse::Data::new(format!("{{\"now_ms\":{}}}", now_ms())).event("hello");
         if tell.send(sse::Event::Data(hello)).await.is_err() {
             return;
@@ -375,9 +357,9 @@ pub async fn watch(live: web::Data<Live>) -> impl Responder {
         }
     });
     // Not packed: a packed stream would wait for more.
-    sse::Sse::from_infallible_receiver(told)
+    Ok(sse::Sse::from_infallible_receiver(told)
         .with_keep_alive(KEEP_ALIVE)
         .customize()
         .insert_header((header::CONTENT_ENCODING, "identity"))
-        .insert_header((header::CACHE_CONTROL, "no-cache"))
+        .insert_header((header::CACHE_CONTROL, "no-cache")))
 }

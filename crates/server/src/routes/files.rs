@@ -1,19 +1,17 @@
 //! Cards out to files, and in from them.
 
-use super::cards::{answered, line, result_name};
 use super::refusal::Refusal;
-use super::{Body, gated, read, with_store};
+use super::{Body, gated, read};
 use crate::error::{ErrorBody, RequestError};
-use crate::files::{BookFile, CardFile, ExportRequest, read_cards};
+use crate::files::{BookFile, ExportRequest, read_book};
+use crate::kept::cards::line;
 use crate::live::Live;
-use crate::store::cards::{self, CardRow, NewCard};
-use crate::store::{Store, snapshot};
-use crate::wire::{CardNew, CardSummary};
+use crate::store::{Store, with};
+use crate::wire::CardSummary;
 use actix_web::http::header::{
     CONTENT_TYPE, ContentDisposition, DispositionParam, DispositionType,
 };
 use actix_web::{HttpResponse, get, post, web};
-use cindo_core::Within;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -70,37 +68,11 @@ pub async fn export(live: web::Data<Live>, body: Body) -> Result<HttpResponse, R
     ))
 }
 
-/// A card as a file has it; its title when what it asked cannot be read.
-fn card_file(row: CardRow) -> Result<CardFile, String> {
-    let request = snapshot::read(row.form, &row.snapshot)
-        .ok()
-        .and_then(|snapshot| serde_json::from_value(snapshot.request).ok());
-    let Some(request) = request else {
-        return Err(row.title);
-    };
-    Ok(CardFile {
-        id: Some(row.id),
-        title: row.title,
-        saved_at: row.saved_at.parse().ok(),
-        result: row.result.as_deref().and_then(super::cards::result_wire),
-        note: row.note,
-        request,
-    })
-}
-
-/// The whole book as one file that is read back.
-#[utoipa::path(responses((status = 200, description = "The cards of the book", body = BookFile)))]
+/// Everything that is kept as one file that is read back: cards, shelf, kitchen, and cooks gone by.
+#[utoipa::path(responses((status = 200, description = "All that is kept", body = BookFile)))]
 #[get("/api/book")]
 pub async fn book(store: web::Data<Store>) -> Result<HttpResponse, Refusal> {
-    let rows = with_store(store, |c| cards::all(c).map_err(RequestError::ours)).await?;
-    let (mut cards, mut left_out) = (vec![], vec![]);
-    for row in rows {
-        match card_file(row) {
-            Ok(card) => cards.push(card),
-            Err(title) => left_out.push(title),
-        }
-    }
-    let book = BookFile::of(cards, left_out);
+    let book = with(&store, crate::kept::whole::book).await?;
     let text = serde_json::to_string_pretty(&book).map_err(RequestError::ours)?;
     Ok(file("cindo-book.json".into(), "application/json", text))
 }
@@ -110,28 +82,14 @@ pub async fn book(store: web::Data<Store>) -> Result<HttpResponse, Refusal> {
 pub struct ImportAnswer {
     /// Cards that are new in the book.
     pub made: Vec<CardSummary>,
-    /// How many were in it already.
+    /// How many of the rest are new: things on the shelf, cooks, the kitchen.
+    pub others: usize,
+    /// How many were there already.
     pub there: usize,
 }
 
-/// The row of a card from a file, planned anew.
-fn imported(card: CardFile) -> Result<NewCard, RequestError> {
-    let saved_at = card.saved_at.unwrap_or_else(jiff::Timestamp::now);
-    let note = super::cards::note(&card.note)?;
-    let new = CardNew {
-        id: card.id,
-        title: card.title,
-        request: card.request,
-    };
-    Ok(NewCard {
-        result: card.result.map(result_name),
-        note,
-        ..answered(&new, saved_at.to_string())?
-    })
-}
-
-/// Brings cards in from a file: all or none. What was planned is computed again; a card that is in the book
-/// already stays as it is there.
+/// Brings in what stands in a file: all or none. What was planned on a card is computed again; what is there already stays
+/// as it is there.
 #[utoipa::path(
     request_body = BookFile,
     responses(
@@ -149,23 +107,13 @@ pub async fn import(
 ) -> Result<web::Json<ImportAnswer>, Refusal> {
     let bytes = super::bytes(body)?;
     let rows = gated(&live, "/api/import", move || {
-        let cards = read_cards(&bytes)?.into_iter().enumerate();
-        cards
-            .map(|(i, card)| match imported(card) {
-                Err(RequestError::Input(input)) => {
-                    Err(input).at("cards", i).map_err(RequestError::Input)
-                }
-                other => other,
-            })
-            .collect::<Result<Vec<_>, _>>()
+        crate::kept::whole::read(read_book(&bytes)?)
     })
     .await?;
-    let (made, there) = with_store(store, move |c| {
-        cards::add_all(c, rows).map_err(RequestError::ours)
-    })
-    .await?;
+    let came = with(&store, move |c| rows.put(c)).await?;
     Ok(web::Json(ImportAnswer {
-        made: made.into_iter().map(line).collect(),
-        there,
+        made: came.cards.into_iter().map(line).collect(),
+        others: came.others,
+        there: came.there,
     }))
 }

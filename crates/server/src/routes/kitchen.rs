@@ -2,29 +2,14 @@
 
 use super::lists;
 use super::refusal::Refusal;
-use super::{Body, read, with_store};
+use super::{Body, read};
 use crate::error::{ErrorBody, RequestError};
-use crate::store::kitchen::{self, KitchenRow};
-use crate::store::{Changed, Store};
+use crate::kept::kitchen::{ID, WHAT, kept, row};
+use crate::store::kept::{self as stored, List};
+use crate::store::{Changed, Store, with};
 use crate::wire::{self, KitOffered, KitchenKept};
 use actix_web::{HttpRequest, HttpResponse, get, put, web};
 use cindo_core::kit::KitchenAsked;
-
-const WHAT: &str = "kitchen";
-
-/// As it goes out; one that cannot be read says so and is the usual.
-fn kept(row: Option<KitchenRow>) -> KitchenKept {
-    let Some(row) = row else {
-        return KitchenKept::usual(0, None);
-    };
-    if row.form != kitchen::FORM {
-        let newer = format!("written by a newer Cindo (form {})", row.form);
-        return KitchenKept::usual(row.revision, Some(newer));
-    }
-    wire::read(row.snapshot.as_bytes())
-        .and_then(|asked| KitchenKept::checked(asked, row.revision))
-        .unwrap_or_else(|cause| KitchenKept::usual(row.revision, Some(cause.to_string())))
-}
 
 /// Things a kitchen may have, and kitchens that many are like.
 #[utoipa::path(responses((status = 200, description = "Made from the data", body = KitOffered)))]
@@ -37,7 +22,10 @@ pub async fn kit() -> web::Json<KitOffered> {
 #[utoipa::path(responses((status = 200, description = "The kitchen", body = KitchenKept)))]
 #[get("/api/kitchen")]
 pub async fn kitchen_get(store: web::Data<Store>) -> Result<HttpResponse, Refusal> {
-    let row = with_store(store, |c| kitchen::get(c).map_err(RequestError::ours)).await?;
+    let row = with(&store, |c| {
+        stored::one(c, List::Kitchen, ID).map_err(RequestError::ours)
+    })
+    .await?;
     let kept = kept(row);
     Ok(HttpResponse::Ok()
         .insert_header(lists::etag(kept.revision))
@@ -64,14 +52,12 @@ pub async fn kitchen_put(
 ) -> Result<HttpResponse, Refusal> {
     let asked: KitchenAsked = read(body)?;
     let revision = lists::revision(&request, WHAT)?;
-    KitchenKept::checked(asked.clone(), revision)?;
-    let snapshot = serde_json::to_string(&asked).map_err(RequestError::ours)?;
-    let at = jiff::Timestamp::now().to_string();
-    let changed = with_store(store, move |c| {
-        kitchen::put(c, revision, snapshot, at).map_err(RequestError::ours)
+    let row = row(&asked, revision)?;
+    let came = with(&store, move |c| {
+        stored::put(c, &row, revision).map_err(RequestError::ours)
     })
     .await?;
-    match changed {
+    match came {
         Changed::Done(row) => Ok(HttpResponse::Ok()
             .insert_header(lists::etag(row.revision))
             .json(kept(Some(row)))),

@@ -1,9 +1,9 @@
 //! What everything that is kept has in common over HTTP: pages, ids, revisions.
 
 use super::refusal::Refusal;
-use crate::error::RequestError;
-use crate::store::Page;
-use crate::store::cards::Wanted;
+use crate::error::{RequestError, missing};
+use crate::store::{Changed, Page, Store, with};
+use crate::store::kept::{self, Edit, List, Row, Wanted};
 use actix_web::http::header::{ETAG, HeaderName, HeaderValue, IF_MATCH};
 use actix_web::{HttpRequest, web};
 use cindo_core::quantity::checked;
@@ -103,6 +103,7 @@ impl BookQuery {
         Ok(Wanted {
             removed: self.removed,
             words: self.find.split_whitespace().map(str::to_owned).collect(),
+            ..Wanted::default()
         })
     }
 }
@@ -114,25 +115,6 @@ pub fn query<T>(queried: Queried<T>) -> Result<T, RequestError> {
         message: cause.to_string(),
     });
     read.map(web::Query::into_inner)
-}
-
-/// Longest id, letters.
-const LONGEST_ID: usize = 64;
-
-/// The id that was asked for, or one made here: a UUID whose order is that of time.
-pub fn id_or_new(asked: Option<&str>) -> Result<String, RequestError> {
-    let Some(id) = asked else {
-        return Ok(uuid::Uuid::now_v7().to_string());
-    };
-    let fits = |c: char| c.is_ascii_alphanumeric() || c == '-' || c == '_';
-    if id.is_empty() || id.len() > LONGEST_ID || !id.chars().all(fits) {
-        return Err(RequestError::Field {
-            code: "bad_id",
-            field: "id",
-            message: format!("an id is 1 to {LONGEST_ID} letters, digits, - and _"),
-        });
-    }
-    Ok(id.to_owned())
 }
 
 /// The revision as an ETag.
@@ -149,4 +131,80 @@ pub fn revision(request: &HttpRequest, what: &'static str) -> Result<i32, Refusa
     // An ETag that never was one of ours matches nothing.
     let number = text.trim_matches('"').parse();
     number.map_err(|_| RequestError::Stale { what }.into())
+}
+
+/// What came of a change: the row as it is now.
+///
+/// # Errors
+/// Somebody else's change meanwhile, and a row that is not there.
+pub fn changed(came: Changed, what: &'static str, id: &str) -> Result<Row, RequestError> {
+    match came {
+        Changed::Done(row) => Ok(row),
+        Changed::Stale(_) => Err(RequestError::Stale { what }),
+        Changed::Missing => Err(missing(what, id)),
+    }
+}
+
+/// Changes a row of a list.
+///
+/// # Errors
+/// As [`changed`], and whatever the store says.
+pub async fn change(
+    store: &Store,
+    list: List,
+    what: &'static str,
+    id: &str,
+    revision: i32,
+    edit: Edit,
+) -> Result<Row, RequestError> {
+    let wanted = id.to_owned();
+    let came = with(store, move |c| {
+        kept::change(c, list, &wanted, revision, &edit).map_err(RequestError::ours)
+    });
+    changed(came.await?, what, id)
+}
+
+/// One row of a list, those taken out too.
+///
+/// # Errors
+/// Where there is none.
+pub async fn one(
+    store: &Store,
+    list: List,
+    what: &'static str,
+    id: &str,
+) -> Result<Row, RequestError> {
+    let wanted = id.to_owned();
+    let row = with(store, move |c| {
+        kept::one(c, list, &wanted).map_err(RequestError::ours)
+    });
+    row.await?.ok_or_else(|| missing(what, id))
+}
+
+/// Takes a row out of its list, or brings it back.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Put {
+    /// Out.
+    Away,
+    /// Back.
+    Back,
+}
+
+/// Takes a row out of its list, or brings it back; answers it.
+///
+/// # Errors
+/// Where it is not there to be taken out or brought back.
+pub async fn put(
+    store: &Store,
+    list: List,
+    what: &'static str,
+    id: &str,
+    put: Put,
+) -> Result<Row, RequestError> {
+    let at = (put == Put::Away).then(|| jiff::Timestamp::now().to_string());
+    let wanted = id.to_owned();
+    let row = with(store, move |c| {
+        kept::put_away(c, list, &wanted, at.as_deref()).map_err(RequestError::ours)
+    });
+    row.await?.ok_or_else(|| missing(what, id))
 }

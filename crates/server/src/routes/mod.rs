@@ -34,6 +34,7 @@ mod kitchen;
 mod lists;
 pub(crate) mod refusal;
 mod server;
+mod shelf;
 
 use crate::config::MOST_BODY_KIB;
 use crate::error::RequestError;
@@ -41,18 +42,17 @@ use crate::guard::{Guard, only_from_here};
 use crate::live::Live;
 use crate::store::Store;
 use actix_web::body::MessageBody;
-use actix_web::dev::{ServiceFactory, ServiceRequest, ServiceResponse};
+use actix_web::dev::{Payload, ServiceFactory, ServiceRequest, ServiceResponse};
 use actix_web::http::{StatusCode, header};
 use actix_web::middleware::{Compress, DefaultHeaders, from_fn};
-use actix_web::{App, HttpRequest, HttpResponse, web};
-use diesel::sqlite::SqliteConnection;
+use actix_web::{App, FromRequest, HttpRequest, HttpResponse, web};
 use refusal::Refusal;
 use serde::de::DeserializeOwned;
+use std::future::Future;
+use std::pin::Pin;
+use std::time::Duration;
 use tracing_actix_web::TracingLogger;
 use utoipa::OpenApi;
-
-pub use cards::answered as card_answered;
-pub use counter::row as shelf_row;
 
 /// The endpoints, once: described and registered from the same list.
 macro_rules! endpoints {
@@ -95,11 +95,11 @@ endpoints!(
     counter::portions,
     counter::buying,
     counter::own_fish,
-    counter::shelf_list,
-    counter::shelf_add,
-    counter::shelf_change,
-    counter::shelf_remove,
-    counter::shelf_restore,
+    shelf::shelf_list,
+    shelf::shelf_add,
+    shelf::shelf_change,
+    shelf::shelf_remove,
+    shelf::shelf_restore,
     kitchen::kit,
     kitchen::kitchen_get,
     kitchen::kitchen_put,
@@ -118,6 +118,7 @@ endpoints!(
     cooks::cook_one,
     cooks::cook_events,
     cooks::cook_remove,
+    cooks::cook_restore,
     cooks::probes,
     cooks::cook_probe,
     cooks::cook_trace,
@@ -126,18 +127,6 @@ endpoints!(
     server::health,
     server::description,
 );
-
-/// Work that needs the store, off the event loop.
-async fn with_store<T: Send + 'static>(
-    store: web::Data<Store>,
-    work: impl FnOnce(&mut SqliteConnection) -> Result<T, RequestError> + Send + 'static,
-) -> Result<T, RequestError> {
-    compute(move || {
-        let mut connection = store.get().map_err(RequestError::ours)?;
-        work(&mut connection)
-    })
-    .await
-}
 
 /// An address of the API that is none, or that takes other methods.
 async fn no_such_route(request: HttpRequest) -> Result<HttpResponse, Refusal> {
@@ -191,19 +180,37 @@ fn headers() -> DefaultHeaders {
         ))
         .add((header::X_CONTENT_TYPE_OPTIONS, "nosniff"))
         .add((header::REFERRER_POLICY, "same-origin"))
+        .add((header::CROSS_ORIGIN_OPENER_POLICY, "same-origin"))
+        .add((
+            header::PERMISSIONS_POLICY,
+            "camera=(), geolocation=(), microphone=(), payment=(), usb=()",
+        ))
 }
 
-/// A body as the extractor hands it over.
-pub(crate) type Body = Result<web::Bytes, actix_web::Error>;
+/// A body, once all of it is there: it has a time to arrive.
+pub(crate) struct Body(Result<web::Bytes, Refusal>);
 
-/// Reads a request out of a body.
-pub(crate) fn read<T: DeserializeOwned>(body: Body) -> Result<T, Refusal> {
-    Ok(crate::wire::read(&bytes(body)?)?)
+/// So long a body may take to arrive.
+const ARRIVES: Duration = Duration::from_secs(15);
+
+impl FromRequest for Body {
+    type Error = actix_web::Error;
+    type Future = Pin<Box<dyn Future<Output = Result<Self, Self::Error>>>>;
+
+    fn from_request(request: &HttpRequest, payload: &mut Payload) -> Self::Future {
+        let arrives = web::Bytes::from_request(request, payload);
+        Box::pin(async move {
+            Ok(Self(match tokio::time::timeout(ARRIVES, arrives).await {
+                Ok(Ok(bytes)) => Ok(bytes),
+                Ok(Err(error)) => Err(broken(&error)),
+                Err(_) => Err(Refusal::Slow),
+            }))
+        })
+    }
 }
 
-/// A body as it came.
-fn bytes(body: Body) -> Result<web::Bytes, Refusal> {
-    body.map_err(|error| match error.as_response_error().status_code() {
+fn broken(error: &actix_web::Error) -> Refusal {
+    match error.as_response_error().status_code() {
         StatusCode::PAYLOAD_TOO_LARGE => Refusal::TooLarge {
             most_kib: MOST_BODY_KIB,
         },
@@ -212,7 +219,17 @@ fn bytes(body: Body) -> Result<web::Bytes, Refusal> {
             message: format!("the request broke off: {error}"),
         }
         .into(),
-    })
+    }
+}
+
+/// Reads a request out of a body.
+pub(crate) fn read<T: DeserializeOwned>(body: Body) -> Result<T, Refusal> {
+    Ok(crate::wire::read(&bytes(body)?)?)
+}
+
+/// A body as it came.
+fn bytes(body: Body) -> Result<web::Bytes, Refusal> {
+    body.0
 }
 
 /// Answers a question, or as it was answered before.
@@ -252,17 +269,10 @@ async fn gated<T: Send + 'static>(
     work: impl FnOnce() -> Result<T, RequestError> + Send + 'static,
 ) -> Result<T, Refusal> {
     let leave = live.gate().leave(path).await.ok_or(Refusal::Busy)?;
-    let done = compute(move || {
+    let done = crate::work::compute(move || {
         // Held until it is computed, whether the asker is still there or not.
         let _leave = leave;
         work()
     });
     Ok(done.await?)
-}
-
-/// Computes off the event loop.
-pub(crate) async fn compute<T: Send + 'static>(
-    work: impl FnOnce() -> Result<T, RequestError> + Send + 'static,
-) -> Result<T, RequestError> {
-    web::block(work).await.map_err(RequestError::ours)?
 }

@@ -26,6 +26,9 @@ pub enum Refusal {
         /// Of what kind.
         what: &'static str,
     },
+    /// The body did not arrive in time.
+    #[error("the request took too long to arrive")]
+    Slow,
     /// As much is being computed as there is room for.
     #[error("too much is asked at once: ask again in a moment")]
     Busy,
@@ -51,6 +54,7 @@ impl Refusal {
             Self::Request(_) => "", // has its own
             Self::TooLarge { .. } => "too_large",
             Self::PreconditionRequired { .. } => "no_revision",
+            Self::Slow => "too_slow",
             Self::Busy => "busy",
             Self::Method { .. } => "method_not_allowed",
             Self::Stranger { .. } => "not_from_here",
@@ -69,10 +73,13 @@ impl ResponseError for Refusal {
                 RequestError::NotFound { .. } => StatusCode::NOT_FOUND,
                 RequestError::Stale { .. } => StatusCode::PRECONDITION_FAILED,
                 RequestError::Taken { .. } | RequestError::Forbidden { .. } => StatusCode::CONFLICT,
+                // Not 503: that is the gate's word to come again by itself.
+                RequestError::NotKept { .. } => StatusCode::INSUFFICIENT_STORAGE,
                 RequestError::Ours(_) => StatusCode::INTERNAL_SERVER_ERROR,
             },
             Self::TooLarge { .. } => StatusCode::PAYLOAD_TOO_LARGE,
             Self::PreconditionRequired { .. } => StatusCode::PRECONDITION_REQUIRED,
+            Self::Slow => StatusCode::REQUEST_TIMEOUT,
             Self::Busy => StatusCode::SERVICE_UNAVAILABLE,
             Self::Method { .. } => StatusCode::METHOD_NOT_ALLOWED,
             Self::Stranger { status, .. } => *status,

@@ -1,17 +1,37 @@
 //! What the server says of itself.
 
 use super::ApiDoc;
+use super::refusal::Refusal;
+use crate::live::stepped_ms;
+use crate::store::Store;
 use actix_web::http::header::ContentType;
-use actix_web::{HttpResponse, get};
+use actix_web::{HttpResponse, get, web};
 use std::sync::OnceLock;
 use utoipa::OpenApi;
 use utoipa::openapi::PathItem;
 
-/// Whether the server is up.
-#[utoipa::path(responses((status = 200, description = "The server is up")))]
+/// How the server is.
+#[derive(Debug, Clone, serde::Serialize, utoipa::ToSchema)]
+pub struct Health {
+    /// It answers, and what is said to it is kept.
+    pub ok: bool,
+    /// Why nothing can be kept just now, with the file of the store.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub store: Option<String>,
+    /// By how much the clock of the machine was set since the server started, s. The clock of the cooks went on unmoved.
+    pub clock_set_s: f64,
+}
+
+/// Whether the server is up, and its store.
+#[utoipa::path(responses((status = 200, description = "The server is up", body = Health)))]
 #[get("/api/health")]
-pub async fn health() -> HttpResponse {
-    HttpResponse::Ok().json(serde_json::json!({ "ok": true }))
+pub async fn health(store: web::Data<Store>) -> Result<web::Json<Health>, Refusal> {
+    let wrong = crate::work::compute(move || Ok(store.wrong())).await?;
+    Ok(web::Json(Health {
+        ok: wrong.is_none(),
+        store: wrong.map(|wrong| wrong.to_string()),
+        clock_set_s: stepped_ms() as f64 / 1000.0,
+    }))
 }
 
 fn described() -> &'static utoipa::openapi::OpenApi {

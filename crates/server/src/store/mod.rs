@@ -1,31 +1,26 @@
 //! What is kept: SQLite through Diesel. No HTTP, no physics.
 
-pub mod cards;
-pub mod cooks;
-pub mod kitchen;
+pub mod events;
+pub mod kept;
+mod opened;
 mod schema;
-pub mod shelf;
 pub mod snapshot;
+mod text;
 
-use diesel::connection::SimpleConnection;
-use diesel::r2d2::{ConnectionManager, CustomizeConnection, Pool};
-use diesel::sqlite::SqliteConnection;
-use diesel_migrations::{EmbeddedMigrations, MigrationHarness, embed_migrations};
-use std::path::Path;
+pub use opened::{OpenError, Store, open, with};
+
+use diesel_migrations::{EmbeddedMigrations, embed_migrations};
 
 /// Migrations, embedded.
 pub const MIGRATIONS: EmbeddedMigrations = embed_migrations!();
 
-/// Connections to the store.
-pub type Store = Pool<ConnectionManager<SqliteConnection>>;
-
 /// What came of a change.
 #[derive(Debug, Clone)]
-pub enum Changed<R> {
+pub enum Changed {
     /// As it is now.
-    Done(R),
+    Done(kept::Row),
     /// Somebody else changed it since: as it stands, unchanged.
-    Stale(R),
+    Stale(kept::Row),
     /// It is not there.
     Missing,
 }
@@ -40,52 +35,16 @@ pub struct Page {
 }
 
 impl Page {
-    fn size(self) -> i64 {
-        self.size
-    }
     fn offset(self) -> i64 {
         (self.number - 1).saturating_mul(self.size)
     }
-}
-
-/// Error of the store on opening.
-pub type OpenError = Box<dyn std::error::Error + Send + Sync>;
-
-#[derive(Debug)]
-struct Pragmas;
-
-impl CustomizeConnection<SqliteConnection, diesel::r2d2::Error> for Pragmas {
-    fn on_acquire(&self, connection: &mut SqliteConnection) -> Result<(), diesel::r2d2::Error> {
-        connection
-            // Full: what is acknowledged is on the disk, also when the power goes.
-            .batch_execute(
-                "PRAGMA busy_timeout = 5000; PRAGMA journal_mode = WAL; \
-                 PRAGMA synchronous = FULL; PRAGMA foreign_keys = ON;",
-            )
-            .map_err(diesel::r2d2::Error::QueryError)
-    }
-}
-
-/// Opens the store in a folder and brings it up to date.
-///
-/// # Errors
-/// When the folder or file cannot be written, or a migration fails.
-pub fn open(folder: &Path) -> Result<Store, OpenError> {
-    std::fs::create_dir_all(folder)?;
-    let file = folder.join("cindo.sqlite");
-    let manager = ConnectionManager::<SqliteConnection>::new(file.to_string_lossy());
-    let pool = Pool::builder()
-        .max_size(4)
-        .connection_customizer(Box::new(Pragmas))
-        .build(manager)?;
-    pool.get()?.run_pending_migrations(MIGRATIONS)?;
-    Ok(pool)
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
     use diesel::prelude::*;
+    use diesel_migrations::MigrationHarness;
 
     #[test]
     fn every_migration_goes_down_and_up_again() {
@@ -94,7 +53,7 @@ mod tests {
         let mut connection = store.get().unwrap();
         connection.revert_all_migrations(MIGRATIONS).unwrap();
         let left: i64 = diesel::dsl::sql::<diesel::sql_types::BigInt>(
-            "SELECT count(*) FROM sqlite_master WHERE name = 'cards'",
+            "SELECT count(*) FROM sqlite_master WHERE name IN ('kept', 'cards')",
         )
         .get_result(&mut connection)
         .unwrap();
@@ -102,8 +61,13 @@ mod tests {
         connection.run_pending_migrations(MIGRATIONS).unwrap();
         let first = Page { number: 1, size: 9 };
         assert!(
-            cards::list(&mut connection, first, &cards::Wanted::default())
-                .unwrap()
+            kept::page(
+                &mut connection,
+                kept::List::Card,
+                first,
+                &kept::Wanted::default()
+            )
+            .unwrap()
                 .0
                 .is_empty()
         );

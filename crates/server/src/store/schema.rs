@@ -1,51 +1,18 @@
 //! Tables as Diesel sees them.
 
 diesel::table! {
-    cards (id) {
-        id -> Text,
-        title -> Text,
-        saved_at -> Text,
-        form -> Integer,
-        snapshot -> Text,
-        result -> Nullable<Text>,
-        note -> Text,
-        revision -> Integer,
-        removed_at -> Nullable<Text>,
-    }
-}
-
-diesel::table! {
-    shelf (id) {
+    kept (list, id) {
+        list -> Text,
         id -> Text,
         kind -> Text,
-        name -> Text,
+        title -> Text,
+        note -> Text,
+        state -> Text,
         form -> Integer,
         snapshot -> Text,
         saved_at -> Text,
         revision -> Integer,
         removed_at -> Nullable<Text>,
-    }
-}
-
-diesel::table! {
-    kitchen (id) {
-        id -> Integer,
-        form -> Integer,
-        snapshot -> Text,
-        saved_at -> Text,
-        revision -> Integer,
-    }
-}
-
-diesel::table! {
-    cooks (id) {
-        id -> Text,
-        title -> Text,
-        form -> Integer,
-        snapshot -> Text,
-        pan -> Nullable<Text>,
-        made_ms -> BigInt,
-        ended -> Bool,
     }
 }
 
@@ -59,6 +26,3 @@ diesel::table! {
         kept_ms -> BigInt,
     }
 }
-
-diesel::joinable!(cook_events -> cooks (cook));
-diesel::allow_tables_to_appear_in_same_query!(cooks, cook_events);

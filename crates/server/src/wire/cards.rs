@@ -1,21 +1,10 @@
 //! Cards of the book.
 
 use super::plan::PlanRequest;
+use cindo_core::cook::Middle;
 use cindo_core::target::Band;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-
-/// How it came out.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum ResultWire {
-    /// Not done enough.
-    Under,
-    /// As wanted.
-    Right,
-    /// Overdone.
-    Over,
-}
 
 /// A card to keep. The plan is computed here, not sent.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
@@ -51,6 +40,8 @@ pub struct CardChange {
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 pub enum ResultChange {
+    /// Raw.
+    Raw,
     /// Not done enough.
     Under,
     /// As wanted.
@@ -71,7 +62,7 @@ pub struct CardSummary {
     /// When it was saved, RFC 3339.
     pub saved_at: String,
     /// How it came out; null when not said yet.
-    pub result: Option<ResultWire>,
+    pub result: Option<Middle>,
     /// What to remember.
     pub note: String,
     /// Counts changes; the ETag of the card.
@@ -125,6 +116,8 @@ pub struct CardWire {
 /// How the cards came out, counted over the whole book.
 #[derive(Debug, Clone, Copy, Serialize, ToSchema)]
 pub struct TallyWire {
+    /// Raw.
+    pub raw: i64,
     /// Not done enough.
     pub under: i64,
     /// As wanted.

@@ -5,7 +5,7 @@ use super::seen::SliceFieldWire;
 use crate::error::RequestError;
 use cindo_core::belief::Cues;
 use cindo_core::cook::{
-    Advice, Alarm, Askable, Because, BesideCook, CookAsked, Event, Holding, Learned, LeftOut, Next,
+    Advice, Alarm, Askable, Because, BesideCook, CameOut, CookAsked, Event, Holding, Learned, LeftOut, Next,
     Phase, PromiseTold, Spread, Standing, TracePoint, cook, wrongly_served,
 };
 use cindo_core::fish::Notice;
@@ -305,6 +305,10 @@ pub struct CookNew {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(min_length = 1, max_length = 60)]
     pub pan: Option<String>,
+    /// The card of the book it is cooked by.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(min_length = 1, max_length = 64)]
+    pub card: Option<String>,
 }
 
 /// Events to keep.
@@ -345,9 +349,123 @@ pub struct CookKept {
     pub plan: Option<PlanRequest>,
     /// What happened, in the order it was kept; times in s since it was begun.
     pub events: Vec<Event>,
+    /// Of what happened, what this version cannot read.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub unread: Vec<UnreadWire>,
     /// How it stands; null when it cannot be told.
     pub standing: Option<CookAnswer>,
     /// Why it cannot.
+    pub unreadable: Option<String>,
+    /// What was promised when it was begun; null of those that an older version began.
+    pub promised: Option<PromisedWire>,
+    /// How it ended, as it was written down then.
+    pub outcome: Option<EndedWire>,
+    /// How it came out, in the cook's words.
+    pub came_out: Option<CameOut>,
+    /// The card of the book it was cooked by.
+    pub card: Option<String>,
+    /// Address of the probe that is read into it.
+    pub probe: Option<String>,
+    /// Counts changes.
+    pub revision: i32,
+    /// When it was taken out, RFC 3339.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub removed_at: Option<String>,
+}
+
+/// Something that happened and cannot be read.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct UnreadWire {
+    /// Its name.
+    pub id: String,
+    /// What, as it was written.
+    pub kind: Option<String>,
+    /// When, s since the cook was begun.
+    pub at_s: Option<f64>,
+    /// A newer version wrote it.
+    pub newer: bool,
+}
+
+/// What was promised when a cook was begun.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct PromisedWire {
+    /// The version that planned it.
+    pub version: String,
+    /// Name of the way in words.
+    pub name: String,
+    /// Off the heat, s.
+    pub off_heat_s: f64,
+    /// When to begin to look, s.
+    pub look_from_s: f64,
+    /// When nine in ten are done, s.
+    pub latest_s: f64,
+    /// The band aimed at.
+    pub target: Band,
+    /// Coldest point at its highest, C.
+    pub core_peak_c: f64,
+    /// What was to be done.
+    pub acts: Vec<PromisedActWire>,
+}
+
+/// An act as it was promised.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct PromisedActWire {
+    /// Its name among the acts of one cook.
+    pub id: String,
+    /// What.
+    pub what: String,
+    /// What to do, a sentence.
+    pub words: String,
+    /// When, s after the fish meets the heat.
+    pub at_s: Option<f64>,
+}
+
+/// How a cook ended.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct EndedWire {
+    /// When it left the heat, s after the fish met it; null where it never did.
+    pub off_s: Option<f64>,
+    /// Coldest point at its highest as it was believed, C.
+    pub landed_c: Option<Spread>,
+    /// What was learned of piece and fire.
+    pub learned: Vec<LearnedWire>,
+    /// It was served though nothing showed what was promised.
+    pub knowingly: bool,
+}
+
+/// What was learned of one thing that was not known.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct LearnedWire {
+    /// Which.
+    pub key: String,
+    /// Mean, standard deviations of what it commonly is.
+    pub mean: f64,
+    /// One standard deviation then; it was 1.
+    pub sd: f64,
+}
+
+/// A cook in a line.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct CookLine {
+    /// Its name.
+    pub id: String,
+    /// What it is called.
+    pub title: String,
+    /// When it was begun, ms since 1970.
+    pub made_ms: i64,
+    /// When it left the heat, s after the fish met it.
+    pub off_s: Option<f64>,
+    /// How it came out, in the cook's words.
+    pub came_out: Option<CameOut>,
+    /// The card of the book it was cooked by.
+    pub card: Option<String>,
+    /// Counts changes.
+    pub revision: i32,
+    /// When it was taken out, RFC 3339.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub removed_at: Option<String>,
+    /// Why it cannot be read.
+    #[serde(skip_serializing_if = "Option::is_none")]
     pub unreadable: Option<String>,
 }
 
@@ -369,8 +487,14 @@ pub struct CookList {
 pub struct CooksGone {
     /// The clock of the server, ms since 1970.
     pub now_ms: i64,
-    /// The cooks.
-    pub cooks: Vec<CookKept>,
+    /// Newest first.
+    pub cooks: Vec<CookLine>,
+    /// Which page, from 1.
+    pub page: i64,
+    /// How many at most on a page.
+    pub size: i64,
+    /// How many there are on all pages.
+    pub total: i64,
 }
 
 /// The clock of the server.

@@ -20,12 +20,12 @@ mod simulate;
 mod together;
 
 pub use cards::{
-    CardChange, CardList, CardNew, CardSummary, CardWire, PlannedWire, ResultChange, ResultWire,
-    TallyWire,
+    CardChange, CardList, CardNew, CardSummary, CardWire, PlannedWire, ResultChange, TallyWire,
 };
 pub use cook::{
-    BesideCookWire, ClockWire, CookAnswer, CookKept, CookList, CookNew, CookRequest, CooksGone,
-    EventsNew, HappensWire, ProbeList, ProbeWanted, SeenWire, TraceNew,
+    BesideCookWire, ClockWire, CookAnswer, CookKept, CookLine, CookList, CookNew, CookRequest,
+    CooksGone, EndedWire, EventsNew, HappensWire, LearnedWire, ProbeList, ProbeWanted,
+    PromisedActWire, PromisedWire, SeenWire, TraceNew, UnreadWire,
 };
 pub use counter::{
     FreshnessRequest, NoticesAnswer, NoticesRequest, PortionsRequest, ShoppingRequest, WhichFish,

@@ -180,7 +180,7 @@ async fn the_book_comes_in_pages_and_none_is_hidden() {
         );
         assert_eq!(
             list["tally"],
-            json!({ "under": 0, "right": 3, "over": 0, "not_said": 2, "removed": 0 })
+            json!({ "raw": 0, "under": 0, "right": 3, "over": 0, "not_said": 2, "removed": 0 })
         );
         for card in list["cards"].as_array().unwrap() {
             seen.push(card["title"].as_str().unwrap().to_owned());

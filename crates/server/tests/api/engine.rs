@@ -378,6 +378,7 @@ async fn every_endpoint_is_described() {
             "/api/cooks/{id}",
             "/api/cooks/{id}/events",
             "/api/cooks/{id}/probe",
+            "/api/cooks/{id}/restore",
             "/api/cooks/{id}/trace",
             "/api/cool",
             "/api/cut_open",

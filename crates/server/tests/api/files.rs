@@ -295,7 +295,7 @@ async fn what_is_damaged_or_foreign_is_refused_with_a_word_and_changes_nothing()
         (
             json!({ "cindo_cards": 1, "cards": [] }).to_string(),
             "cards",
-            "1 to 200",
+            "nothing in this file",
         ),
         (foreign.to_string(), "file", "type the times"),
         (one_bad.to_string(), "cards[1].piece.thickness_mm", ""),

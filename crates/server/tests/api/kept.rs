@@ -129,7 +129,7 @@ async fn a_row_of_a_newer_version_is_left_alone() {
     let pool = store::open(kitchen.folder.path()).unwrap();
     let mut connection = pool.get().unwrap();
     connection
-        .batch_execute("UPDATE cards SET form = 9")
+        .batch_execute("UPDATE kept SET form = 9")
         .unwrap();
     drop((connection, pool));
     let line = &kitchen.get("/api/cards").await.json["cards"][0];
@@ -161,11 +161,111 @@ async fn the_way_back_keeps_what_the_first_version_wrote() {
     drop(plain);
     let pool = store::open(folder.path()).unwrap();
     let mut connection = pool.get().unwrap();
-    // The cooks, the kitchen, then the snapshots.
-    for _ in 0..3 {
+    // The one table, the cooks, the kitchen, then the snapshots.
+    for _ in 0..4 {
         connection.revert_last_migration(store::MIGRATIONS).unwrap();
     }
     let after: Vec<Row> = diesel::sql_query(said).load(&mut connection).unwrap();
     assert_eq!(before, after);
     assert_eq!(before.len(), 7);
+}
+
+/// Written by the version that had a table for each list: two cards (one taken out), a piece, the kitchen, a cook that is over
+/// and one under way in the same pan.
+const A_TABLE_EACH: &[u8] = include_bytes!("data/before_one_table.db");
+
+#[actix_web::test]
+async fn what_stood_in_a_table_each_is_read_from_the_one() {
+    let kitchen = Kitchen::on(A_TABLE_EACH);
+    let cards = kitchen.get("/api/cards").await.json;
+    assert_eq!(
+        (&cards["total"], &cards["tally"]["removed"]),
+        (&json!(1), &json!(1))
+    );
+    let card = &cards["cards"][0];
+    let said = (&card["result"], &card["note"], &card["revision"]);
+    assert_eq!(said, (&json!("right"), &json!("crisp"), &json!(2)));
+    let shelf = kitchen.get("/api/shelf").await.json;
+    assert_eq!(shelf["items"][0]["body"]["piece"]["piece"]["fish"], "hake");
+    let said = kitchen.get("/api/kitchen").await.json;
+    assert_eq!(
+        (&said["kitchen"]["altitude_m"], &said["revision"]),
+        (&json!(300.0), &json!(1))
+    );
+    let over = kitchen.get("/api/cooks/over").await.json;
+    assert_eq!(
+        (&over["ended"], &over["pan"], &over["came_out"]["middle"]),
+        (&json!(true), &json!("the black pan"), &json!("right"))
+    );
+    // Nobody wrote down what was promised then.
+    assert_eq!(over["promised"], Value::Null);
+    assert_eq!(over["events"].as_array().unwrap().len(), 5);
+    assert!(over["standing"].is_object(), "{over}");
+    let on = kitchen.get("/api/cooks/on").await.json;
+    assert_eq!((&on["ended"], &on["pan"]), (&json!(false), &over["pan"]));
+}
+
+/// All of it goes out to one file, and from it into an empty kitchen; the same file twice makes nothing twice.
+#[actix_web::test]
+async fn all_that_is_kept_goes_out_and_comes_in() {
+    let old = Kitchen::on(A_TABLE_EACH);
+    let book = old.get("/api/book").await.json;
+    assert_eq!(book["left_out"], Value::Null, "{book}");
+    let new = Kitchen::new();
+    let said = new.post("/api/import", &book).await;
+    assert_eq!(
+        (
+            said.json["made"].as_array().map(Vec::len),
+            &said.json["others"]
+        ),
+        (Some(1), &json!(3)),
+        "{}",
+        said.text
+    );
+    let (mut then, mut now) = (
+        old.get("/api/cooks/over").await.json,
+        new.get("/api/cooks/over").await.json,
+    );
+    for cook in [&mut then, &mut now] {
+        // Numbers of this store, the clock, and what was in the pan beside it there.
+        for key in ["seq", "now_s", "folded_s", "standing"] {
+            cook[key] = Value::Null;
+        }
+    }
+    assert_eq!(then, now);
+    let again = new.post("/api/import", &book).await.json;
+    assert_eq!(
+        (&again["made"], &again["others"], &again["there"]),
+        (&json!([]), &json!(0), &json!(4))
+    );
+}
+
+/// One cell of bytes that are no text hides one row.
+#[actix_web::test]
+async fn bad_bytes_hide_one_row() {
+    let kitchen = Kitchen::on(A_TABLE_EACH);
+    kitchen.get("/api/cards").await;
+    let pool = store::open(kitchen.folder.path()).unwrap();
+    let bad = "UPDATE kept SET title = CAST(x'41ff42' AS TEXT), snapshot = CAST(x'ff' AS TEXT) \
+               WHERE id IN ('card', 'piece', 'over')";
+    pool.get().unwrap().batch_execute(bad).unwrap();
+    drop(pool);
+    kitchen
+        .post(
+            "/api/cards",
+            &json!({ "id": "b", "title": "Cod", "request": super::request() }),
+        )
+        .await;
+    let cards = kitchen.get("/api/cards").await.json;
+    let told: Vec<bool> = cards["cards"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .map(|card| card["unreadable"].is_string())
+        .collect();
+    assert_eq!(told, [false, true]);
+    let shelf = kitchen.get("/api/shelf").await.json;
+    assert!(shelf["items"][0]["unreadable"].is_string());
+    let gone = kitchen.get("/api/cooks/gone").await.json;
+    assert!(gone["cooks"][0]["unreadable"].is_string(), "{gone}");
 }

@@ -118,7 +118,7 @@ async fn a_kitchen_that_cannot_be_read_says_so_and_can_be_said_anew() {
     store
         .get()
         .unwrap()
-        .batch_execute("UPDATE kitchen SET snapshot = '{ \"kit\": 3'")
+        .batch_execute("UPDATE kept SET snapshot = '{ \"kit\": 3'")
         .unwrap();
     drop(store);
     let broken = kitchen.get("/api/kitchen").await;

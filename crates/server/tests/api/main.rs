@@ -15,6 +15,7 @@ mod kept;
 mod kitchen;
 mod safety;
 mod soak;
+mod store_gone;
 
 use actix_web::body::to_bytes;
 use actix_web::dev::{Service, ServiceResponse};

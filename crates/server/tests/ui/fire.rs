@@ -19,7 +19,9 @@ pub async fn post(person: &Person, path: &str, body: &Value) -> Value {
 
 async fn kinds(person: &Person, path: &str) -> Vec<String> {
     let cooks = person.ask(path).await;
-    let events = cooks["cooks"][0]["events"].as_array().unwrap().clone();
+    let id = cooks["cooks"][0]["id"].as_str().unwrap();
+    let cook = person.ask(&format!("/api/cooks/{id}")).await;
+    let events = cook["events"].as_array().unwrap().clone();
     events
         .iter()
         .map(|e| e["kind"].as_str().unwrap().to_owned())

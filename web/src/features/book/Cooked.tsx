@@ -1,8 +1,8 @@
 // What was cooked: planned beside happened on one clock, what was seen, how it came out; and again with one key.
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { api, type CookKept, type PlanRequest } from "../../api";
+import { api, type CameOut, type CookKept, type CookLine, type PlanRequest } from "../../api";
 import { addressOf } from "../../card";
 import { eventWords, standing } from "../../fire";
 import { useKeys, VIEW_KEY } from "../../shell";
@@ -20,10 +20,7 @@ const CAME: Record<string, string> = {
   moist: "flesh",
 };
 
-function cameWords(cook: CookKept): string {
-  const came = standing(cook.events)
-    .flatMap((event) => (event.kind === "came_out" ? [event.came_out] : []))
-    .at(-1);
+function cameWords(came: CameOut | null | undefined): string {
   if (!came) return "";
   return Object.entries(came)
     .filter(([, word]) => word != null)
@@ -31,45 +28,98 @@ function cameWords(cook: CookKept): string {
     .join(", ");
 }
 
+/** Pages of what was cooked, one after another as they are asked for. */
+function useGone(removed: boolean, wanted = true) {
+  const pages = useInfiniteQuery({
+    queryKey: ["gone", removed],
+    queryFn: ({ pageParam }) => api.cooksGone(pageParam, removed),
+    initialPageParam: 1,
+    getNextPageParam: (last) => (last.page * last.size < last.total ? last.page + 1 : undefined),
+    enabled: wanted,
+  });
+  const cooks = pages.data?.pages.flatMap((page) => page.cooks) ?? [];
+  return { ...pages, cooks, total: pages.data?.pages.at(-1)?.total ?? 0 };
+}
+
 /** The last that were cooked. */
 export function CookedLately() {
-  const gone = useQuery({ queryKey: ["gone"], queryFn: api.cooksGone });
+  const gone = useGone(false);
   const [all, setAll] = useState(false);
-  const cooks = gone.data?.cooks ?? [];
-  if (gone.isError) return <Failure message={gone.error.message} />;
-  if (cooks.length === 0) return null;
+  const [out, setOut] = useState(false);
+  const taken = useGone(true);
+  const { cooks, total } = gone;
+  if (gone.isError)
+    return <Failure message={gone.error.message} retry={() => void gone.refetch()} />;
+  if (cooks.length === 0 && taken.total === 0) return null;
   const shown = all ? cooks : cooks.slice(0, LATELY);
   return (
     <section aria-label="Cooked" className="pb-6" data-testid="cooked">
       <h2 className="text-lead font-bold pb-1">Cooked</h2>
       <ol>
-        {shown.map((cook) => {
-          const off = standing(cook.events).find((event) => event.kind === "off");
-          return (
-            <li key={cook.id} className="hair-t">
-              <Link
-                to={`/book/cook/${cook.id}`}
-                className="grid grid-cols-[minmax(0,1fr)_auto] md:grid-cols-[11rem_minmax(0,16rem)_5rem_minmax(0,1fr)] gap-x-6 min-h-11 items-center hover:bg-base-200"
-              >
-                <span className="text-small quiet max-md:order-2">{dayAndClock(cook.made_ms)}</span>
-                <strong className="truncate">{cook.title}</strong>
-                <span className="running text-right max-md:hidden">
-                  {off ? clock(off.at_s - cook.zero_s) : ""}
-                </span>
-                <span className="text-small truncate max-md:hidden">
-                  {cameWords(cook) || <span className="quiet">not said how it came out</span>}
-                </span>
-              </Link>
-            </li>
-          );
-        })}
+        {shown.map((cook) => (
+          <CookedLine key={cook.id} cook={cook} />
+        ))}
       </ol>
-      {cooks.length > LATELY && !all && (
-        <button type="button" className="pick underline" onClick={() => setAll(true)}>
-          Show all {cooks.length}
-        </button>
+      <div className="flex flex-wrap gap-x-6">
+        {total > LATELY && !all && (
+          <button type="button" className="pick underline" onClick={() => setAll(true)}>
+            Show all {total}
+          </button>
+        )}
+        {all && gone.hasNextPage && (
+          <button
+            type="button"
+            className="pick underline"
+            onClick={() => void gone.fetchNextPage()}
+          >
+            Show older
+          </button>
+        )}
+        {taken.total > 0 && (
+          <button
+            type="button"
+            className="pick"
+            aria-expanded={out}
+            data-testid="cooked-out"
+            onClick={() => setOut(!out)}
+          >
+            Taken out: <b className="figures">{taken.total}</b>
+          </button>
+        )}
+      </div>
+      {out && (
+        <ol>
+          {taken.cooks.map((cook) => (
+            <CookedLine key={cook.id} cook={cook} />
+          ))}
+        </ol>
       )}
     </section>
+  );
+}
+
+function CookedLine({ cook }: { cook: CookLine }) {
+  return (
+    <li className="hair-t">
+      <Link
+        to={`/book/cook/${cook.id}`}
+        className="grid grid-cols-[minmax(0,1fr)_auto] md:grid-cols-[11rem_minmax(0,16rem)_5rem_minmax(0,1fr)] gap-x-6 min-h-11 items-center hover:bg-base-200"
+      >
+        <span className="text-small quiet max-md:order-2">{dayAndClock(cook.made_ms)}</span>
+        <strong className="truncate">{cook.title}</strong>
+        <span className="running text-right max-md:hidden">
+          {cook.off_s != null ? clock(cook.off_s) : ""}
+        </span>
+        <span className="text-small truncate max-md:hidden">
+          {cameWords(cook.came_out) ||
+            (cook.unreadable ? (
+              <span className="quiet">cannot be read</span>
+            ) : (
+              <span className="quiet">not said how it came out</span>
+            ))}
+        </span>
+      </Link>
+    </li>
   );
 }
 
@@ -94,12 +144,13 @@ export function Cooked() {
     ? `${addressOf(plan)}&${VIEW_KEY}name=${encodeURIComponent(cook.data?.title ?? "")}`
     : null;
   const again = () => card && go(card);
-  const [sure, setSure] = useState(false);
-  const remove = () =>
-    api.removeCook(id).then(
+  // Out of the book and back in: nothing is deleted.
+  const put = (ask: Promise<unknown>) =>
+    ask.then(
       () => {
+        setProblem(null);
         void queries.invalidateQueries({ queryKey: ["gone"] });
-        go("/book");
+        void cook.refetch();
       },
       (cause: Error) => setProblem(cause.message),
     );
@@ -117,6 +168,11 @@ export function Cooked() {
   if (!cook.data) return <p className="p-8 quiet">One moment</p>;
   const { data } = cook;
   const told = data.standing;
+  // As it was written down when it ended; worked out anew only where an older Cindo wrote nothing down.
+  const landed = data.outcome?.landed_c ?? told?.lands_c;
+  const offS = data.outcome?.off_s ?? told?.off_heat_s;
+  const wanted = data.promised?.target ?? told?.target;
+  const wasPlannedS = data.promised?.off_heat_s ?? planned.data?.off_heat_s;
   const events = standing(data.events).filter((event) => event.kind !== "hold");
   const notes = events.filter((event) => event.kind === "note");
   return (
@@ -130,17 +186,33 @@ export function Cooked() {
             / cooked {dayAndClock(data.made_ms)}
           </p>
           <h1 className="text-title font-bold">{data.title}</h1>
-          <p>{cameWords(data) || <span className="quiet">Not said how it came out.</span>}</p>
+          <p>
+            {cameWords(data.came_out) || <span className="quiet">Not said how it came out.</span>}
+          </p>
         </div>
         <div className="flex items-center gap-x-5">
-          <button
-            type="button"
-            className={`pick ${sure ? "text-error font-bold" : ""}`}
-            data-testid="delete"
-            onClick={() => (sure ? void remove() : setSure(true))}
-          >
-            {sure ? "Sure: delete it for good" : "Delete"}
-          </button>
+          {data.removed_at ? (
+            <p role="status">
+              Out of the book.{" "}
+              <button
+                type="button"
+                className="pick underline"
+                data-testid="put-back"
+                onClick={() => void put(api.restoreCook(id))}
+              >
+                Put it back
+              </button>
+            </p>
+          ) : (
+            <button
+              type="button"
+              className="pick"
+              data-testid="take-out"
+              onClick={() => void put(api.removeCook(id))}
+            >
+              Take out of the book
+            </button>
+          )}
           {card && (
             <Link to={card} className="btn btn-primary h-12 px-6 font-bold" data-testid="again">
               Cook it again <kbd className="figures font-normal max-md:hidden">a</kbd>
@@ -150,21 +222,18 @@ export function Cooked() {
       </header>
       {problem && <Failure message={problem} />}
       {data.unreadable && <p role="alert">{data.unreadable}</p>}
-      {told && (
+      {told && landed && offS != null && wanted && (
         <>
           <Beside cook={data} planned={planned.data ?? null} />
           <p className="py-3 text-lead figures">
-            Off at <strong>{clock(told.off_heat_s)}</strong>
-            {planned.data && (
-              <span className="quiet">, planned {clock(planned.data.off_heat_s)}</span>
-            )}
-            . Landed at <strong>{withUnit(told.lands_c.mid, "celsius", units)}</strong> by the
-            numbers
+            Off at <strong>{clock(offS)}</strong>
+            {wasPlannedS != null && <span className="quiet">, planned {clock(wasPlannedS)}</span>}.
+            Landed at <strong>{withUnit(landed.mid, "celsius", units)}</strong> by the numbers
             <span className="quiet">
-              , {withUnit(told.lands_c.low, "celsius", units)} to{" "}
-              {withUnit(told.lands_c.high, "celsius", units)}; wanted{" "}
-              {withUnit(told.target.low_c, "celsius", units)} to{" "}
-              {withUnit(told.target.high_c, "celsius", units)}
+              , {withUnit(landed.low, "celsius", units)} to{" "}
+              {withUnit(landed.high, "celsius", units)}; wanted{" "}
+              {withUnit(wanted.low_c, "celsius", units)} to{" "}
+              {withUnit(wanted.high_c, "celsius", units)}
             </span>
             .
           </p>
@@ -196,6 +265,13 @@ export function Cooked() {
       {notes.map((note) => (
         <p key={note.id} className="pt-2 font-semibold">
           {note.text}
+        </p>
+      ))}
+      {(data.unread ?? []).map((one) => (
+        <p key={one.id} className="quiet" data-testid="unread">
+          {one.newer ? "A newer Cindo wrote down" : "Damaged and not counted:"}{" "}
+          {one.kind ? one.kind.replaceAll("_", " ") : "something"}
+          {one.at_s != null && ` at ${clock(one.at_s - data.zero_s)}`}.
         </p>
       ))}
       <h2 className="text-lead font-bold pt-5 pb-1">What happened</h2>

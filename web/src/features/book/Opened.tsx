@@ -1,6 +1,5 @@
-import { useMutation } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { api, type Card, type CardChange, type MethodAsked, Refused, type Result } from "../../api";
+import type { Card, Field, MethodAsked, Result } from "../../api";
 import { addressOf, settingsQuery } from "../../card";
 import { usePiece } from "../../shell";
 import { Choice, Failure, FieldError, useUnits } from "../../ui";
@@ -15,15 +14,7 @@ export function Opened({ card, seen, remove }: Props) {
   const units = useUnits();
   const note = useDraft(card, "note", seen);
   const title = useDraft(card, "title", seen);
-  const change = useMutation({
-    mutationFn: (part: CardChange) => api.changeCard(card.id, card.revision, part),
-    onSuccess: seen,
-    onError: async (cause) => {
-      // Somebody else was quicker: what stands now is shown, and the hand decides again.
-      if (cause instanceof Refused && cause.code === "changed_meanwhile")
-        seen(await api.card(card.id));
-    },
-  });
+  const result = useDraft(card, "result", seen);
   const at = scale("celsius", units);
   const { query } = usePiece();
   const { planned } = card;
@@ -82,10 +73,10 @@ export function Opened({ card, seen, remove }: Props) {
         <Choice
           label="How did it come out"
           options={[...RESULTS, { key: "none" as const, name: "not said" }]}
-          value={card.result ?? "none"}
-          onChange={(result: Result | "none") => change.mutate({ result })}
+          value={result.text as Result | "none"}
+          onChange={(said: Result | "none") => result.type(said)}
         />
-        {change.isError && <Failure message={change.error.message} />}
+        <Standing of="result" draft={result} quietly />
       </div>
       <div>
         <label htmlFor="card-note" className="text-small quiet">
@@ -150,11 +141,7 @@ const SAID: Record<DraftState["is"], string> = {
 };
 
 /** Where a typed field stands, and both texts when somebody else wrote there too. */
-function Standing(props: {
-  of: "note" | "title";
-  draft: ReturnType<typeof useDraft>;
-  quietly?: boolean;
-}) {
+function Standing(props: { of: Field; draft: ReturnType<typeof useDraft>; quietly?: boolean }) {
   const { of, draft, quietly } = props;
   const { state, text } = draft;
   const problem = state.is === "refused" ? state.problem : null;

@@ -1,6 +1,7 @@
 import type { Result } from "../../api";
 
 export const RESULTS: readonly { key: Result; name: string }[] = [
+  { key: "raw", name: "raw" },
   { key: "under", name: "under" },
   { key: "right", name: "right" },
   { key: "over", name: "over" },
@@ -8,7 +9,7 @@ export const RESULTS: readonly { key: Result; name: string }[] = [
 
 /** A short band with a needle: below it, in it, above it. */
 export function ResultMark({ result }: { result: Result | null | undefined }) {
-  const x = { under: 3, right: 14, over: 25 }[result ?? "right"];
+  const x = { raw: 1, under: 5, right: 14, over: 25 }[result ?? "right"];
   return (
     <svg
       viewBox="0 0 28 14"

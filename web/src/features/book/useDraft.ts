@@ -10,6 +10,7 @@ import {
   keepDraft,
   type Refused,
   sendDraft,
+  standsIn,
 } from "../../api";
 
 export type DraftState =
@@ -29,12 +30,12 @@ export function useDraft(card: Card, field: Field, seen: (card: Card) => void) {
   const [round, setRound] = useState(0);
   const now = useRef({ card, seen });
   now.current = { card, seen };
-  const text = draft?.text ?? card[field];
+  const text = draft?.text ?? standsIn(card, field);
 
   const type = useCallback(
     (next: string) => {
       setDraft((before) => {
-        const kept = { text: next, base: before?.base ?? now.current.card[field] };
+        const kept = { text: next, base: before?.base ?? standsIn(now.current.card, field) };
         keepDraft(now.current.card.id, field, kept);
         return kept;
       });
@@ -54,7 +55,8 @@ export function useDraft(card: Card, field: Field, seen: (card: Card) => void) {
       if (sent.is === "written") {
         setDraft((latest) => (latest === draft ? null : latest));
         setState({ is: "written" });
-      } else if (sent.is === "conflict") setState({ is: "conflict", theirs: sent.card[field] });
+      } else if (sent.is === "conflict")
+        setState({ is: "conflict", theirs: standsIn(sent.card, field) });
       else if (sent.is === "waits") {
         // While nobody answers it is tried again and again.
         setState({ is: "waits" });
@@ -88,7 +90,7 @@ export function useDraft(card: Card, field: Field, seen: (card: Card) => void) {
   /** Mine, on top of what they wrote. */
   const keepMine = useCallback(
     (mine: string) => {
-      const kept = { text: mine, base: now.current.card[field] };
+      const kept = { text: mine, base: standsIn(now.current.card, field) };
       keepDraft(now.current.card.id, field, kept);
       setDraft(kept);
       setState({ is: "writing" });

@@ -123,6 +123,7 @@ export function Play({ close }: { close: () => void }) {
     id: "play",
     title: "Hake, skin first, on a pan 25 K too cool",
     pan: null,
+    revision: 1,
     made_ms: now,
     now_s: told.nowS,
     zero_s: 0,

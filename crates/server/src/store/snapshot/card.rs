@@ -1,15 +1,12 @@
-//! What is kept of a card: a form of the store's own, with a number, that outlives the types of the
-//! wire. A row that cannot be read says so and hides nothing but itself.
+//! What is kept of a card.
 
+use super::{Snapshot, Unreadable};
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 
-/// The form that is written now.
-pub const FORM: i32 = 2;
-
 /// A card as it was planned: the request word for word, and what was answered.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-pub struct Snapshot {
+pub struct Card {
     /// As it was given, readable by the present types or not.
     pub request: Value,
     /// Kind of method.
@@ -71,41 +68,17 @@ pub struct Outcome {
     pub weight_loss_share: Option<f64>,
 }
 
-/// Why a snapshot cannot be read.
-#[derive(Debug, Clone, PartialEq, thiserror::Error)]
-pub enum Unreadable {
-    /// Written by a newer version.
-    #[error("a newer Cindo wrote it (form {form})")]
-    Newer {
-        /// Its form.
-        form: i32,
-    },
-    /// Not what its form should hold.
-    #[error("the writing is damaged ({why})")]
-    Damaged {
-        /// What is wrong.
-        why: String,
-    },
-}
+impl Snapshot for Card {
+    const FORM: i32 = 2;
 
-/// Reads a snapshot of any form so far.
-///
-/// # Errors
-/// [`Unreadable`], with a reason for a person.
-pub fn read(form: i32, text: &str) -> Result<Snapshot, Unreadable> {
-    let damaged = |why: serde_json::Error| Unreadable::Damaged {
-        why: why.to_string(),
-    };
-    match form {
-        1 => first(&serde_json::from_str(text).map_err(damaged)?),
-        FORM => serde_json::from_str(text).map_err(damaged),
-        _ => Err(Unreadable::Newer { form }),
+    fn earlier(_: i32, text: &str) -> Result<Self, Unreadable> {
+        first(&serde_json::from_str(text).map_err(Unreadable::damaged)?)
     }
 }
 
 /// Form 1: request and plan of the first version as texts within; of the plan only what is needed is
 /// looked for, so that a field that has gone since spoils nothing.
-fn first(held: &Value) -> Result<Snapshot, Unreadable> {
+fn first(held: &Value) -> Result<Card, Unreadable> {
     let part = |name: &str| -> Result<Value, Unreadable> {
         let text = held[name].as_str().unwrap_or_default();
         serde_json::from_str(text).map_err(|cause| Unreadable::Damaged {
@@ -120,7 +93,7 @@ fn first(held: &Value) -> Result<Snapshot, Unreadable> {
     };
     let word = |key: &str| plan[key].as_str().unwrap_or_default().to_owned();
     let maybe = |key: &str| plan[key].as_f64();
-    Ok(Snapshot {
+    Ok(Card {
         kind: word("kind"),
         name: word("name"),
         times: Times {
@@ -154,7 +127,7 @@ mod tests {
 
     #[test]
     fn what_is_written_is_read_again_and_newer_forms_say_so() {
-        let snapshot = Snapshot {
+        let card = Card {
             request: serde_json::json!({ "piece": { "fish": "hake" }, "unheard_of": 3 }),
             kind: "steam".into(),
             name: "Steam".into(),
@@ -178,10 +151,11 @@ mod tests {
                 weight_loss_share: None,
             },
         };
-        let text = serde_json::to_string(&snapshot).unwrap();
-        assert_eq!(read(FORM, &text), Ok(snapshot));
-        assert_eq!(read(FORM + 1, &text), Err(Unreadable::Newer { form: 3 }));
-        assert!(matches!(read(FORM, "{"), Err(Unreadable::Damaged { .. })));
+        let text = serde_json::to_string(&card).unwrap();
+        let read = Card::read_form;
+        assert_eq!(read(2, &text), Ok(card));
+        assert_eq!(read(3, &text), Err(Unreadable::Newer { form: 3 }));
+        assert!(matches!(read(2, "{"), Err(Unreadable::Damaged { .. })));
         assert!(matches!(read(1, "{}"), Err(Unreadable::Damaged { .. })));
     }
 }

@@ -1,0 +1,284 @@
+//! The file of the store: opened with a sentence where that fails, and looked at before each use, so that a file that was
+//! taken away, replaced or opened by another is noticed and not written into the void.
+
+use super::MIGRATIONS;
+use crate::error::RequestError;
+use diesel::connection::SimpleConnection;
+use diesel::prelude::*;
+use diesel::r2d2::{ConnectionManager, CustomizeConnection, Pool, PooledConnection};
+use diesel::result::{DatabaseErrorKind, Error as DieselError};
+use diesel::sqlite::{Sqlite, SqliteConnection};
+use diesel_migrations::MigrationHarness;
+use std::fs::File;
+use std::os::unix::fs::{FileExt, MetadataExt, PermissionsExt};
+use std::path::{Path, PathBuf};
+use std::sync::{Arc, Mutex, PoisonError};
+use std::time::Duration;
+use thiserror::Error;
+
+const FILE: &str = "cindo.sqlite";
+/// Another that writes is waited for so long.
+const BUSY_MS: u32 = 1500;
+/// A connection is waited for so long.
+const WAIT: Duration = Duration::from_secs(2);
+/// Where the stamp of whoever opened it last stands in the file: SQLite's `user_version`, big-endian.
+const STAMP_AT: u64 = 60;
+
+/// Why the store cannot be opened.
+#[derive(Debug, Error)]
+pub enum OpenError {
+    /// The folder.
+    #[error("the folder {} cannot be made: {cause}", path.display())]
+    Folder {
+        /// Which.
+        path: PathBuf,
+        /// What the system said.
+        cause: std::io::Error,
+    },
+    /// The file.
+    #[error("{} cannot be used as a store: {why}", path.display())]
+    File {
+        /// Which.
+        path: PathBuf,
+        /// What is wrong, in words.
+        why: String,
+    },
+    /// Written by a newer version.
+    #[error("{} was written by a newer Cindo; this one leaves it alone", path.display())]
+    Newer {
+        /// Which.
+        path: PathBuf,
+    },
+}
+
+/// The store: connections to its file.
+#[derive(Debug, Clone)]
+pub struct Store {
+    pool: Pool<ConnectionManager<SqliteConnection>>,
+    file: Arc<Opened>,
+}
+
+/// The file as it was opened.
+#[derive(Debug)]
+struct Opened {
+    path: PathBuf,
+    device: u64,
+    inode: u64,
+    stamp: i32,
+    /// Why the last write failed, until one does not.
+    failed: Mutex<Option<String>>,
+}
+
+#[derive(Debug)]
+struct Pragmas;
+
+impl CustomizeConnection<SqliteConnection, diesel::r2d2::Error> for Pragmas {
+    fn on_acquire(&self, c: &mut SqliteConnection) -> Result<(), diesel::r2d2::Error> {
+        pragmas(c).map_err(diesel::r2d2::Error::QueryError)
+    }
+}
+
+fn pragmas(c: &mut SqliteConnection) -> QueryResult<()> {
+    // Full: what is acknowledged is on the disk, also when the power goes.
+    c.batch_execute(&format!(
+        "PRAGMA busy_timeout = {BUSY_MS}; PRAGMA journal_mode = WAL; PRAGMA synchronous = FULL; \
+         PRAGMA foreign_keys = ON;"
+    ))
+}
+
+/// Opens the store in a folder and brings it up to date.
+///
+/// # Errors
+/// With a sentence and the path, within seconds: a folder or file that cannot be used, and one that a newer version wrote.
+pub fn open(folder: &Path) -> Result<Store, OpenError> {
+    std::fs::create_dir_all(folder).map_err(|cause| OpenError::Folder {
+        path: folder.to_owned(),
+        cause,
+    })?;
+    let path = folder.join(FILE);
+    let wrong = |why: String| OpenError::File {
+        path: path.clone(),
+        why,
+    };
+    let said = |cause: &dyn std::fmt::Display| wrong(in_words(&cause.to_string()));
+    // Nobody else on this machine reads what a kitchen writes down.
+    let new = !path.exists();
+    let mut c =
+        SqliteConnection::establish(&path.to_string_lossy()).map_err(|cause| said(&cause))?;
+    pragmas(&mut c).map_err(|cause| said(&cause))?;
+    if new {
+        let mine = std::fs::Permissions::from_mode(0o600);
+        std::fs::set_permissions(&path, mine).map_err(|cause| said(&cause))?;
+    }
+    if newer(&mut c).map_err(|cause| said(&cause))? {
+        return Err(OpenError::Newer { path });
+    }
+    c.run_pending_migrations(MIGRATIONS)
+        .map_err(|cause| said(&cause))?;
+    // Who opened it last; the file itself says it from now on.
+    let stamp = (uuid::Uuid::now_v7().as_u128() & 0x7fff_ffff) as i32;
+    c.batch_execute(&format!(
+        "PRAGMA user_version = {stamp}; PRAGMA wal_checkpoint(TRUNCATE);"
+    ))
+    .map_err(|cause| said(&cause))?;
+    drop(c);
+    let file = std::fs::metadata(&path).map_err(|cause| said(&cause))?;
+    let manager = ConnectionManager::<SqliteConnection>::new(path.to_string_lossy());
+    let pool = Pool::builder()
+        .max_size(4)
+        .min_idle(Some(1))
+        .connection_timeout(WAIT)
+        .connection_customizer(Box::new(Pragmas))
+        .build(manager)
+        .map_err(|cause| said(&cause))?;
+    let file = Opened {
+        device: file.dev(),
+        inode: file.ino(),
+        stamp,
+        failed: Mutex::default(),
+        path,
+    };
+    Ok(Store {
+        pool,
+        file: Arc::new(file),
+    })
+}
+
+/// There are migrations in it that this version does not know.
+fn newer(c: &mut SqliteConnection) -> diesel::migration::Result<bool> {
+    use diesel::migration::MigrationSource;
+    let known = MigrationSource::<Sqlite>::migrations(&MIGRATIONS)?;
+    let known: Vec<String> = known.iter().map(|m| m.name().version().to_string()).collect();
+    let applied = c.applied_migrations()?;
+    Ok(applied.iter().any(|one| !known.contains(&one.to_string())))
+}
+
+/// What SQLite says, as a person says it.
+fn in_words(said: &str) -> String {
+    let known = [
+        ("readonly", "it cannot be written to"),
+        ("read-only", "it cannot be written to"),
+        ("unable to open", "it cannot be opened (is it a folder, or somebody else's?)"),
+        ("Unable to open", "it cannot be opened (is it a folder, or somebody else's?)"),
+        ("locked", "another program holds it locked"),
+        ("not a database", "it is no store of Cindo's, or damaged"),
+        ("malformed", "it is damaged"),
+        ("full", "the disk is full"),
+        ("disk I/O error", "the disk does not answer as it should"),
+    ];
+    let found = known.iter().find(|(word, _)| said.contains(word));
+    found.map_or_else(|| said.to_owned(), |(_, words)| (*words).to_owned())
+}
+
+impl Opened {
+    /// What is wrong with the file by its looks; nothing where it is the one that was opened.
+    fn wrong(&self) -> Option<&'static str> {
+        let Ok(now) = std::fs::metadata(&self.path) else {
+            return Some("it was moved away or deleted");
+        };
+        if (now.dev(), now.ino()) != (self.device, self.inode) {
+            return Some("another file was put in its place");
+        }
+        let mut stamp = [0; 4];
+        let read = File::open(&self.path).and_then(|f| f.read_exact_at(&mut stamp, STAMP_AT));
+        match read {
+            Ok(()) if i32::from_be_bytes(stamp) == self.stamp => None,
+            Ok(()) => Some("its content was replaced, or another Cindo has opened it"),
+            Err(_) => Some("it cannot be read any more"),
+        }
+    }
+
+    fn said(&self, why: &str) -> RequestError {
+        RequestError::NotKept {
+            path: self.path.display().to_string(),
+            why: why.to_owned(),
+        }
+    }
+}
+
+impl Store {
+    /// A connection.
+    ///
+    /// # Errors
+    /// Where none is free, or the file cannot be opened.
+    pub fn get(
+        &self,
+    ) -> Result<PooledConnection<ConnectionManager<SqliteConnection>>, diesel::r2d2::PoolError>
+    {
+        self.pool.get()
+    }
+
+    /// Why nothing can be kept now; nothing where it can.
+    pub fn wrong(&self) -> Option<RequestError> {
+        if let Some(why) = self.file.wrong() {
+            return Some(self.file.said(why));
+        }
+        // Tries what a write begins with; nothing is written.
+        let begun = self.get().map_err(|cause| cause.to_string()).and_then(|mut c| {
+            c.batch_execute("BEGIN IMMEDIATE; ROLLBACK")
+                .map_err(|cause| cause.to_string())
+        });
+        if let Err(cause) = begun {
+            return Some(self.file.said(&in_words(&cause)));
+        }
+        let failed = self.file.failed.lock().unwrap_or_else(PoisonError::into_inner);
+        failed.as_deref().map(|why| self.file.said(why))
+    }
+
+    /// Uses the store, and says what is wrong with it where it fails.
+    ///
+    /// # Errors
+    /// [`RequestError::NotKept`], and whatever the work says.
+    pub fn work<T>(
+        &self,
+        work: impl FnOnce(&mut SqliteConnection) -> Result<T, RequestError>,
+    ) -> Result<T, RequestError> {
+        if let Some(why) = self.file.wrong() {
+            return Err(self.file.said(why));
+        }
+        let mut c = self
+            .get()
+            .map_err(|cause| self.file.said(&in_words(&cause.to_string())))?;
+        let done = work(&mut c);
+        let mut failed = self.file.failed.lock().unwrap_or_else(PoisonError::into_inner);
+        match done {
+            Err(RequestError::Ours(cause)) => match kept_from(&*cause) {
+                Some(why) => {
+                    tracing::error!(%cause, path = %self.file.path.display(), "the store does not take it");
+                    *failed = Some(why.clone());
+                    Err(self.file.said(&why))
+                }
+                None => Err(RequestError::Ours(cause)),
+            },
+            done => {
+                *failed = None;
+                done
+            }
+        }
+    }
+}
+
+/// What keeps the store from working, where the cause lies there and not in what was asked of it.
+fn kept_from(cause: &(dyn std::error::Error + Send + Sync + 'static)) -> Option<String> {
+    let said = match cause.downcast_ref::<DieselError>()? {
+        DieselError::DatabaseError(kind, said) => match kind {
+            DatabaseErrorKind::UniqueViolation | DatabaseErrorKind::NotNullViolation => return None,
+            _ => said.message().to_owned(),
+        },
+        _ => return None,
+    };
+    let words = in_words(&said);
+    (words != said).then_some(words)
+}
+
+/// Uses the store off the event loop.
+///
+/// # Errors
+/// [`RequestError::NotKept`], and whatever the work says.
+pub async fn with<T: Send + 'static>(
+    store: &Store,
+    work: impl FnOnce(&mut SqliteConnection) -> Result<T, RequestError> + Send + 'static,
+) -> Result<T, RequestError> {
+    let store = store.clone();
+    crate::work::compute(move || store.work(work)).await
+}
