@@ -3,7 +3,6 @@ import { lazy, StrictMode, Suspense, useEffect, useMemo, useRef, useState } from
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Link, Route, Routes, useLocation, useNavigate } from "react-router";
 import "./app.css";
-import { Counter } from "./features/counter";
 import {
   CallsProvider,
   FireProvider,
@@ -24,11 +23,14 @@ import {
 import { UnitsContext } from "./ui";
 import { METRIC, type Units } from "./units";
 
+const counter = () => import("./features/counter");
+const theRest = () => counter().then((m) => m.theRest());
 const ways = () => import("./features/ways");
 const fire = () => import("./features/fire");
 const book = () => import("./features/book");
 const kit = () => import("./features/kit");
 const knows = () => import("./features/knows");
+const Counter = lazy(() => counter().then((m) => ({ default: m.Counter })));
 const Ways = lazy(() => ways().then((m) => ({ default: m.Ways })));
 const Card = lazy(() => ways().then((m) => ({ default: m.Card })));
 const Fire = lazy(() => fire().then((m) => ({ default: m.Fire })));
@@ -147,7 +149,9 @@ function House() {
 }
 
 reloadAfterUpgrade();
-window.addEventListener("load", () => fetchTheRest([ways, fire, book, kit, knows]));
+window.addEventListener("load", () =>
+  fetchTheRest([counter, theRest, ways, fire, book, kit, knows]),
+);
 
 // Where the connection is safe enough for it, the page opens while the server is away.
 if (import.meta.env.PROD && "serviceWorker" in navigator)

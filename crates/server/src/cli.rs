@@ -1,7 +1,7 @@
 //! The command line: the same core and the same JSON as over HTTP.
 
 use crate::config::Config;
-use crate::error::{RequestError, StartError};
+use crate::error::RequestError;
 use crate::files::ExportRequest;
 use crate::guard::Guard;
 use crate::live::Live;
@@ -18,6 +18,7 @@ use serde::de::DeserializeOwned;
 use std::io::{Read, Write};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
+use thiserror::Error;
 use utoipa::OpenApi;
 
 /// Cooking times for the piece of fish in hand.
@@ -212,6 +213,25 @@ fn answer_with<R: DeserializeOwned, A>(
             ExitCode::from(BAD_INPUT)
         }
     }
+}
+
+/// Why the server did not start, or a command did not run.
+#[derive(Debug, Error)]
+pub enum StartError {
+    /// A file or a socket.
+    #[error("{what}: {cause}")]
+    Io {
+        /// What was tried.
+        what: String,
+        /// What the system said.
+        cause: std::io::Error,
+    },
+    /// The store.
+    #[error(transparent)]
+    Store(#[from] crate::store::OpenError),
+    /// The demo kitchen.
+    #[error("the demo kitchen cannot be set up: {0}")]
+    Demo(RequestError),
 }
 
 const WORKERS: usize = 2;

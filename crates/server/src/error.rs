@@ -1,5 +1,5 @@
 //! Why something asked was not answered, whoever asked and however; what HTTP makes of it is in
-//! `routes::refusal`. Startup errors are [`StartError`].
+//! `refusal`.
 
 use cindo_core::InputError;
 use serde::Serialize;
@@ -127,36 +127,21 @@ impl RequestError {
     }
 }
 
+/// No more of what was sent is sent back, letters.
+const MOST_ECHOED: usize = 400;
+
 impl ErrorBody {
     /// What went wrong, where, and in a sentence.
     pub fn new(code: &str, field: &str, message: String) -> Self {
+        let short = |text: &str| text.chars().take(MOST_ECHOED).collect();
         Self {
             error: ErrorWire {
                 code: code.to_owned(),
-                field: field.to_owned(),
-                message,
+                field: short(field),
+                message: short(&message),
             },
         }
     }
-}
-
-/// Why the server did not start, or a command did not run.
-#[derive(Debug, Error)]
-pub enum StartError {
-    /// A file or a socket.
-    #[error("{what}: {cause}")]
-    Io {
-        /// What was tried.
-        what: String,
-        /// What the system said.
-        cause: std::io::Error,
-    },
-    /// The store.
-    #[error(transparent)]
-    Store(#[from] crate::store::OpenError),
-    /// The demo kitchen.
-    #[error("the demo kitchen cannot be set up: {0}")]
-    Demo(RequestError),
 }
 
 /// Nothing of that kind is kept under that name; a long one is cut.

@@ -5,7 +5,7 @@
 //! `Sec-Fetch-Site`, and one that a plain form can make is no JSON. Programs that are no browser send
 //! neither and are let in: what protects from them is listening on this machine alone.
 
-use crate::routes::refusal::Refusal;
+use crate::refusal::Refusal;
 use actix_web::body::{EitherBody, MessageBody};
 use actix_web::dev::{ServiceRequest, ServiceResponse};
 use actix_web::http::header::{self, HeaderMap, HeaderName};

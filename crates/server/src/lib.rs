@@ -13,6 +13,7 @@ pub mod guard;
 pub mod kept;
 pub mod live;
 pub mod probe;
+pub mod refusal;
 pub mod routes;
 pub mod store;
 pub mod wire;

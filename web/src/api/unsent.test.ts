@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { type Card, draftOf, keepDraft, sendDraft, unsentCards } from ".";
+import { type Card, draftOf, keepDraft, sendDraft, sendUnsent, unsentCards } from ".";
 
 const card = (over: Partial<Card> = {}): Card => ({
   id: "a",
@@ -101,5 +101,19 @@ describe("what was typed and is not written down yet", () => {
     localStorage.setItem("cindo.unsent", "{");
     expect(draftOf("a", "note")).toBeNull();
     expect(unsentCards()).toEqual([]);
+  });
+
+  it("is sent from a page that never opened the card, how it came out too", async () => {
+    const kitchen = server(card());
+    keepDraft("a", "note", { text: "thin end chalky", base: "" });
+    keepDraft("a", "result", { text: "over", base: "none" });
+    kitchen.down = true;
+    await sendUnsent();
+    expect(unsentCards()).toHaveLength(2);
+    kitchen.down = false;
+    await sendUnsent();
+    expect(unsentCards()).toEqual([]);
+    expect(kitchen.card).toMatchObject({ note: "thin end chalky", result: "over" });
+    expect(kitchen.writes).toBe(2);
   });
 });

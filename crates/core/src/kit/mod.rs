@@ -18,7 +18,7 @@ pub use rows::{
     Basket, Broiler, Fat, Figure, Fryer, Grate, Hob, Oven, Pan, Pot, Press, Ridged, Row, Size,
     Stand, Steamer, Told, Ware,
 };
-pub use things::{LearnedOf, ThingAsked, ThingLearned};
+pub use things::{LearnedOf, ThingAsked, ThingLearned, ThingOff};
 pub use usual::{ShelfOffered, ThingOffered, UsualKitchen, usual_kitchens};
 
 use crate::{InputError, Within, Wrong};

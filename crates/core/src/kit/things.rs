@@ -3,9 +3,27 @@
 
 use super::rows::Size;
 use crate::quantity::checked;
-use crate::run::ThingOff;
 use crate::{InputError, Within, Wrong};
 use serde::{Deserialize, Serialize};
+
+/// How one thing of the kitchen is off.
+#[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct ThingOff {
+    /// So much hotter than it is set or reads, K.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = -150, maximum = 150))]
+    pub kelvins: Option<f64>,
+    /// What touches it takes up heat this many times as well.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 0.1, maximum = 10))]
+    pub contact: Option<f64>,
+    /// It comes back with this share of what it should.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[cfg_attr(feature = "schema", schema(minimum = 0.05, maximum = 5))]
+    pub recovery: Option<f64>,
+}
 
 /// One thing, as asked for.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]

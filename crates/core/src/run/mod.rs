@@ -31,5 +31,5 @@ pub use programme::{Allowed, Heating, Hot, Programme};
 pub use seen::{Beads, Bubbling, Lip, Press, Seen, Tester};
 pub use stage::{Span, Stage};
 pub use timeline::{Begin, Timeline, TimesAsked};
-pub use truth::{Contacts, Kelvins, Off, ThingOff, Touch, Truth, TruthAsked};
+pub use truth::{Contacts, Kelvins, Off, Touch, Truth, TruthAsked};
 pub use witness::{Signs, Witness, Witnessed};

@@ -3,6 +3,7 @@
 use super::fire::Fire;
 use crate::InputError;
 use crate::fish::Piece;
+use crate::kit::ThingOff;
 use crate::quantity::{Thickness, checked};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
@@ -42,25 +43,6 @@ pub struct TruthAsked {
     /// Taken off the fire and left where it lies: it rests on what it was cooked on.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub left_in: bool,
-}
-
-/// How one thing of the kitchen is off.
-#[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize)]
-#[serde(deny_unknown_fields)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct ThingOff {
-    /// So much hotter than it is set or reads, K.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[cfg_attr(feature = "schema", schema(minimum = -150, maximum = 150))]
-    pub kelvins: Option<f64>,
-    /// What touches it takes up heat this many times as well.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[cfg_attr(feature = "schema", schema(minimum = 0.1, maximum = 10))]
-    pub contact: Option<f64>,
-    /// It comes back with this share of what it should.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[cfg_attr(feature = "schema", schema(minimum = 0.05, maximum = 5))]
-    pub recovery: Option<f64>,
 }
 
 /// How much hotter each kind of fire is than it was set, K. Boiling water and the room never are.

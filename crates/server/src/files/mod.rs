@@ -43,9 +43,26 @@ pub struct ExportRequest {
     #[serde(rename = "as")]
     pub kind: FileKind,
     /// When the fish meets the heat, by the kitchen's clock, as 2026-11-25T19:30; what a calendar needs.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[serde(
+        default,
+        deserialize_with = "by_the_clock",
+        skip_serializing_if = "Option::is_none"
+    )]
     #[schema(value_type = Option<String>)]
     pub in_at: Option<jiff::civil::DateTime>,
+}
+
+/// A time as the clock of the kitchen shows it; where it is in the world is read over.
+fn by_the_clock<'de, D: serde::Deserializer<'de>>(
+    from: D,
+) -> Result<Option<jiff::civil::DateTime>, D::Error> {
+    use serde::de::Error;
+    let Some(said) = Option::<String>::deserialize(from)? else {
+        return Ok(None);
+    };
+    let wrong = || D::Error::custom("a time is written like 2026-11-25T19:30");
+    let read = jiff::fmt::temporal::Pieces::parse(&said).map_err(|_| wrong())?;
+    Ok(Some(read.date().to_datetime(read.time().ok_or_else(wrong)?)))
 }
 
 /// A file.

@@ -90,7 +90,9 @@ pub(super) fn write(
         "recipeInstructions": steps,
         "identifier": { "@type": "PropertyValue", "propertyID": OURS, "value": asked },
     });
-    serde_json::to_string_pretty(&recipe).map_err(RequestError::ours)
+    let text = serde_json::to_string_pretty(&recipe).map_err(RequestError::ours)?;
+    // Whoever puts it into a page puts it into a script: nothing in it may end that.
+    Ok(text.replace("</", "<\\/"))
 }
 
 #[derive(Deserialize)]

@@ -1,6 +1,6 @@
 //! The page, embedded in the binary.
 
-use super::refusal::Refusal;
+use crate::refusal::Refusal;
 use crate::error::RequestError;
 use actix_web::http::Method;
 use actix_web::http::header::{CACHE_CONTROL, ContentEncoding, ContentType};

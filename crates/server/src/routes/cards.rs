@@ -1,7 +1,7 @@
 //! The book over HTTP.
 
 use super::lists::{self, BookQuery, Put, Queried};
-use super::refusal::Refusal;
+use crate::refusal::Refusal;
 use super::{Body, gated, read};
 use crate::error::{ErrorBody, RequestError};
 use crate::kept::cards::{WHAT, edit, line, row, whole};

@@ -1,7 +1,7 @@
 //! Cooks under way over HTTP: begun, added to by any device, folded, watched.
 
 use super::lists::{self, ListQuery, Put, Queried};
-use super::refusal::Refusal;
+use crate::refusal::Refusal;
 use super::{Body, gated, read};
 use crate::error::{ErrorBody, RequestError, missing};
 use crate::kept::cooks::{self, Adds, Found, MOST_EVENTS, WHAT};

@@ -1,6 +1,6 @@
 //! Cards out to files, and in from them.
 
-use super::refusal::Refusal;
+use crate::refusal::Refusal;
 use super::{Body, gated, read};
 use crate::error::{ErrorBody, RequestError};
 use crate::files::{BookFile, ExportRequest, read_book};

@@ -1,7 +1,7 @@
 //! The kitchen over HTTP: what it may have, and what its cooks said it has.
 
 use super::lists;
-use super::refusal::Refusal;
+use crate::refusal::Refusal;
 use super::{Body, read};
 use crate::error::{ErrorBody, RequestError};
 use crate::kept::kitchen::{ID, WHAT, kept, row};

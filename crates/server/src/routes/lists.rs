@@ -1,6 +1,6 @@
 //! What everything that is kept has in common over HTTP: pages, ids, revisions.
 
-use super::refusal::Refusal;
+use crate::refusal::Refusal;
 use crate::error::{RequestError, missing};
 use crate::store::{Changed, Page, Store, with};
 use crate::store::kept::{self, Edit, List, Row, Wanted};

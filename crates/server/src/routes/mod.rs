@@ -18,7 +18,7 @@ macro_rules! answers {
         pub async fn $name(
             live: web::Data<$crate::live::Live>,
             body: Body,
-        ) -> Result<actix_web::HttpResponse, $crate::routes::refusal::Refusal> {
+        ) -> Result<actix_web::HttpResponse, $crate::refusal::Refusal> {
             $crate::routes::answered(live, $path, body, |request: $request| request.answer()).await
         }
     };
@@ -32,7 +32,6 @@ mod engine;
 mod files;
 mod kitchen;
 mod lists;
-pub(crate) mod refusal;
 mod server;
 mod shelf;
 
@@ -46,7 +45,7 @@ use actix_web::dev::{Payload, ServiceFactory, ServiceRequest, ServiceResponse};
 use actix_web::http::{StatusCode, header};
 use actix_web::middleware::{Compress, DefaultHeaders, from_fn};
 use actix_web::{App, FromRequest, HttpRequest, HttpResponse, web};
-use refusal::Refusal;
+use crate::refusal::Refusal;
 use serde::de::DeserializeOwned;
 use std::future::Future;
 use std::pin::Pin;

@@ -1,7 +1,7 @@
 //! What the server says of itself.
 
 use super::ApiDoc;
-use super::refusal::Refusal;
+use crate::refusal::Refusal;
 use crate::live::stepped_ms;
 use crate::store::Store;
 use actix_web::http::header::ContentType;

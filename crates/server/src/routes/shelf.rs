@@ -1,7 +1,7 @@
 //! The shelf over HTTP: pieces, lots and fish of the kitchen's own.
 
 use super::lists::{self, ListQuery, Put, Queried};
-use super::refusal::Refusal;
+use crate::refusal::Refusal;
 use super::{Body, read};
 use crate::error::{ErrorBody, RequestError, missing};
 use crate::kept::shelf::{WHAT, edit, item, row};

@@ -445,7 +445,7 @@ impl Server {
         Self::with(folder, &[])
     }
 
-    fn with(folder: &std::path::Path, more: &[&str]) -> Self {
+    pub fn with(folder: &std::path::Path, more: &[&str]) -> Self {
         let mut child = Command::new(env!("CARGO_BIN_EXE_cindo"))
             .args(["serve", "--listen", "127.0.0.1:0", "--data"])
             .arg(folder)
@@ -479,7 +479,7 @@ impl Server {
         assert_eq!(text.split(' ').nth(1), Some(status), "{text}");
     }
 
-    fn text(&self, method: &str, path: &str, body: &Value) -> String {
+    pub fn text(&self, method: &str, path: &str, body: &Value) -> String {
         let body = if body.is_null() {
             String::new()
         } else {
@@ -496,6 +496,33 @@ impl Server {
         let mut text = String::new();
         stream.read_to_string(&mut text).unwrap();
         text
+    }
+
+    pub fn address(&self) -> &str {
+        &self.1
+    }
+
+    /// Whether it was acknowledged; nobody need answer.
+    pub fn tries(&self, method: &str, path: &str, body: &Value) -> bool {
+        let body = body.to_string();
+        let asked = TcpStream::connect(&self.1).and_then(|mut stream| {
+            write!(
+                stream,
+                "{method} {path} HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\n\
+                 Content-Length: {}\r\nConnection: close\r\n\r\n{body}",
+                body.len()
+            )?;
+            let mut text = String::new();
+            stream.read_to_string(&mut text)?;
+            Ok(text.split(' ').nth(1).is_some_and(|status| status.starts_with('2')))
+        });
+        asked.unwrap_or(false)
+    }
+
+    /// SIGKILL, now.
+    pub fn kill(&self) {
+        let killed = Command::new("kill").args(["-9", &self.0.id().to_string()]).status();
+        assert!(killed.unwrap().success());
     }
 
     pub fn pid(&self) -> u32 {

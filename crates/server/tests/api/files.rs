@@ -191,6 +191,31 @@ async fn the_calendar_has_every_step_at_its_time() {
     );
     without["in_at"] = json!("tomorrow");
     assert_eq!(kitchen.post("/api/export", &without).await.field(), "in_at");
+    // With where in the world the clock is: the clock of the kitchen counts.
+    without["in_at"] = json!("2026-12-31T23:55:00+05:00");
+    let file = kitchen.post("/api/export", &without).await;
+    assert!(file.text.contains("T2355"), "{}", file.text);
+}
+
+/// A recipe is put into pages: what is typed ends no script there, and nothing is lost by that.
+#[actix_web::test]
+async fn a_recipe_ends_no_script() {
+    let kitchen = Kitchen::new();
+    let title = "Cod </script><script>alert(1)</script>";
+    let asked = json!({ "title": title, "request": request(), "as": "recipe" });
+    let file = kitchen.post("/api/export", &asked).await;
+    assert!(!file.text.contains("</script"), "{}", file.text);
+    assert_eq!(file.json["name"], title);
+}
+
+/// What is sent back of what was sent is short.
+#[actix_web::test]
+async fn a_long_name_is_not_echoed_whole() {
+    let kitchen = Kitchen::new();
+    let asked = json!({ "x".repeat(60_000): 1 });
+    let said = kitchen.post("/api/plan", &asked).await;
+    assert_eq!(said.status, StatusCode::BAD_REQUEST);
+    assert!(said.text.len() < 1500, "{}", said.text.len());
 }
 
 /// A title cannot write lines of its own into a file.

@@ -161,3 +161,19 @@ async fn the_bare_solver_is_bounded() {
         );
     }
 }
+
+/// The page packs nothing that it sends; a small packed body can be a very large one.
+#[actix_web::test]
+async fn packed_bodies_are_not_unpacked() {
+    let kitchen = Kitchen::new();
+    let new = json!({ "title": "Packed", "request": request() }).to_string();
+    for how in ["gzip", "br", "zstd", "deflate", "gzip, gzip"] {
+        let packed = kitchen
+            .ask_with(Method::POST, "/api/cards", new.clone(), &[("content-encoding", how)])
+            .await;
+        assert_eq!(packed.status, StatusCode::UNSUPPORTED_MEDIA_TYPE, "{how}");
+    }
+    let plain = [("content-encoding", "identity")];
+    let kept = kitchen.ask_with(Method::POST, "/api/cards", new, &plain).await;
+    assert_eq!(kept.status, StatusCode::CREATED);
+}

@@ -130,8 +130,8 @@ impl Person {
             "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
             "--disable-background-networking", "--disable-component-update", "--disable-sync",
             "--lang=en-GB",
-            // Two cores: fewer processes, and nothing compiled twice for a page that is read once.
-            "--in-process-gpu", "--no-zygote", "--disable-extensions", "--js-flags=--no-turbofan,--no-maglev",
+            // Two cores: fewer processes, and not the slowest of the compilers for a page that is read once.
+            "--in-process-gpu", "--no-zygote", "--disable-extensions", "--js-flags=--no-turbofan",
             // A name that somebody outside points at this machine.
             "--host-resolver-rules=MAP rebound.example 127.0.0.1",
             format!("--user-data-dir={}", profile.path().display()),

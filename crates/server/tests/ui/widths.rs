@@ -77,6 +77,8 @@ async fn six(person: &Person) {
 }
 
 async fn look(person: &Person, at: &str, axe: bool, wrong: &mut Vec<String>) {
+    // However slow the machine: one that can still be looked at.
+    on_the_fire(person, &format!("fresh {at}"), 30.0, &[]).await;
     for (path, press) in views() {
         person.open(&path).await;
         person

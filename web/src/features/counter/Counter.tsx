@@ -1,4 +1,4 @@
-import { type ReactNode, useEffect, useState } from "react";
+import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 import { Link } from "react-router";
 import { type Fish, Refused } from "../../api";
 import { EATERS, FOOD_SAFETY, HEATS, type Known, RULES, rulesOf, toQuery } from "../../card";
@@ -17,21 +17,24 @@ import {
 } from "../../shell";
 import { Choice, Failure, Refusal, useUnits } from "../../ui";
 import { clock } from "../../units";
-import { Buy } from "./Buy";
 import { beganWords } from "./beganWords";
 import { Doneness } from "./Doneness";
 import { Facts } from "./Facts";
-import { FishFinder } from "./FishFinder";
-import { Fresh } from "./Fresh";
 import { InHand } from "./InHand";
-import { Kept } from "./Kept";
 import { Mind } from "./Mind";
-import { OwnFish } from "./OwnFish";
-import { Portions } from "./Portions";
 import { Size } from "./Size";
 import { TAB_KEYS, type TabKey, Tabs, tabFrom } from "./Tabs";
-import { Thaw } from "./Thaw";
 import { fishOf, useShelf } from "./useShelf";
+
+// The list of all fish and the keys in it come a moment after the rest of the view.
+const FishFinder = lazy(() => import("./FishFinder").then((m) => ({ default: m.FishFinder })));
+const questions = () => import("./questions");
+const Buy = lazy(() => questions().then((m) => ({ default: m.Buy })));
+const Fresh = lazy(() => questions().then((m) => ({ default: m.Fresh })));
+const Kept = lazy(() => questions().then((m) => ({ default: m.Kept })));
+const OwnFish = lazy(() => questions().then((m) => ({ default: m.OwnFish })));
+const Portions = lazy(() => questions().then((m) => ({ default: m.Portions })));
+const Thaw = lazy(() => questions().then((m) => ({ default: m.Thaw })));
 
 export function Counter() {
   const { piece, change, begin, before, undo, query, elsewhere: away } = usePiece();
@@ -99,15 +102,17 @@ export function Counter() {
       <h1 className="sr-only">Counter: the fish in hand</h1>
       <div className="grid lg:grid-cols-[340px_1fr] gap-x-12 gap-y-6 items-start">
         <div className="grid gap-y-3">
-          <FishFinder
-            fish={all}
-            value={fish}
-            unknown={fish || piece.own ? null : piece.fish}
-            problem={problem}
-            onChange={takeFish}
-            askFresh={() => toTab("fresh")}
-            writeDown={writeDown}
-          />
+          <Suspense fallback={<FinderToCome name={fish?.name} />}>
+            <FishFinder
+              fish={all}
+              value={fish}
+              unknown={fish || piece.own ? null : piece.fish}
+              problem={problem}
+              onChange={takeFish}
+              askFresh={() => toTab("fresh")}
+              writeDown={writeDown}
+            />
+          </Suspense>
           <Size piece={piece} problem={problem} change={change} />
           {before && undo && (
             <p role="status" className="text-small" data-testid="begun">
@@ -165,42 +170,44 @@ export function Counter() {
         </div>
         <div className="grid gap-y-4 min-w-0">
           <Tabs tab={tab} setTab={setTab}>
-            <Panel tab={tab}>
-              {{
-                piece: () => (
-                  <InHand
-                    key={`${piece.fish} ${piece.cut}`}
-                    piece={piece}
-                    change={change}
-                    problem={problem}
-                  />
-                ),
-                fresh: () => <Fresh piece={piece} forms={list.data.forms} setKnown={setKnown} />,
-                portions: () => <Portions piece={piece} change={change} />,
-                buy: () => <Buy piece={piece} />,
-                thaw: () => <Thaw piece={piece} change={change} />,
-                kept: () => (
-                  <Kept
-                    piece={piece}
-                    fish={list.data.fish}
-                    name={fish?.name ?? "Fish"}
-                    change={change}
-                  />
-                ),
-                own: () => (
-                  <OwnFish
-                    key={named ?? ""}
-                    list={list.data}
-                    named={named}
-                    begin={begin}
-                    taken={() => {
-                      setNamed(null);
-                      setTab("piece");
-                    }}
-                  />
-                ),
-              }}
-            </Panel>
+            <Suspense fallback={<p className="quiet min-h-40">One moment</p>}>
+              <Panel tab={tab}>
+                {{
+                  piece: () => (
+                    <InHand
+                      key={`${piece.fish} ${piece.cut}`}
+                      piece={piece}
+                      change={change}
+                      problem={problem}
+                    />
+                  ),
+                  fresh: () => <Fresh piece={piece} forms={list.data.forms} setKnown={setKnown} />,
+                  portions: () => <Portions piece={piece} change={change} />,
+                  buy: () => <Buy piece={piece} />,
+                  thaw: () => <Thaw piece={piece} change={change} />,
+                  kept: () => (
+                    <Kept
+                      piece={piece}
+                      fish={list.data.fish}
+                      name={fish?.name ?? "Fish"}
+                      change={change}
+                    />
+                  ),
+                  own: () => (
+                    <OwnFish
+                      key={named ?? ""}
+                      list={list.data}
+                      named={named}
+                      begin={begin}
+                      taken={() => {
+                        setNamed(null);
+                        setTab("piece");
+                      }}
+                    />
+                  ),
+                }}
+              </Panel>
+            </Suspense>
           </Tabs>
           {fish && ABOUT_COOKING.has(tab) && (
             <Doneness
@@ -271,6 +278,17 @@ export function Counter() {
 
 /** Where how done it is to be has a say. */
 const ABOUT_COOKING: ReadonlySet<TabKey> = new Set(["piece", "fresh", "portions", "thaw"]);
+
+/** As high as the finder, so that nothing moves when it comes. */
+function FinderToCome({ name }: { name: string | undefined }) {
+  return (
+    <div>
+      <p className="text-small quiet">Fish</p>
+      <p className="typed !text-left !font-sans text-title font-bold !min-h-12">{name ?? " "}</p>
+      <p className="text-small min-h-11 pt-1"> </p>
+    </div>
+  );
+}
 
 function Panel({ tab, children }: { tab: TabKey; children: { [key in TabKey]: () => ReactNode } }) {
   return children[tab]();

@@ -1,1 +1,3 @@
 export { Counter } from "./Counter";
+/** What is fetched after the first view. */
+export const theRest = () => import("./questions");

@@ -2,7 +2,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api } from "../../api";
-import type { Running } from "../../fire";
+import { nowS, type Running, standing } from "../../fire";
+import { useUnits } from "../../ui";
+import { clock, withUnit } from "../../units";
 
 export function ProbeLine({ cook }: { cook: Running }) {
   const probes = useQuery({ queryKey: ["probes"], queryFn: api.probes });
@@ -51,5 +53,29 @@ export function ProbeLine({ cook }: { cook: Running }) {
         </span>
       )}
     </div>
+  );
+}
+
+/** A reading comes every ten seconds; after so long without one it is said, s. */
+const SILENT_S = 35;
+
+/** What the probe that is read into it last showed, and how long ago. */
+export function ProbeSays({ cook, now }: { cook: Running; now: number }) {
+  const units = useUnits();
+  if (!cook.probe) return null;
+  const readings = standing(cook.events).flatMap((event) =>
+    event.kind === "probe" && event.spot == null ? [event] : [],
+  );
+  const last = readings.at(-1);
+  const ageS = nowS(cook, now) - (last?.at_s ?? 0);
+  const silent = last !== undefined && ageS > SILENT_S;
+  return (
+    <p className={`strip-cue ${silent ? "font-bold" : ""}`} data-testid="probe-says">
+      {!last
+        ? "The probe has shown nothing yet."
+        : silent
+          ? `▲ Nothing from the probe for ${clock(ageS)}. It last showed ${withUnit(last.c, "celsius", units)}.`
+          : `Probe ${withUnit(last.c, "celsius", units)}, ${Math.max(0, Math.round(ageS))} s ago.`}
+    </p>
   );
 }

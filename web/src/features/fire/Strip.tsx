@@ -18,6 +18,7 @@ import { useUnits } from "../../ui";
 import { clock, rise, type Units, wallClock, withUnit } from "../../units";
 import { Band } from "./Band";
 import { isVerdict, Verdict } from "./Probe";
+import { ProbeSays } from "./ProbeLine";
 import { Trace } from "./Trace";
 
 /** A second tap of a wet finger is no second act, ms. */
@@ -149,6 +150,7 @@ export function Strip({ cook, now, first, opened, choose, see, probe }: Props) {
           </p>
         )}
         <p className="strip-cue">{cueWords(told ?? null, next)}</p>
+        <ProbeSays cook={cook} now={now} />
       </div>
       {told && <Now cook={cook} told={told} foldS={foldS} />}
       <p

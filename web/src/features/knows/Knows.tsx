@@ -92,6 +92,15 @@ export function Knows() {
             <h2 className="text-lead font-bold hair-b pb-2">Where the model errs</h2>
             <Limits limits={limits.filter((l) => l.kind === "model")} />
           </section>
+          <section aria-label="What it is made with">
+            <h2 className="text-lead font-bold hair-b pb-2">What it is made with</h2>
+            <p className="py-2 text-small">
+              <a href="/licences.txt" className="underline" data-testid="licences">
+                Everything that ships with Cindo, and under which licence
+              </a>
+              , the letters on this screen too.
+            </p>
+          </section>
           <section aria-label="The fish">
             <h2 className="text-lead font-bold hair-b pb-2">The fish</h2>
             <dl className="grid grid-cols-[1fr_auto] gap-x-6 gap-y-1 pt-2 text-small">
