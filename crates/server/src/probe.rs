@@ -226,7 +226,11 @@ async fn bridged(store: &Store, live: &Live, address: &str, cook: &str) -> std::
         known: None,
     };
     let mut last: Option<Instant> = None;
-    let known = || async { kept::stands(store, cook).await.map_err(std::io::Error::other) };
+    let known = || async {
+        kept::stands(store, cook)
+            .await
+            .map_err(std::io::Error::other)
+    };
     let Some((plan, _, _)) = known().await? else {
         return Ok(());
     };
@@ -244,7 +248,9 @@ async fn bridged(store: &Store, live: &Live, address: &str, cook: &str) -> std::
             tells.happened(acts.collect(), now_s).await?;
         }
         // Between two that are kept: read on, so that what is kept is new.
-        let line = timeout(SILENT, lines.next()).await.map_err(|_| silent())??;
+        let line = timeout(SILENT, lines.next())
+            .await
+            .map_err(|_| silent())??;
         let line = line.ok_or_else(silent)?;
         let reading: Option<Reading> = serde_json::from_str(&line).ok();
         if let Some(c) = reading.and_then(|r| r.c).filter(|_| due && is_in) {

@@ -1359,6 +1359,8 @@ export interface components {
             unread?: components["schemas"]["UnreadWire"][];
             /** @description Why it cannot. */
             unreadable?: string | null;
+            /** @description The thing of the kitchen that it is cooked in, by its id or its key; null where it has none to itself. */
+            vessel?: string | null;
             /**
              * Format: double
              * @description When the fish met the heat, s since then; before it has, when the fold was made: its times count from here.

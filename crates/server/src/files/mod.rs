@@ -62,7 +62,9 @@ fn by_the_clock<'de, D: serde::Deserializer<'de>>(
     };
     let wrong = || D::Error::custom("a time is written like 2026-11-25T19:30");
     let read = jiff::fmt::temporal::Pieces::parse(&said).map_err(|_| wrong())?;
-    Ok(Some(read.date().to_datetime(read.time().ok_or_else(wrong)?)))
+    Ok(Some(
+        read.date().to_datetime(read.time().ok_or_else(wrong)?),
+    ))
 }
 
 /// A file.

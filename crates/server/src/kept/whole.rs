@@ -65,10 +65,7 @@ pub fn book(c: &mut SqliteConnection) -> Result<BookFile, RequestError> {
 }
 
 /// A cook as a file has it; its title when it cannot be read.
-fn cook_file(
-    c: &mut SqliteConnection,
-    row: Row,
-) -> Result<Result<CookFile, String>, RequestError> {
+fn cook_file(c: &mut SqliteConnection, row: Row) -> Result<Result<CookFile, String>, RequestError> {
     let events = stored::of(c, &row.id).map_err(RequestError::ours)?;
     let read = (Cook::read(&row), row.saved_at.parse());
     let (Ok(cook), Ok(begun_at)) = read else {

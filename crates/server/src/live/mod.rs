@@ -8,8 +8,8 @@ mod gate;
 
 pub use answers::Answers;
 pub use clock::{now_ms, stepped_ms};
-pub use folds::Turn;
 use folds::Folds;
+pub use folds::Turn;
 pub use gate::{Gate, Leave};
 
 use crate::error::RequestError;

@@ -1,7 +1,7 @@
 //! The page, embedded in the binary.
 
-use crate::refusal::Refusal;
 use crate::error::RequestError;
+use crate::refusal::Refusal;
 use actix_web::http::Method;
 use actix_web::http::header::{CACHE_CONTROL, ContentEncoding, ContentType};
 use actix_web::{HttpRequest, HttpResponse};

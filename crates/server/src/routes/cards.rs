@@ -1,11 +1,11 @@
 //! The book over HTTP.
 
 use super::lists::{self, BookQuery, Put, Queried};
-use crate::refusal::Refusal;
 use super::{Body, gated, read};
 use crate::error::{ErrorBody, RequestError};
 use crate::kept::cards::{WHAT, edit, line, row, whole};
 use crate::live::Live;
+use crate::refusal::Refusal;
 use crate::store::kept::{self, List, Row};
 use crate::store::{Store, with};
 use crate::wire::{CardChange, CardList, CardNew, CardWire, TallyWire};
@@ -35,13 +35,17 @@ pub async fn list(
     let page = query.page()?;
     let wanted = query.wanted()?;
     let (rows, total, (states, removed)) = with(&store, move |c| {
-        let (rows, total) =
-            kept::page(c, List::Card, page, &wanted).map_err(RequestError::ours)?;
+        let (rows, total) = kept::page(c, List::Card, page, &wanted).map_err(RequestError::ours)?;
         let tally = kept::tally(c, List::Card).map_err(RequestError::ours)?;
         Ok((rows, total, tally))
     })
     .await?;
-    let of = |state: &str| states.iter().find(|(s, _)| s == state).map_or(0, |(_, n)| *n);
+    let of = |state: &str| {
+        states
+            .iter()
+            .find(|(s, _)| s == state)
+            .map_or(0, |(_, n)| *n)
+    };
     Ok(web::Json(CardList {
         cards: rows.into_iter().map(line).collect(),
         page: page.number,

@@ -1,11 +1,11 @@
 //! Cooks under way over HTTP: begun, added to by any device, folded, watched.
 
 use super::lists::{self, ListQuery, Put, Queried};
-use crate::refusal::Refusal;
 use super::{Body, gated, read};
 use crate::error::{ErrorBody, RequestError, missing};
 use crate::kept::cooks::{self, Adds, Found, MOST_EVENTS, WHAT};
 use crate::live::{Live, Turn, now_ms};
+use crate::refusal::Refusal;
 use crate::store::kept::List;
 use crate::store::{Store, with};
 use crate::wire::{
@@ -88,7 +88,9 @@ pub async fn cook_gone(
     let query = lists::query(query)?;
     let page = query.page()?;
     let now_ms = now_ms();
-    let gone = with(&store, move |c| cooks::gone_by(c, page, query.removed, now_ms));
+    let gone = with(&store, move |c| {
+        cooks::gone_by(c, page, query.removed, now_ms)
+    });
     let (rows, total) = gone.await?;
     Ok(web::Json(CooksGone {
         now_ms,

@@ -1,11 +1,11 @@
 //! Cards out to files, and in from them.
 
-use crate::refusal::Refusal;
 use super::{Body, gated, read};
 use crate::error::{ErrorBody, RequestError};
 use crate::files::{BookFile, ExportRequest, read_book};
 use crate::kept::cards::line;
 use crate::live::Live;
+use crate::refusal::Refusal;
 use crate::store::{Store, with};
 use crate::wire::CardSummary;
 use actix_web::http::header::{

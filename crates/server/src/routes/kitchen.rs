@@ -1,10 +1,10 @@
 //! The kitchen over HTTP: what it may have, and what its cooks said it has.
 
 use super::lists;
-use crate::refusal::Refusal;
 use super::{Body, read};
 use crate::error::{ErrorBody, RequestError};
 use crate::kept::kitchen::{ID, WHAT, kept, row};
+use crate::refusal::Refusal;
 use crate::store::kept::{self as stored, List};
 use crate::store::{Changed, Store, with};
 use crate::wire::{self, KitOffered, KitchenKept};

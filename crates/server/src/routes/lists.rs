@@ -1,9 +1,9 @@
 //! What everything that is kept has in common over HTTP: pages, ids, revisions.
 
-use crate::refusal::Refusal;
 use crate::error::{RequestError, missing};
-use crate::store::{Changed, Page, Store, with};
+use crate::refusal::Refusal;
 use crate::store::kept::{self, Edit, List, Row, Wanted};
+use crate::store::{Changed, Page, Store, with};
 use actix_web::http::header::{ETAG, HeaderName, HeaderValue, IF_MATCH};
 use actix_web::{HttpRequest, web};
 use cindo_core::quantity::checked;

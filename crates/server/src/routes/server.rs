@@ -1,8 +1,8 @@
 //! What the server says of itself.
 
 use super::ApiDoc;
-use crate::refusal::Refusal;
 use crate::live::stepped_ms;
+use crate::refusal::Refusal;
 use crate::store::Store;
 use actix_web::http::header::ContentType;
 use actix_web::{HttpResponse, get, web};

@@ -1,10 +1,10 @@
 //! The shelf over HTTP: pieces, lots and fish of the kitchen's own.
 
 use super::lists::{self, ListQuery, Put, Queried};
-use crate::refusal::Refusal;
 use super::{Body, read};
 use crate::error::{ErrorBody, RequestError, missing};
 use crate::kept::shelf::{WHAT, edit, item, row};
+use crate::refusal::Refusal;
 use crate::store::kept::{self, List, Wanted};
 use crate::store::{Store, with};
 use crate::wire::{ShelfImport, ShelfItem, ShelfList, ShelfNew};

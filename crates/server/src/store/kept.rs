@@ -406,7 +406,10 @@ pub fn put_away(
             return Ok(None);
         }
         diesel::update(kept::table.find((list.name(), id)))
-            .set((kept::removed_at.eq(at), kept::revision.eq(kept::revision + 1)))
+            .set((
+                kept::removed_at.eq(at),
+                kept::revision.eq(kept::revision + 1),
+            ))
             .returning(Row::as_returning())
             .get_result(c)
             .optional()

@@ -68,8 +68,8 @@ mod tests {
                 &kept::Wanted::default()
             )
             .unwrap()
-                .0
-                .is_empty()
+            .0
+            .is_empty()
         );
     }
 }

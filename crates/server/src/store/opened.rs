@@ -148,7 +148,10 @@ pub fn open(folder: &Path) -> Result<Store, OpenError> {
 fn newer(c: &mut SqliteConnection) -> diesel::migration::Result<bool> {
     use diesel::migration::MigrationSource;
     let known = MigrationSource::<Sqlite>::migrations(&MIGRATIONS)?;
-    let known: Vec<String> = known.iter().map(|m| m.name().version().to_string()).collect();
+    let known: Vec<String> = known
+        .iter()
+        .map(|m| m.name().version().to_string())
+        .collect();
     let applied = c.applied_migrations()?;
     Ok(applied.iter().any(|one| !known.contains(&one.to_string())))
 }
@@ -158,8 +161,14 @@ fn in_words(said: &str) -> String {
     let known = [
         ("readonly", "it cannot be written to"),
         ("read-only", "it cannot be written to"),
-        ("unable to open", "it cannot be opened (is it a folder, or somebody else's?)"),
-        ("Unable to open", "it cannot be opened (is it a folder, or somebody else's?)"),
+        (
+            "unable to open",
+            "it cannot be opened (is it a folder, or somebody else's?)",
+        ),
+        (
+            "Unable to open",
+            "it cannot be opened (is it a folder, or somebody else's?)",
+        ),
         ("locked", "another program holds it locked"),
         ("not a database", "it is no store of Cindo's, or damaged"),
         ("malformed", "it is damaged"),
@@ -214,14 +223,21 @@ impl Store {
             return Some(self.file.said(why));
         }
         // Tries what a write begins with; nothing is written.
-        let begun = self.get().map_err(|cause| cause.to_string()).and_then(|mut c| {
-            c.batch_execute("BEGIN IMMEDIATE; ROLLBACK")
-                .map_err(|cause| cause.to_string())
-        });
+        let begun = self
+            .get()
+            .map_err(|cause| cause.to_string())
+            .and_then(|mut c| {
+                c.batch_execute("BEGIN IMMEDIATE; ROLLBACK")
+                    .map_err(|cause| cause.to_string())
+            });
         if let Err(cause) = begun {
             return Some(self.file.said(&in_words(&cause)));
         }
-        let failed = self.file.failed.lock().unwrap_or_else(PoisonError::into_inner);
+        let failed = self
+            .file
+            .failed
+            .lock()
+            .unwrap_or_else(PoisonError::into_inner);
         failed.as_deref().map(|why| self.file.said(why))
     }
 
@@ -240,7 +256,11 @@ impl Store {
             .get()
             .map_err(|cause| self.file.said(&in_words(&cause.to_string())))?;
         let done = work(&mut c);
-        let mut failed = self.file.failed.lock().unwrap_or_else(PoisonError::into_inner);
+        let mut failed = self
+            .file
+            .failed
+            .lock()
+            .unwrap_or_else(PoisonError::into_inner);
         match done {
             Err(RequestError::Ours(cause)) => match kept_from(&*cause) {
                 Some(why) => {
@@ -262,7 +282,9 @@ impl Store {
 fn kept_from(cause: &(dyn std::error::Error + Send + Sync + 'static)) -> Option<String> {
     let said = match cause.downcast_ref::<DieselError>()? {
         DieselError::DatabaseError(kind, said) => match kind {
-            DatabaseErrorKind::UniqueViolation | DatabaseErrorKind::NotNullViolation => return None,
+            DatabaseErrorKind::UniqueViolation | DatabaseErrorKind::NotNullViolation => {
+                return None;
+            }
             _ => said.message().to_owned(),
         },
         _ => return None,

@@ -5,8 +5,8 @@ use super::seen::SliceFieldWire;
 use crate::error::RequestError;
 use cindo_core::belief::Cues;
 use cindo_core::cook::{
-    Advice, Alarm, Askable, Because, BesideCook, CameOut, CookAsked, Event, Holding, Learned, LeftOut, Next,
-    Phase, PromiseTold, Spread, Standing, TracePoint, cook, wrongly_served,
+    Advice, Alarm, Askable, Because, BesideCook, CameOut, CookAsked, Event, Holding, Learned,
+    LeftOut, Next, Phase, PromiseTold, Spread, Standing, TracePoint, cook, wrongly_served,
 };
 use cindo_core::fish::Notice;
 use cindo_core::methods::{Step, StepTold};
@@ -333,6 +333,8 @@ pub struct CookKept {
     pub title: String,
     /// Pieces in the same pan share a name of it.
     pub pan: Option<String>,
+    /// The thing of the kitchen that it is cooked in, by its id or its key; null where it has none to itself.
+    pub vessel: Option<String>,
     /// When it was begun, ms since 1970.
     pub made_ms: i64,
     /// Now, s since then, by the clock of the server.

@@ -89,7 +89,10 @@ async fn a_cook_is_begun_added_to_and_folded() {
     let removed = kitchen.get("/api/cooks/gone?removed=true").await.json;
     assert_eq!(names(&removed), 1);
     assert_eq!(names(&kitchen.get("/api/cooks").await.json), 0);
-    let late = events(510.0, json!([{ "id": "late", "at_s": 505, "kind": "basted" }]));
+    let late = events(
+        510.0,
+        json!([{ "id": "late", "at_s": 505, "kind": "basted" }]),
+    );
     let late = kitchen.post("/api/cooks/c/events", &late).await;
     assert_eq!(late.status, StatusCode::NOT_FOUND);
     let back = kitchen
@@ -363,7 +366,9 @@ async fn a_cook_that_is_full_says_so_and_still_stands() {
     assert!(kitchen.get("/api/cooks/c").await.json["standing"].is_object());
     // What ends it goes in all the same.
     let over = json!([{ "id": "closed", "at_s": 1, "kind": "closed" }]);
-    let said = kitchen.post("/api/cooks/c/events", &events(2.0, over)).await;
+    let said = kitchen
+        .post("/api/cooks/c/events", &events(2.0, over))
+        .await;
     assert_eq!(said.json["ended"], true, "{}", said.text);
 }
 
@@ -514,14 +519,19 @@ impl Server {
             )?;
             let mut text = String::new();
             stream.read_to_string(&mut text)?;
-            Ok(text.split(' ').nth(1).is_some_and(|status| status.starts_with('2')))
+            Ok(text
+                .split(' ')
+                .nth(1)
+                .is_some_and(|status| status.starts_with('2')))
         });
         asked.unwrap_or(false)
     }
 
     /// SIGKILL, now.
     pub fn kill(&self) {
-        let killed = Command::new("kill").args(["-9", &self.0.id().to_string()]).status();
+        let killed = Command::new("kill")
+            .args(["-9", &self.0.id().to_string()])
+            .status();
         assert!(killed.unwrap().success());
     }
 
@@ -736,4 +746,61 @@ fn the_demo_has_a_piece_on_the_fire() {
         let stands = server.say("GET", &path, &Value::Null);
         assert!(stands["standing"]["left_out"] == json!([]), "{stands}");
     }
+}
+
+/// A pan that several share is one thing of the kitchen: what is planned for another does not go in with it; and a thing that
+/// is taken out of the kitchen under a cook takes nothing from it.
+#[actix_web::test]
+async fn a_shared_pan_is_one_thing_and_outlives_the_kitchen() {
+    let kitchen = Kitchen::new();
+    let things = json!([
+        { "id": "big", "like": "clad", "name": "The big one", "across_mm": 280 },
+        { "id": "small", "like": "clad", "name": "The small one", "across_mm": 220 }
+    ]);
+    let put = |revision: i64, said: Value| {
+        let kitchen = &kitchen;
+        async move {
+            kitchen
+                .change(
+                    actix_web::http::Method::PUT,
+                    "/api/kitchen",
+                    revision,
+                    &said,
+                )
+                .await
+        }
+    };
+    assert_eq!(
+        put(0, json!({ "things": things })).await.status,
+        StatusCode::OK
+    );
+    let begin = |id: &'static str, pan: &'static str| {
+        let (kitchen, things) = (&kitchen, things.clone());
+        async move {
+            let mut plan = plan();
+            plan["method"]["pan"] = json!(pan);
+            plan["kitchen"] = json!({ "things": things });
+            let new = json!({ "id": id, "title": id, "plan": plan, "pan": "front left" });
+            kitchen.post("/api/cooks", &new).await
+        }
+    };
+    let first = begin("a", "big").await;
+    assert_eq!(first.json["vessel"], "big", "{}", first.text);
+    let other = begin("b", "small").await;
+    assert_eq!(
+        (other.status, other.field()),
+        (StatusCode::UNPROCESSABLE_ENTITY, "pan")
+    );
+    assert_eq!(
+        kitchen.get("/api/cooks/b").await.status,
+        StatusCode::NOT_FOUND
+    );
+    assert_eq!(begin("c", "big").await.status, StatusCode::CREATED);
+    // Gone from the kitchen: the cook stands on what it was begun with.
+    assert_eq!(put(1, json!({})).await.status, StatusCode::OK);
+    let still = kitchen.get("/api/cooks/a").await.json;
+    assert!(
+        still["standing"].is_object() && still["vessel"] == "big",
+        "{still}"
+    );
 }

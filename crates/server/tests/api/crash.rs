@@ -14,9 +14,14 @@ const ROUNDS: u64 = 30;
 #[ignore = "a minute; run by make crash"]
 fn crash() {
     let folder = tempfile::tempdir().unwrap();
-    let plan = json!({ "piece": { "fish": "hake", "thickness_mm": 28 }, "method": { "kind": "steam" } });
+    let plan =
+        json!({ "piece": { "fish": "hake", "thickness_mm": 28 }, "method": { "kind": "steam" } });
     let first = Server::on(folder.path());
-    first.say("POST", "/api/cooks", &json!({ "id": "c", "title": "Hake", "plan": plan }));
+    first.say(
+        "POST",
+        "/api/cooks",
+        &json!({ "id": "c", "title": "Hake", "plan": plan }),
+    );
     drop(first);
     let mut random = fastrand::Rng::with_seed(7);
     let mut acknowledged = BTreeSet::new();

@@ -20,7 +20,11 @@ fn questions(server: &Server) -> Vec<(String, String, Value)> {
             };
             let example = &doc["components"]["schemas"][name]["example"];
             let path = path.replace("{id}", "c");
-            let like = if example.is_null() { json!({}) } else { example.clone() };
+            let like = if example.is_null() {
+                json!({})
+            } else {
+                example.clone()
+            };
             all.push((method.to_uppercase(), path, like));
         }
     }
@@ -67,8 +71,13 @@ fn nonsense(was: &Value, random: &mut fastrand::Rng) -> Value {
 fn fuzz() {
     let folder = tempfile::tempdir().unwrap();
     let server = Server::on(folder.path());
-    let plan = json!({ "piece": { "fish": "hake", "thickness_mm": 28 }, "method": { "kind": "steam" } });
-    server.say("POST", "/api/cooks", &json!({ "id": "c", "title": "Hake", "plan": plan }));
+    let plan =
+        json!({ "piece": { "fish": "hake", "thickness_mm": 28 }, "method": { "kind": "steam" } });
+    server.say(
+        "POST",
+        "/api/cooks",
+        &json!({ "id": "c", "title": "Hake", "plan": plan }),
+    );
     let questions = questions(&server);
     assert!(questions.len() > 20, "{}", questions.len());
     let mut random = fastrand::Rng::with_seed(11);

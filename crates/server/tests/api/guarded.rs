@@ -169,11 +169,18 @@ async fn packed_bodies_are_not_unpacked() {
     let new = json!({ "title": "Packed", "request": request() }).to_string();
     for how in ["gzip", "br", "zstd", "deflate", "gzip, gzip"] {
         let packed = kitchen
-            .ask_with(Method::POST, "/api/cards", new.clone(), &[("content-encoding", how)])
+            .ask_with(
+                Method::POST,
+                "/api/cards",
+                new.clone(),
+                &[("content-encoding", how)],
+            )
             .await;
         assert_eq!(packed.status, StatusCode::UNSUPPORTED_MEDIA_TYPE, "{how}");
     }
     let plain = [("content-encoding", "identity")];
-    let kept = kitchen.ask_with(Method::POST, "/api/cards", new, &plain).await;
+    let kept = kitchen
+        .ask_with(Method::POST, "/api/cards", new, &plain)
+        .await;
     assert_eq!(kept.status, StatusCode::CREATED);
 }

@@ -19,7 +19,13 @@ const EVENTS: usize = 60;
 fn most_mib(pid: u32) -> f64 {
     let status = std::fs::read_to_string(format!("/proc/{pid}/status")).unwrap();
     let line = status.lines().find(|line| line.starts_with("VmHWM"));
-    let kib: f64 = line.unwrap().split_whitespace().nth(1).unwrap().parse().unwrap();
+    let kib: f64 = line
+        .unwrap()
+        .split_whitespace()
+        .nth(1)
+        .unwrap()
+        .parse()
+        .unwrap();
     kib / 1024.0
 }
 
@@ -52,10 +58,14 @@ fn load() {
         let met = json!({ "sent_s": 60, "events": [{ "id": "in", "at_s": 0, "kind": "in" }] });
         server.say("POST", &format!("/api/cooks/c{i}/events"), &met);
     }
-    let (over, lists) = (Arc::new(AtomicBool::new(false)), Arc::new(AtomicUsize::new(0)));
+    let (over, lists) = (
+        Arc::new(AtomicBool::new(false)),
+        Arc::new(AtomicUsize::new(0)),
+    );
     let devices: Vec<_> = (0..DEVICES)
         .map(|_| {
-            let (server, over, lists) = (Arc::clone(&server), Arc::clone(&over), Arc::clone(&lists));
+            let (server, over, lists) =
+                (Arc::clone(&server), Arc::clone(&over), Arc::clone(&lists));
             std::thread::spawn(move || {
                 while !over.load(Ordering::Relaxed) {
                     let list = server.say("GET", "/api/cooks", &Value::Null);
@@ -73,9 +83,13 @@ fn load() {
         let path = format!("/api/cooks/c{}/events", n % COOKS);
         let kept = timed(&mut events_ms, || server.say("POST", &path, &said));
         assert!(kept["standing"].is_object());
-        let health = timed(&mut health_ms, || server.say("GET", "/api/health", &Value::Null));
+        let health = timed(&mut health_ms, || {
+            server.say("GET", "/api/health", &Value::Null)
+        });
         assert_eq!(health["ok"], true);
-        timed(&mut book_ms, || server.say("GET", "/api/cards", &Value::Null));
+        timed(&mut book_ms, || {
+            server.say("GET", "/api/cards", &Value::Null)
+        });
     }
     over.store(true, Ordering::Relaxed);
     for device in devices {
@@ -93,7 +107,10 @@ fn load() {
             share(ms, 1.0)
         );
     }
-    println!("{} lists of {COOKS} cooks beside it", lists.load(Ordering::Relaxed));
+    println!(
+        "{} lists of {COOKS} cooks beside it",
+        lists.load(Ordering::Relaxed)
+    );
     println!("most memory: {:.0} MiB", most_mib(server.pid()));
     harm(&server);
 }
@@ -103,7 +120,9 @@ fn harm(server: &Server) {
     let open = |text: &str| {
         let mut stream = TcpStream::connect(server.address()).unwrap();
         stream.write_all(text.as_bytes()).unwrap();
-        stream.set_read_timeout(Some(Duration::from_secs(40))).unwrap();
+        stream
+            .set_read_timeout(Some(Duration::from_secs(40)))
+            .unwrap();
         stream
     };
     let status = |stream: &mut TcpStream| {
@@ -123,13 +142,22 @@ fn harm(server: &Server) {
         .collect();
     std::thread::sleep(A_MOMENT);
     let mut health_ms = vec![];
-    let health = timed(&mut health_ms, || server.say("GET", "/api/health", &Value::Null));
+    let health = timed(&mut health_ms, || {
+        server.say("GET", "/api/health", &Value::Null)
+    });
     assert_eq!(health["ok"], true);
-    println!("health beside 200 bodies that never end and 200 who watch: {:.0} ms", health_ms[0]);
+    println!(
+        "health beside 200 bodies that never end and 200 who watch: {:.0} ms",
+        health_ms[0]
+    );
     let full = watching.iter_mut().map(status).filter(|s| s == "503");
     println!("told to watch later: {} of 200", full.count());
     let at = Instant::now();
     let slow = held.iter_mut().map(status).filter(|s| s == "408");
-    println!("told that it took too long: {} of 200, after {:.0} s", slow.count(), at.elapsed().as_secs_f64());
+    println!(
+        "told that it took too long: {} of 200, after {:.0} s",
+        slow.count(),
+        at.elapsed().as_secs_f64()
+    );
     println!("most memory: {:.0} MiB", most_mib(server.pid()));
 }

@@ -8,12 +8,21 @@ use std::net::{TcpListener, TcpStream};
 use std::time::Duration;
 
 fn cook(server: &Server, probe: &str) {
-    let plan = json!({ "piece": { "fish": "hake", "thickness_mm": 28 }, "method": { "kind": "steam" } });
-    server.say("POST", "/api/cooks", &json!({ "id": "c", "title": "Hake", "plan": plan }));
+    let plan =
+        json!({ "piece": { "fish": "hake", "thickness_mm": 28 }, "method": { "kind": "steam" } });
+    server.say(
+        "POST",
+        "/api/cooks",
+        &json!({ "id": "c", "title": "Hake", "plan": plan }),
+    );
     let met = json!({ "sent_s": 100, "events": [{ "id": "in", "at_s": 0, "kind": "in" }] });
     server.say("POST", "/api/cooks/c/events", &met);
     let wanted = json!({ "probe": probe });
-    assert!(server.text("POST", "/api/cooks/c/probe", &wanted).contains(" 204 "));
+    assert!(
+        server
+            .text("POST", "/api/cooks/c/probe", &wanted)
+            .contains(" 204 ")
+    );
 }
 
 fn listens() -> (TcpListener, String) {

@@ -33,7 +33,10 @@ fn assert_said(server: &Server, word: &str) {
     assert_eq!(health["ok"], false, "{health}");
     for said in [&health["store"], &write["error"]["message"]] {
         let said = said.as_str().unwrap_or_default();
-        assert!(said.contains("cindo.sqlite") && said.contains(word), "{said}");
+        assert!(
+            said.contains("cindo.sqlite") && said.contains(word),
+            "{said}"
+        );
     }
     assert_eq!(write["error"]["code"], "not_kept");
 }
@@ -115,7 +118,10 @@ async fn a_full_disk_is_said() {
         Ok(())
     });
     let said = full.unwrap_err().to_string();
-    assert!(said.contains("disk is full") && said.contains("cindo.sqlite"), "{said}");
+    assert!(
+        said.contains("disk is full") && said.contains("cindo.sqlite"),
+        "{said}"
+    );
     assert!(store.wrong().unwrap().to_string().contains("full"));
 }
 
@@ -139,7 +145,11 @@ fn what_cannot_be_opened_is_said_in_one_line_with_the_path() {
         folder
     };
     let no_database = folder("text");
-    std::fs::write(no_database.join("cindo.sqlite"), "a shopping list, long enough to be no header").unwrap();
+    std::fs::write(
+        no_database.join("cindo.sqlite"),
+        "a shopping list, long enough to be no header",
+    )
+    .unwrap();
     let a_folder = folder("folder");
     std::fs::create_dir(a_folder.join("cindo.sqlite")).unwrap();
     let a_file = all.path().join("file");

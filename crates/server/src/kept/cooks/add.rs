@@ -40,6 +40,9 @@ impl Adds {
     }
 }
 
+const OTHER_VESSEL: &str = "what is in that pan is planned for another one than this: set the same pan on the card, or give this \
+     a pan of its own";
+
 /// Begins a cook; the same one again is that one. Answers how it stands.
 ///
 /// # Errors
@@ -47,8 +50,18 @@ impl Adds {
 pub async fn begin(store: &Store, live: &Live, row: Row) -> Result<CookKept, RequestError> {
     let now_ms = now_ms();
     let begun = with(store, move |c| {
-        let (row, _) = kept::add(c, &row).map_err(RequestError::ours)?;
-        found(c, &row.id, now_ms)?.ok_or_else(|| missing(WHAT, &row.id))
+        kept::atomic(c, |c| {
+            let (row, made) = kept::add_one(c, &row)?;
+            let begun = found(c, &row.id, now_ms)?.ok_or_else(|| missing(WHAT, &row.id))?;
+            if made && begun.is_elsewhere() {
+                return Err(RequestError::Field {
+                    code: "another_vessel",
+                    field: "pan",
+                    message: OTHER_VESSEL.into(),
+                });
+            }
+            Ok(begun)
+        })
     })
     .await?;
     let told = begun.stand(live, now_ms, Turn::Now).await;
@@ -262,12 +275,7 @@ pub async fn stands(
 ///
 /// # Errors
 /// As [`keep`].
-pub async fn reads(
-    store: &Store,
-    live: &Live,
-    id: &str,
-    read_c: f64,
-) -> Result<(), RequestError> {
+pub async fn reads(store: &Store, live: &Live, id: &str, read_c: f64) -> Result<(), RequestError> {
     if stands(store, id).await?.is_none() {
         return Ok(());
     }

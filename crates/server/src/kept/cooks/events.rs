@@ -23,7 +23,10 @@ fn event(row: &EventRow) -> Option<Event> {
 
 /// Something only read, such as what a probe shows: of very many the oldest may go.
 fn is_reading(event: &Event) -> bool {
-    matches!(event.happened, Happened::Probe { .. } | Happened::Cue { .. })
+    matches!(
+        event.happened,
+        Happened::Probe { .. } | Happened::Cue { .. }
+    )
 }
 
 /// Events as they can be read: what a newer version wrote is kept and left out. Of more than a fold takes, all acts and the

@@ -37,6 +37,13 @@ impl Found {
         }
     }
 
+    /// Those in its pan are planned for another thing than it is.
+    pub(super) fn is_elsewhere(&self) -> bool {
+        let ours = self.cook.vessel();
+        let other = |one: &Kept| one.vessel().is_some() && one.vessel() != ours;
+        ours.is_some() && self.beside.iter().any(other)
+    }
+
     /// The newest event of it and of those in its pan; 0 where there is none.
     pub fn newest(&self) -> i64 {
         let all = self.beside.iter().chain([&self.cook]);

@@ -76,6 +76,10 @@ impl Kept {
         self.row.state == OVER || now_ms - self.made_ms > FORGOTTEN_MS
     }
 
+    fn vessel(&self) -> Option<&str> {
+        self.snapshot.as_ref().ok()?.vessel.as_deref()
+    }
+
     fn newest(&self) -> i64 {
         self.events.last().map_or(0, |row| row.seq)
     }

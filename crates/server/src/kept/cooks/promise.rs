@@ -10,6 +10,7 @@ use crate::wire::{CookKept, CookNew, PlanAnswer};
 use cindo_core::Within;
 use cindo_core::cook::{CameOut, Event, Happened, has_ended, in_order};
 use cindo_core::quantity::checked;
+use cindo_core::run::Place;
 
 /// A name that is an address of its own.
 const GONE: &str = "gone";
@@ -35,6 +36,7 @@ pub fn row(new: &CookNew, made_ms: i64) -> Result<Row, RequestError> {
     let cook = Cook {
         plan: serde_json::to_value(&new.plan).map_err(RequestError::ours)?,
         pan: new.pan.clone(),
+        vessel: vessel(&plan),
         card: card.transpose()?,
         promised: Some(promised(plan)?),
         probe: None,
@@ -42,6 +44,12 @@ pub fn row(new: &CookNew, made_ms: i64) -> Result<Row, RequestError> {
     };
     cook.on(Row::new(List::Cook, id, title, stamp(made_ms)))
         .map_err(RequestError::ours)
+}
+
+/// The thing that is a cook's alone: a pan, a pot, a fryer.
+fn vessel(plan: &PlanAnswer) -> Option<String> {
+    let mut needs = plan.acts.iter().flat_map(|act| &act.needs);
+    needs.find_map(|need| need.thing.clone().filter(|_| need.place == Place::Whole))
 }
 
 fn promised(plan: PlanAnswer) -> Result<Promised, RequestError> {

@@ -36,7 +36,9 @@ fn promised(promised: &Promised) -> PromisedWire {
 fn ended(end: &End) -> EndedWire {
     EndedWire {
         off_s: end.off_s,
-        landed_c: end.landed_c.map(|[low, mid, high]| Spread { low, mid, high }),
+        landed_c: end
+            .landed_c
+            .map(|[low, mid, high]| Spread { low, mid, high }),
         learned: end
             .learned
             .iter()
@@ -73,6 +75,7 @@ impl Kept {
             card: cook.and_then(|c| c.card.clone()),
             probe: cook.and_then(|c| c.probe.clone()),
             pan: self.pan().map(str::to_owned),
+            vessel: self.vessel().map(str::to_owned),
             made_ms: self.made_ms,
             ended: self.ended(now_ms),
             id: self.row.id.clone(),

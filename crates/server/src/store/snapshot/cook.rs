@@ -13,6 +13,9 @@ pub struct Cook {
     /// Pieces in the same pan share a name of it.
     #[serde(default)]
     pub pan: Option<String>,
+    /// The thing of the kitchen that it is cooked in, by its id or its key.
+    #[serde(default)]
+    pub vessel: Option<String>,
     /// The card it is cooked by.
     #[serde(default)]
     pub card: Option<String>,
@@ -109,6 +112,7 @@ fn first(text: &str) -> Result<Cook, Unreadable> {
     Ok(Cook {
         plan: serde_json::from_str(&held.plan).map_err(Unreadable::damaged)?,
         pan: held.pan,
+        vessel: None,
         card: None,
         promised: None,
         probe: None,
