@@ -116,4 +116,12 @@ describe("what was typed and is not written down yet", () => {
     expect(kitchen.card).toMatchObject({ note: "thin end chalky", result: "over" });
     expect(kitchen.writes).toBe(2);
   });
+
+  it("is not broken by nonsense in the browser's store", () => {
+    for (const nonsense of ["[null]", "7", '{"note a":null,"note b":{"text":3}}', "{"]) {
+      localStorage.setItem("cindo.unsent", nonsense);
+      expect(unsentCards()).toEqual([]);
+      expect(draftOf("a", "note")).toBeNull();
+    }
+  });
 });

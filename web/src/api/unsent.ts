@@ -9,10 +9,18 @@ export type Draft = { text: string; base: string };
 const KEY = "cindo.unsent";
 type Kept = Record<string, Draft>;
 
+const isDraft = (read: unknown): read is Draft =>
+  typeof read === "object" &&
+  read !== null &&
+  typeof (read as Draft).text === "string" &&
+  typeof (read as Draft).base === "string";
+
 function all(): Kept {
   try {
     const read: unknown = JSON.parse(localStorage.getItem(KEY) ?? "{}");
-    return typeof read === "object" && read !== null ? (read as Kept) : {};
+    if (typeof read !== "object" || read === null) return {};
+    // Nonsense in a browser's store breaks nothing: only drafts are drafts.
+    return Object.fromEntries(Object.entries(read).filter(([, one]) => isDraft(one)));
   } catch {
     return {};
   }

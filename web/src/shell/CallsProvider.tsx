@@ -21,7 +21,7 @@ const SAID = "cindo.called";
 function saidBefore(): string[] {
   try {
     const read: unknown = JSON.parse(localStorage.getItem(SAID) ?? "[]");
-    return Array.isArray(read) ? (read as string[]) : [];
+    return Array.isArray(read) ? read.filter((one) => typeof one === "string") : [];
   } catch {
     return [];
   }
@@ -29,11 +29,18 @@ function saidBefore(): string[] {
 
 const MISSED = "cindo.missed";
 
+const isCall = (read: unknown): read is Call =>
+  typeof read === "object" &&
+  read !== null &&
+  ["key", "title", "act"].every(
+    (name) => typeof (read as Record<string, unknown>)[name] === "string",
+  );
+
 /** What was slept through stands until it is seen, also over a reload. */
 function missedBefore(): Call[] {
   try {
     const read: unknown = JSON.parse(localStorage.getItem(MISSED) ?? "[]");
-    return Array.isArray(read) ? (read as Call[]) : [];
+    return Array.isArray(read) ? read.filter(isCall) : [];
   } catch {
     return [];
   }

@@ -804,3 +804,47 @@ async fn a_shared_pan_is_one_thing_and_outlives_the_kitchen() {
         "{still}"
     );
 }
+
+/// One that nobody ended is in the book after half a day; after two days it can still be ended, and what was said of it stands
+/// at the times it was said of.
+#[actix_web::test]
+async fn one_that_was_forgotten_can_be_ended_days_later() {
+    use diesel::connection::SimpleConnection;
+    let kitchen = Kitchen::new();
+    kitchen.post("/api/cooks", &new()).await;
+    let met = events(300.0, json!([{ "id": "in", "at_s": 20, "kind": "in" }]));
+    let before = kitchen.post("/api/cooks/c/events", &met).await.json;
+    let pool = cindo_server::store::open(kitchen.folder.path()).unwrap();
+    let two_days = "UPDATE kept SET saved_at = strftime('%Y-%m-%dT%H:%M:%fZ', saved_at, '-2 days')";
+    pool.get().unwrap().batch_execute(two_days).unwrap();
+    drop(pool);
+    let lists = (
+        kitchen.get("/api/cooks").await.json["under_way"].clone(),
+        kitchen.get("/api/cooks/gone").await.json["total"].clone(),
+    );
+    assert_eq!(lists, (json!([]), json!(1)));
+    // A device that comes back after two days sends what happened then, by its own clock since it was begun.
+    let late = events(
+        172_800.0,
+        json!([
+            { "id": "turn", "at_s": 200, "kind": "turned" },
+            { "id": "closed", "at_s": 172_790, "kind": "closed" }
+        ]),
+    );
+    let said = kitchen.post("/api/cooks/c/events", &late).await;
+    assert_eq!(said.status, StatusCode::OK, "{}", said.text);
+    assert_eq!(said.json["ended"], true);
+    let at = |cook: &Value, id: &str| {
+        let all = cook["events"].as_array().unwrap();
+        all.iter().find(|e| e["id"] == id).unwrap()["at_s"]
+            .as_f64()
+            .unwrap()
+    };
+    assert_eq!(at(&said.json, "in"), at(&before, "in"));
+    assert!(
+        (at(&said.json, "turn") - 200.0).abs() < 60.0,
+        "{}",
+        said.text
+    );
+    assert!(said.json["standing"].is_object());
+}

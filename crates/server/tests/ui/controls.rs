@@ -197,7 +197,11 @@ const KIT: &[Row] = &[
     ("|radio|*", Chosen),
     ("#*-*|button|*", Presses),
 ];
-const KNOWS: &[Row] = &[("|radio|*", Chosen)];
+const KNOWS: &[Row] = &[
+    ("|radio|*", Chosen),
+    // A text of its own, not a view.
+    ("#licences|a|*", Browser),
+];
 
 const HAKE: &str = "fish=hake&cut=fillet&mm=25&thin=14&g=170&n=2&skin=on&at=8";
 
@@ -275,12 +279,13 @@ fn done(does: Does, key: bool, before: &Value, now: &Value) -> bool {
 
 /// Opens the view anew, ready to be touched.
 async fn open(person: &Person, path: &str, ready: &str) {
-    person.open(path).await;
+    person.go(path).await;
     person.find(ready).await;
     person.settled().await;
     person
-        .js("window.print = () => { window.printed = true }; window.keptFiles = 0; const make = URL.createObjectURL; \
-             URL.createObjectURL = b => { window.keptFiles += 1; return make.call(URL, b); }")
+        .js("window.print = () => { window.printed = true }; window.printed = false; window.keptFiles = 0; \
+             performance.clearResourceTimings(); window.made ??= URL.createObjectURL; \
+             URL.createObjectURL = b => { window.keptFiles += 1; return window.made.call(URL, b); }")
         .await;
 }
 

@@ -1,6 +1,6 @@
 //! Adds to a cook: read, checked with no connection held, kept in one go, folded, told to all who watch.
 
-use super::events::{happened, on_time, room, rows};
+use super::events::{LONGEST_S, happened, on_time, room, rows};
 use super::fold::Found;
 use super::promise;
 use super::{Kept, OVER, UNDER_WAY, WHAT, found, on_clock, one, under_way};
@@ -141,7 +141,8 @@ async fn kept_with(
         let seen = there.cook.newest();
         let checked = crate::work::compute(move || {
             let new = adds.events(&there.cook, now_ms)?;
-            refuse_served(&there, &new, on_clock(there.cook.made_ms, now_ms))?;
+            let now_s = on_clock(there.cook.made_ms, now_ms).min(LONGEST_S);
+            refuse_served(&there, &new, now_s)?;
             Ok(new)
         });
         let new = checked.await?;

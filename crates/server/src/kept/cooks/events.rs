@@ -74,12 +74,12 @@ pub(super) fn on_time(
 ) -> Result<Vec<Event>, RequestError> {
     let sent = new.events.len() as f64;
     checked("events", sent, (0.0, MOST_EVENTS), "events")?;
-    let now_s = on_clock(made_ms, now_ms).min(LONGEST_S);
+    let now_s = on_clock(made_ms, now_ms);
     let off_s = now_s - checked("sent_s", new.sent_s, (-1e8, 1e8), "s")?;
     let mut moved = Vec::with_capacity(new.events.len());
     for (i, event) in new.events.iter().enumerate() {
         let event = Event {
-            at_s: (event.at_s + off_s).clamp(-LONGEST_S, now_s),
+            at_s: (event.at_s + off_s).min(now_s).clamp(-LONGEST_S, LONGEST_S),
             ..event.clone()
         };
         event.check().at("events", i)?;
