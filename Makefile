@@ -6,7 +6,7 @@ WEB := web/node_modules/.package-lock.json
 demo: web/dist/index.html ; cargo run --release --locked -- serve --demo
 test: browser web/dist/index.html ; cargo test --workspace --locked && npm --prefix web test
 # Core without the long laws, API, page.
-quick: $(WEB) ; cargo test --locked -p cindo-core -p cindo-server --lib && cargo test --locked -p cindo-server --test api && npm --prefix web test
+quick: $(WEB) ; npm --prefix web test & page=$$!; cargo test --locked -p cindo-core -p cindo-server --lib && cargo test --locked -p cindo-server --test api && wait $$page
 lint: $(WEB) web/dist/index.html wire-fresh ; tools/lint
 bench: ; cargo bench --locked -p cindo-core
 proof: ; CINDO_PROOF=1 cargo test --locked -p cindo-core --test validation proof::proof -- --ignored

@@ -65,3 +65,43 @@ async fn hundreds_of_rankings_at_once_do_not_end_it() {
         StatusCode::OK
     );
 }
+
+/// Whoever goes away while waiting gives the place back: the queue is full of them, and the next is answered, not told to come
+/// again.
+#[test]
+fn askers_who_leave_hold_no_place() {
+    use super::cooks::Server;
+    use std::io::Write;
+    use std::net::TcpStream;
+    let folder = tempfile::tempdir().unwrap();
+    let server = Server::on(folder.path());
+    let settle = |mm: f64| {
+        json!({ "plan": { "piece": { "fish": "hake", "thickness_mm": mm, "thin_end_mm": 16 },
+                          "method": { "kind": "slow_bake" } }, "within_s": 1500 })
+        .to_string()
+    };
+    let ask = |mm: f64| {
+        let body = settle(mm);
+        let mut line = TcpStream::connect(server.address()).unwrap();
+        write!(
+            line,
+            "POST /api/settle HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\n\
+             Content-Length: {}\r\n\r\n{body}",
+            body.len()
+        )
+        .unwrap();
+        line
+    };
+    let all: Vec<TcpStream> = (0..200).map(|i| ask(25.0 + 0.05 * f64::from(i))).collect();
+    let answered_now = || {
+        server.tries("POST", "/api/plan", &json!({ "piece": { "fish": "cod", "thickness_mm": 20 }, "method": { "kind": "steam" } }))
+    };
+    drop(all);
+    // It takes a moment until the server hears that they are gone; but not the minute that they would have taken.
+    let answered = (0..40).any(|_| {
+        let one = answered_now();
+        std::thread::sleep(std::time::Duration::from_millis(100));
+        one
+    });
+    assert!(answered);
+}

@@ -182,7 +182,12 @@ impl Person {
 
     /// Letters twice as large, as a reader has set them: on every page from now on.
     pub async fn letters_twice(&self) {
-        let source = "addEventListener('DOMContentLoaded', () => { document.documentElement.style.fontSize = '32px' })";
+        self.on_every_page("addEventListener('DOMContentLoaded', () => { document.documentElement.style.fontSize = '32px' })")
+            .await;
+    }
+
+    /// Runs before anything else on every page from now on.
+    pub async fn on_every_page(&self, source: &str) {
         let script = json!({ "source": source });
         self.devtools("Page.addScriptToEvaluateOnNewDocument", script)
             .await;

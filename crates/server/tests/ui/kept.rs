@@ -66,6 +66,82 @@ async fn a_server_pulled_away_in_mid_word_loses_nothing() {
     assert_eq!(second["note"], "thin end was chalky; skin fine");
 }
 
+/// How it came out, picked with a finger, and the kitchen, typed, while nobody answers; the tab is shut, and another page, that
+/// is never on either view, sends both.
+#[tokio::test(flavor = "multi_thread")]
+async fn what_was_picked_and_said_is_sent_by_another_page() {
+    let data = old_kitchen();
+    let mut person = Person::new(1280, 800, Some(data.path())).await;
+    person.open("/kit").await;
+    person.find("altitude").await;
+    person.settled().await;
+    person.go("/book/3").await;
+    person.find("note").await;
+    person.settled().await;
+    person.pull_server();
+    let over = "const all = [...document.querySelectorAll('[data-testid=result] label')]; \
+                all.find(e => e.innerText.trim() === 'over').dataset.testid = 'came-over'";
+    person.js(over).await;
+    person.click("came-over").await;
+    person
+        .until(
+            "picked",
+            "return document.querySelector('[data-testid=result-state]')?.innerText.includes('sent again')",
+        )
+        .await;
+    person.go("/kit").await;
+    person.type_into("altitude", "1200").await;
+    person
+        .until(
+            "said",
+            "return (localStorage.getItem('cindo.kitchen.unsent') ?? '').includes('1200')",
+        )
+        .await;
+    person.client.goto("about:blank").await.unwrap();
+    person.bring_server_back();
+    person.open("/fire").await;
+    person
+        .until(
+            "both sent",
+            "return ['cindo.unsent', 'cindo.kitchen.unsent'].every(k => ['{}', 'null', null].includes(localStorage.getItem(k)))",
+        )
+        .await;
+    let (card, kitchen) = (
+        person.ask("/api/cards/3").await,
+        person.ask("/api/kitchen").await,
+    );
+    person.leave().await;
+    assert_eq!(card["result"], "over");
+    assert_eq!(kitchen["kitchen"]["altitude_m"], 1200.0);
+}
+
+/// One read fails, for good: the page stands, and says what lacks.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_kitchen_that_cannot_be_asked_for_leaves_the_page_standing() {
+    let data = tempfile::tempdir().unwrap();
+    let person = Person::new(1280, 800, Some(data.path())).await;
+    person.open("/knows").await;
+    person.settled().await;
+    // As a machine on the way would: that one address answers nothing that can be read.
+    let broken = "const ask = fetch; window.fetch = (r, i) => new URL(r.url ?? r, location).pathname === '/api/kitchen' \
+                  ? Promise.resolve(new Response('<p>proxy', { status: 502 })) : ask(r, i)";
+    person.on_every_page(broken).await;
+    person.open("/").await;
+    person.find("thickness").await;
+    person.find("kitchen-unread").await;
+    person.settled().await;
+    let asked = "return performance.getEntriesByType('resource').filter(r => r.name.includes('/api/rank')).length";
+    let before = person.js(asked).await;
+    person.type_into("thickness", "31").await;
+    person.settled().await;
+    person.click("see-ways").await;
+    person.find("behind").await;
+    let after = person.js(asked).await;
+    person.leave().await;
+    let few = after.as_u64().unwrap() - before.as_u64().unwrap();
+    assert!(few <= 4, "{few} rankings for one change");
+}
+
 #[tokio::test(flavor = "multi_thread")]
 async fn two_writers_see_both_texts() {
     let data = old_kitchen();

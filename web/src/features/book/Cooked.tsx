@@ -184,6 +184,14 @@ export function Cooked() {
               Book
             </Link>{" "}
             / cooked {dayAndClock(data.made_ms)}
+            {data.card && (
+              <>
+                {" by "}
+                <Link to={`/book/${data.card}`} className="underline underline-offset-4">
+                  its card
+                </Link>
+              </>
+            )}
           </p>
           <h1 className="text-title font-bold">{data.title}</h1>
           <p>

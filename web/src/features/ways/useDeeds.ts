@@ -22,7 +22,13 @@ export function useDeeds(title: string, request: PlanRequest, state: string) {
   const beside = company.find((cook) => cook.id === besideId);
   const start = useMutation({
     mutationFn: () =>
-      fire.begin({ title, plan: kept, ...(beside?.pan ? { pan: beside.pan } : {}) }),
+      fire.begin({
+        title,
+        plan: kept,
+        ...(beside?.pan ? { pan: beside.pan } : {}),
+        // What comes of it leads back to the card it was cooked by.
+        ...(save.data ? { card: save.data.id } : {}),
+      }),
     onSuccess: () => go("/fire"),
   });
   // biome-ignore lint/correctness/useExhaustiveDependencies: reset when what is set changes
