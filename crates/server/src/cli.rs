@@ -16,6 +16,7 @@ use clap::{Parser, Subcommand};
 use serde::Serialize;
 use serde::de::DeserializeOwned;
 use std::io::{Read, Write};
+use std::net::{Ipv4Addr, Ipv6Addr};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 use thiserror::Error;
@@ -298,6 +299,12 @@ pub fn serve(config: &Config) -> Result<(), StartError> {
                 .map_err(io(config.listen.clone()))?;
         for address in server.addrs() {
             tracing::info!(%address, "listening");
+            // Every address of this machine is none to ask at.
+            let address = match address.ip() {
+                ip if !ip.is_unspecified() => address,
+                ip if ip.is_ipv4() => (Ipv4Addr::LOCALHOST, address.port()).into(),
+                _ => (Ipv6Addr::LOCALHOST, address.port()).into(),
+            };
             let ready = writeln!(std::io::stdout(), "Cindo is ready at http://{address}");
             ready.map_err(io("standard output".into()))?;
         }

@@ -456,8 +456,16 @@ impl Server {
     }
 
     pub fn with(folder: &std::path::Path, more: &[&str]) -> Self {
+        Self::started("127.0.0.1:0", folder, more)
+    }
+
+    pub fn at(listen: &str, folder: &std::path::Path) -> Self {
+        Self::started(listen, folder, &[])
+    }
+
+    fn started(listen: &str, folder: &std::path::Path, more: &[&str]) -> Self {
         let mut child = Command::new(env!("CARGO_BIN_EXE_cindo"))
-            .args(["serve", "--listen", "127.0.0.1:0", "--data"])
+            .args(["serve", "--listen", listen, "--data"])
             .arg(folder)
             .args(more)
             .stdout(Stdio::piped())

@@ -184,3 +184,17 @@ async fn packed_bodies_are_not_unpacked() {
         .await;
     assert_eq!(kept.status, StatusCode::CREATED);
 }
+
+/// Listening everywhere, it says an address at which it answers.
+#[test]
+fn what_it_says_it_is_ready_at_answers() {
+    let folder = tempfile::tempdir().unwrap();
+    let server = super::cooks::Server::at("0.0.0.0:0", folder.path());
+    assert!(
+        server.address().starts_with("127.0.0.1:"),
+        "{}",
+        server.address()
+    );
+    let health = server.say("GET", "/api/health", &serde_json::Value::Null);
+    assert_eq!(health["ok"], true);
+}
