@@ -157,6 +157,31 @@ describe("what happens here", () => {
     expect(store.now().waiting).toEqual([]);
   });
 
+  it("waits for a cook that the server does not know, and goes when the cook is back", async () => {
+    const { store, world } = outside();
+    await store.load();
+    const [on] = store.now().cooks;
+    if (!on) throw new Error("nothing is on");
+    world.refuses = { code: "not_found", field: "", message: "there is no cook called c" };
+    await store.happen(on, { kind: "turned" });
+    expect([world.sent, world.box.length]).toEqual([[], 1]);
+    expect(store.now().problem).toMatch(/kept here/);
+    world.refuses = null;
+    await store.load();
+    expect([world.sent, world.box.length]).toEqual([[["c", ["n1"]]], 0]);
+    // What is older than any cook is dropped, and that is said.
+    const old: Waiting = {
+      form: FORM,
+      cook: "c",
+      event: event("a", 5, "turned"),
+      putMs: MET_MS - 13 * 3600e3,
+    };
+    const late = outside([old]);
+    late.world.refuses = { code: "not_found", field: "", message: "there is no cook called c" };
+    await late.store.start();
+    expect([late.world.box, late.store.now().problem]).toEqual([[], "there is no cook called c"]);
+  });
+
   it("takes off only what is not there any more", async () => {
     const { store, world } = outside();
     await store.load();

@@ -55,6 +55,9 @@ export type Told =
 const ofCook = (waiting: readonly Waiting[], id: string): CookEvent[] =>
   waiting.filter((one) => one.cook === id).map((one) => one.event);
 
+const newestMs = (waiting: readonly Waiting[], id: string): number =>
+  Math.max(...waiting.filter((one) => one.cook === id).map((one) => one.putMs));
+
 /** What was told later stays, whenever it comes: by the newest event it knows, and then by when it was folded. */
 function newer(known: Running | undefined, told: CookKept): boolean {
   if (!known) return true;
@@ -160,6 +163,10 @@ export type Outside = {
 
 /** A fold is made anew when it is so old, or when an act that it knows of has fallen due since, s. */
 const OLD_S = 20;
+/** What the server knows no cook for waits so long: no cook is under way for longer, ms. */
+const WAITS_MS = 12 * 3600 * 1000;
+const UNKNOWN =
+  "the server does not know that cook any more. What you tapped is kept here and sent if the cook comes back.";
 const NOT_KEPT = "the server could not keep it. It is kept here and sent again.";
 
 /** Holds what is known, asks and sends. */
@@ -170,6 +177,8 @@ export class FireStore {
   private sending = false;
   /** Under way, and whether it was asked for again meanwhile. */
   private asking = new Map<string, boolean>();
+  /** Cooks that the server does not know: taken out, or another folder is under it. */
+  private unknown = new Set<string>();
 
   constructor(private readonly outside: Outside) {}
 
@@ -199,6 +208,7 @@ export class FireStore {
 
   /** What was kept before this page was opened is sent. */
   async start(): Promise<void> {
+    this.unknown.clear();
     const outbox = await this.kept();
     if (outbox) {
       try {
@@ -218,6 +228,8 @@ export class FireStore {
     try {
       const list = await this.outside.server.cooks(this.fire.heard ? this.fire.seq : 0);
       this.tell({ is: "listed", list, askedMs, atMs: this.outside.now() });
+      const back = list.under_way.filter((id) => this.unknown.delete(id));
+      if (back.length > 0) await this.flush();
     } catch {
       this.tell({ is: "lost" });
     }
@@ -298,6 +310,10 @@ export class FireStore {
     }
   }
 
+  private toSend(): Waiting[] {
+    return this.fire.waiting.filter((one) => !this.unknown.has(one.cook));
+  }
+
   /** Sends what waits, a cook at a time, until all is taken or nobody answers. */
   async flush(): Promise<void> {
     if (this.sending) return;
@@ -305,7 +321,7 @@ export class FireStore {
     // What was refused is said until something new is sent: others of the same lot that were taken do not wipe it away.
     let quiet = false;
     try {
-      for (let all = this.fire.waiting; all.length > 0; all = this.fire.waiting) {
+      for (let all = this.toSend(); all.length > 0; all = this.toSend()) {
         const id = all[0]?.cook ?? "";
         const events = ofCook(all, id);
         const ids = events.map((event) => event.id);
@@ -318,6 +334,11 @@ export class FireStore {
           if (!refusal || this.outside.later(refusal.code)) {
             this.tell(refusal ? { is: "problem", message: NOT_KEPT } : { is: "lost" });
             return;
+          }
+          if (refusal.code === "not_found" && this.outside.now() - newestMs(all, id) < WAITS_MS) {
+            this.unknown.add(id);
+            this.tell({ is: "problem", message: UNKNOWN });
+            continue;
           }
           // It will never be taken: said, and not sent for ever. One of several takes none of the others along.
           const at = Number(/^events\[(\d+)\]/.exec(refusal.field)?.[1] ?? Number.NaN);

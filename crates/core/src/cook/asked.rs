@@ -37,6 +37,17 @@ const MOST_BESIDE: f64 = 7.0;
 /// A cook has no more events than this: a line cook's day of probe readings.
 pub const MOST_EVENTS: f64 = 5000.0;
 
+/// Nobody turns a knob more often than this in one cook; each turn is a piece of the run of its own.
+pub const MOST_HEATS: f64 = 200.0;
+
+const HEATS: &str = "changes of the heat";
+
+/// How often the heat was changed.
+fn heats(events: &[Event]) -> f64 {
+    let heats = events.iter().filter(|e| e.happened.is_new_heat());
+    heats.count() as f64
+}
+
 impl CookAsked {
     /// Checks all but the plan, and answers the plan as a fold asks for it.
     pub(super) fn checked(&self) -> Result<PlanAsked, InputError> {
@@ -47,6 +58,8 @@ impl CookAsked {
             (0.0, MOST_EVENTS),
             "events",
         )?;
+        let most = (0.0, MOST_HEATS);
+        checked("events", heats(&self.events), most, HEATS)?;
         for (i, event) in self.events.iter().enumerate() {
             event.check().at("events", i)?;
         }
@@ -61,6 +74,9 @@ impl CookAsked {
         )?;
         for (i, other) in self.beside.iter().enumerate() {
             checked("in_s", other.in_s, (-86400.0, 86400.0), "s").at("beside", i)?;
+            let all = other.events.len() as f64;
+            checked("events", all, (0.0, MOST_EVENTS), "events").at("beside", i)?;
+            checked("events", heats(&other.events), most, HEATS).at("beside", i)?;
             for (j, event) in other.events.iter().enumerate() {
                 event.check().at("events", j).at("beside", i)?;
             }

@@ -126,6 +126,11 @@ impl Happened {
         )
     }
 
+    /// The heat was changed.
+    pub fn is_new_heat(&self) -> bool {
+        matches!(self, Self::Heat { .. })
+    }
+
     /// On the plate, and nothing more said.
     pub const SERVED: Self = Self::Served { knowingly: None };
     /// The lid on.

@@ -40,7 +40,7 @@ pub use advice::{Advice, Could};
 pub use alarm::Alarm;
 pub use answer::{Learned, PromiseTold, Spread, Standing};
 pub use ask::Askable;
-pub use asked::{BesideCook, CookAsked, MOST_EVENTS};
+pub use asked::{BesideCook, CookAsked, MOST_EVENTS, MOST_HEATS};
 pub use came_out::{CameOut, Middle, Moist, SkinOut, Stuck};
 pub use clock::{from_in, has_ended};
 pub use course::Phase;

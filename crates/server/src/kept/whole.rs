@@ -131,7 +131,7 @@ pub fn read(book: BookFile) -> Result<ToKeep, RequestError> {
 }
 
 fn cook_row(file: CookFile) -> Result<(Row, Vec<Event>), RequestError> {
-    let id = super::id_or_new(Some(&file.id))?;
+    let id = cooks::name(Some(&file.id))?;
     let title = super::title(&file.title)?;
     let unread = |cause: Unreadable| RequestError::Field {
         code: "unreadable",
@@ -143,6 +143,7 @@ fn cook_row(file: CookFile) -> Result<(Row, Vec<Event>), RequestError> {
     for (i, event) in file.events.iter().enumerate() {
         event.check().at("events", i)?;
     }
+    cooks::room(&[], &file.events)?;
     let at = cooks::stamp(file.begun_at.as_millisecond());
     let row = cook
         .on(Row::new(List::Cook, id, title, at))

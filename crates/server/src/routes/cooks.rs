@@ -48,7 +48,7 @@ pub async fn cook_list(
     store: web::Data<Store>,
     live: web::Data<Live>,
     query: Queried<CooksQuery>,
-) -> Result<web::Json<CookList>, Refusal> {
+) -> Result<HttpResponse, Refusal> {
     let CooksQuery { since } = lists::query(query)?;
     checked("since", since as f64, (0.0, 1e15), "").map_err(RequestError::Input)?;
     let now_ms = now_ms();
@@ -63,12 +63,18 @@ pub async fn cook_list(
             kept.push(found.stand(&live, now_ms, Turn::List).await);
         }
     }
-    Ok(web::Json(CookList {
+    let list = CookList {
         now_ms,
         seq,
         under_way,
         cooks: kept,
-    }))
+    };
+    // Written off the event loop: fifty slices over time are megabytes, and whoever is at the stove waits behind them.
+    let written =
+        crate::work::compute(move || serde_json::to_vec(&list).map_err(RequestError::ours));
+    Ok(HttpResponse::Ok()
+        .content_type(header::ContentType::json())
+        .body(written.await?))
 }
 
 /// A page of the cooks gone by, and of those that nobody ended, the newest first.

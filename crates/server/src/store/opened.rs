@@ -156,6 +156,8 @@ fn newer(c: &mut SqliteConnection) -> diesel::migration::Result<bool> {
     Ok(applied.iter().any(|one| !known.contains(&one.to_string())))
 }
 
+const LOCKED: &str = "another program holds it locked";
+
 /// What SQLite says, as a person says it.
 fn in_words(said: &str) -> String {
     let known = [
@@ -169,7 +171,7 @@ fn in_words(said: &str) -> String {
             "Unable to open",
             "it cannot be opened (is it a folder, or somebody else's?)",
         ),
-        ("locked", "another program holds it locked"),
+        ("locked", LOCKED),
         ("not a database", "it is no store of Cindo's, or damaged"),
         ("malformed", "it is damaged"),
         ("full", "the disk is full"),
@@ -255,6 +257,7 @@ impl Store {
         let mut c = self
             .get()
             .map_err(|cause| self.file.said(&in_words(&cause.to_string())))?;
+        let before = changes(&mut c);
         let done = work(&mut c);
         let mut failed = self
             .file
@@ -265,17 +268,29 @@ impl Store {
             Err(RequestError::Ours(cause)) => match kept_from(&*cause) {
                 Some(why) => {
                     tracing::error!(%cause, path = %self.file.path.display(), "the store does not take it");
-                    *failed = Some(why.clone());
+                    // Whether somebody holds it is tried at each look.
+                    if why != LOCKED {
+                        *failed = Some(why.clone());
+                    }
                     Err(self.file.said(&why))
                 }
                 None => Err(RequestError::Ours(cause)),
             },
             done => {
-                *failed = None;
+                // What could be read says nothing of what can be written.
+                if failed.is_some() && done.is_ok() && changes(&mut c) > before {
+                    *failed = None;
+                }
                 done
             }
         }
     }
+}
+
+/// Rows that this connection has changed so far.
+fn changes(c: &mut SqliteConnection) -> i64 {
+    let counted = diesel::dsl::sql::<diesel::sql_types::BigInt>("SELECT total_changes()");
+    counted.get_result(c).unwrap_or(0)
 }
 
 /// What keeps the store from working, where the cause lies there and not in what was asked of it.

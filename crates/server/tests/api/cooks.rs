@@ -351,6 +351,21 @@ async fn wrong_events_name_their_field_and_keep_nothing() {
     );
 }
 
+/// Three thousand turns of a knob once computed for ten seconds.
+#[actix_web::test]
+async fn a_knob_turned_for_ever_is_refused_whoever_asks() {
+    let kitchen = Kitchen::new();
+    let turned =
+        |i: usize| json!({ "id": format!("h{i}"), "at_s": i, "kind": "heat", "to_c": 150 });
+    let many: Vec<Value> = (0..201).map(turned).collect();
+    let asked = json!({ "plan": plan(), "events": many, "now_s": 300 });
+    assert_eq!(kitchen.post("/api/cook", &asked).await.field(), "events");
+    let beside = json!([{ "plan": plan(), "in_s": 0, "events": many }]);
+    let asked = json!({ "plan": plan(), "events": [], "now_s": 300, "beside": beside });
+    let said = kitchen.post("/api/cook", &asked).await;
+    assert_eq!(said.field(), "beside[0].events");
+}
+
 /// A cook takes so many events and no more: it never becomes one that cannot be folded.
 #[actix_web::test]
 async fn a_cook_that_is_full_says_so_and_still_stands() {

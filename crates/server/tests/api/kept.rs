@@ -240,6 +240,32 @@ async fn all_that_is_kept_goes_out_and_comes_in() {
     );
 }
 
+/// A cook in a file is held to what one that is begun is held to.
+#[actix_web::test]
+async fn a_cook_of_a_file_is_bounded_and_has_a_name_of_its_own() {
+    let book = Kitchen::on(A_TABLE_EACH).get("/api/book").await.json;
+    let new = Kitchen::new();
+    let spoilt = |spoil: &dyn Fn(&mut Value)| {
+        let mut book = book.clone();
+        spoil(&mut book["cooks"][0]);
+        book
+    };
+    let gone = spoilt(&|cook| cook["id"] = json!("gone"));
+    let said = new.post("/api/import", &gone).await;
+    assert_eq!(said.status, StatusCode::CONFLICT, "{}", said.text);
+    let turned =
+        |i: usize| json!({ "id": format!("h{i}"), "at_s": i, "kind": "heat", "to_c": 150 });
+    let knob = spoilt(&|cook| cook["events"] = (0..201).map(turned).collect());
+    let said = new.post("/api/import", &knob).await;
+    assert_eq!(
+        said.status,
+        StatusCode::UNPROCESSABLE_ENTITY,
+        "{}",
+        said.text
+    );
+    assert_eq!(new.get("/api/cooks/gone").await.json["total"], 0);
+}
+
 /// One cell of bytes that are no text hides one row.
 #[actix_web::test]
 async fn bad_bytes_hide_one_row() {

@@ -111,18 +111,26 @@ fn one_that_another_program_holds_is_said_to_be_locked() {
 async fn a_full_disk_is_said() {
     let folder = tempfile::tempdir().unwrap();
     let store = cindo_server::store::open(folder.path()).unwrap();
-    let full = store.work(|c| {
-        c.batch_execute("PRAGMA max_page_count = 1")?;
-        diesel::sql_query("INSERT INTO kept (list, id, title, form, snapshot, saved_at) VALUES ('card', 'x', '', 1, hex(zeroblob(999999)), '')")
-            .execute(c)?;
-        Ok(())
-    });
+    let add = |most_pages: u32| {
+        store.work(|c| {
+            c.batch_execute(&format!("PRAGMA max_page_count = {most_pages}"))?;
+            diesel::sql_query("INSERT INTO kept (list, id, title, form, snapshot, saved_at) VALUES ('card', 'x', '', 1, hex(zeroblob(999999)), '')")
+                .execute(c)?;
+            Ok(())
+        })
+    };
+    let full = add(1);
     let said = full.unwrap_err().to_string();
     assert!(
         said.contains("disk is full") && said.contains("cindo.sqlite"),
         "{said}"
     );
+    // What can still be read does not make it well; a write does.
+    let cards = store.work(|c| Ok(diesel::sql_query("SELECT 1 FROM kept").execute(c)?));
+    assert!(cards.is_ok());
     assert!(store.wrong().unwrap().to_string().contains("full"));
+    add(1_000_000).unwrap();
+    assert!(store.wrong().is_none());
 }
 
 /// What starting on a folder says, and that it ends at once.

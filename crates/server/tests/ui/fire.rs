@@ -29,19 +29,19 @@ async fn kinds(person: &Person, path: &str) -> Vec<String> {
 }
 
 async fn act(person: &Person, says: &str) {
-    // A second tap within the second is none.
-    tokio::time::sleep(std::time::Duration::from_millis(1000)).await;
     let script = format!(
         "return document.querySelector('[data-testid=act]')?.innerText.startsWith('{says}') ?? false"
     );
     person.until(says, &script).await;
+    // A second tap of a wet finger is none: the button rests, and the next is a tap again.
+    person.settled().await;
 }
 
 async fn look_or_off(person: &Person) {
-    tokio::time::sleep(std::time::Duration::from_millis(1000)).await;
     let script =
         "return /^(Look|Off)/.test(document.querySelector('[data-testid=act]')?.innerText ?? '')";
     person.until("look or off", script).await;
+    person.settled().await;
 }
 
 pub async fn skip_kitchen(person: &Person) {
@@ -96,7 +96,7 @@ async fn a_whole_cook_by_touch() {
     // While it is only worth a look, "Looked" asks what was seen; off is a button of its own.
     person.click("done").await;
     person.click("saw-close").await;
-    tokio::time::sleep(std::time::Duration::from_millis(1000)).await;
+    person.settled().await;
     person.click("off-now").await;
     act(&person, "Serve").await;
     person.click("done").await;

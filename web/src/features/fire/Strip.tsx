@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { useNavigate } from "react-router";
-import type { Advice, Next, Standing } from "../../api";
+import { type Advice, type Next, type Standing, whenRested } from "../../api";
 import { addressOf, EATERS } from "../../card";
 import {
   doneWords,
@@ -23,12 +23,13 @@ import { Trace } from "./Trace";
 
 /** A second tap of a wet finger is no second act, ms. */
 const TWICE_MS = 900;
-const lastTap = new Map<string, number>();
+const tapped = new Set<string>();
 
+/** Counted by no clock: one that is set back would shut the button until it has caught up. */
 function once(cook: string): boolean {
-  const now = Date.now();
-  if (now - (lastTap.get(cook) ?? 0) < TWICE_MS) return false;
-  lastTap.set(cook, now);
+  if (tapped.has(cook)) return false;
+  tapped.add(cook);
+  whenRested(TWICE_MS, () => tapped.delete(cook));
   return true;
 }
 

@@ -5,7 +5,7 @@ use crate::error::RequestError;
 use crate::store::events::{self as stored, EventRow, NewEvent};
 use crate::wire::{EventsNew, UnreadWire};
 use cindo_core::Within;
-use cindo_core::cook::{Event, Happened, LeftOut, MOST_EVENTS as MOST_FOLDED};
+use cindo_core::cook::{Event, Happened, LeftOut, MOST_EVENTS as MOST_FOLDED, MOST_HEATS};
 use cindo_core::quantity::checked;
 use serde_json::Value;
 
@@ -119,7 +119,7 @@ pub(super) fn always_goes_in(event: &Event) -> bool {
 ///
 /// # Errors
 /// Where there is none.
-pub(super) fn room(there: &[EventRow], new: &[Event]) -> Result<(), RequestError> {
+pub fn room(there: &[EventRow], new: &[Event]) -> Result<(), RequestError> {
     let fresh = |e: &&Event| there.iter().all(|row| row.id != e.id);
     let fresh: Vec<&Event> = new.iter().filter(fresh).collect();
     let all = there.len() + fresh.len();
@@ -130,6 +130,17 @@ pub(super) fn room(there: &[EventRow], new: &[Event]) -> Result<(), RequestError
     };
     if !fresh.is_empty() {
         checked("events", all as f64, (0.0, most), "events in all")?;
+    }
+    let heats = fresh.iter().filter(|e| e.happened.is_new_heat()).count();
+    if heats > 0 {
+        let there = there.iter().filter_map(event);
+        let heats = heats + there.filter(|e| e.happened.is_new_heat()).count();
+        checked(
+            "events",
+            heats as f64,
+            (0.0, MOST_HEATS),
+            "changes of the heat",
+        )?;
     }
     Ok(())
 }
@@ -177,5 +188,18 @@ mod tests {
         assert!(room(&rows, &new(Happened::Off)).is_ok());
         // What is there already is no more than that.
         assert!(room(&rows, &[Event::new("e7", 7.0, probe())]).is_ok());
+    }
+
+    /// Three thousand turns of a knob once computed for ten seconds; what was kept stays readable.
+    #[test]
+    fn a_knob_that_is_turned_for_ever_is_refused() {
+        let turned = |i: usize| Event::new(format!("h{i}"), i as f64, Happened::heat_to(150.0));
+        let rows: Vec<EventRow> = (0..MOST_HEATS as usize)
+            .map(|i| row(i, turned(i).happened))
+            .collect();
+        assert!(room(&rows[1..], &[turned(999)]).is_ok());
+        let refused = room(&rows, &[turned(999)]).unwrap_err().to_string();
+        assert!(refused.contains("changes of the heat"), "{refused}");
+        assert!(room(&rows, &[Event::new("new", 1.0, probe())]).is_ok());
     }
 }

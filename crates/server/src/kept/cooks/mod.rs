@@ -7,9 +7,9 @@ mod promise;
 mod told;
 
 pub use add::{Adds, begin, bring, keep, probed, put, reads, stands, with_probe};
-pub use events::{MOST_EVENTS, happened};
+pub use events::{MOST_EVENTS, happened, room};
 pub use fold::Found;
-pub use promise::row;
+pub use promise::{name, row};
 pub use told::line;
 
 use crate::error::RequestError;
@@ -104,14 +104,18 @@ fn with_events(c: &mut SqliteConnection, rows: Vec<Row>) -> Result<Vec<Kept>, Re
     Ok(kept.collect())
 }
 
+fn rows_under_way(c: &mut SqliteConnection, now_ms: i64) -> Result<Vec<Row>, RequestError> {
+    let since = Stands::Since(UNDER_WAY, stamp(now_ms - FORGOTTEN_MS));
+    kept::all(c, List::Cook, &Wanted::stand(since), MOST_UNDER_WAY).map_err(RequestError::ours)
+}
+
 /// Cooks under way, the oldest first.
 ///
 /// # Errors
 /// Whatever the store says.
 pub fn under_way(c: &mut SqliteConnection, now_ms: i64) -> Result<Vec<Kept>, RequestError> {
-    let since = Stands::Since(UNDER_WAY, stamp(now_ms - FORGOTTEN_MS));
-    let rows = kept::all(c, List::Cook, &Wanted::stand(since), MOST_UNDER_WAY);
-    with_events(c, rows.map_err(RequestError::ours)?)
+    let rows = rows_under_way(c, now_ms)?;
+    with_events(c, rows)
 }
 
 /// A page of the cooks that are over or that nobody ended, the newest first, and how many there are.
@@ -160,6 +164,14 @@ pub fn found(
     let Some(cook) = one(c, id)? else {
         return Ok(None);
     };
-    let others = under_way(c, now_ms)?;
+    // Read to the end are only those that may be in its pan: most are not.
+    let others = match cook.pan().map(|pan| serde_json::json!(pan).to_string()) {
+        None => vec![],
+        Some(pan) => {
+            let mut rows = rows_under_way(c, now_ms)?;
+            rows.retain(|row| row.id != id && row.snapshot.contains(&pan));
+            with_events(c, rows)?
+        }
+    };
     Ok(Some(Found::among(cook, &others)))
 }

@@ -15,16 +15,25 @@ use cindo_core::run::Place;
 /// A name that is an address of its own.
 const GONE: &str = "gone";
 
+/// The name of a cook, given or new.
+///
+/// # Errors
+/// One that cannot be a name, or that is an address of another kind.
+pub fn name(given: Option<&str>) -> Result<String, RequestError> {
+    let id = id_or_new(given)?;
+    if id == GONE {
+        return Err(RequestError::Taken { what: WHAT, id });
+    }
+    Ok(id)
+}
+
 /// Begins a cook: what the demo and HTTP both go by. What cannot be planned is not begun.
 ///
 /// # Errors
 /// Whatever is wrong with its name or its plan.
 pub fn row(new: &CookNew, made_ms: i64) -> Result<Row, RequestError> {
     let title = title(&new.title)?;
-    let id = id_or_new(new.id.as_deref())?;
-    if id == GONE {
-        return Err(RequestError::Taken { what: WHAT, id });
-    }
+    let id = name(new.id.as_deref())?;
     if let Some(pan) = &new.pan {
         checked("pan", pan.chars().count() as f64, (1.0, 60.0), "letters")?;
     }
