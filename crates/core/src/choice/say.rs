@@ -25,7 +25,8 @@ fn minutes(s: f64) -> String {
 /// and long, s, a wide and a narrow window, s, little and much weight lost.
 const OVER: [f64; 2] = [0.3, 0.4];
 const CRUST_MM: [f64; 2] = [0.5, 0.3];
-/// A crust thicker than this is burnt, mm. common practice, no source.
+/// A crust thicker than the one is leather, than the other burnt, mm. common practice, no source.
+const LEATHER_MM: f64 = 1.5;
 const BURNT_MM: f64 = 3.0;
 const SOON_S: [f64; 2] = [1500.0, 1500.0];
 const WINDOW_S: [f64; 2] = [45.0, 30.0];
@@ -63,6 +64,8 @@ const TELLS: [Tells; 5] = [
                 let mm = q.crust_mm;
                 if mm > BURNT_MM {
                     format!("Burnt: {mm:.0} mm of crust.")
+                } else if mm > LEATHER_MM {
+                    format!("A crust like leather, {mm:.1} mm.")
                 } else {
                     format!("A crust of {mm:.1} mm, dry and crisp.")
                 }
@@ -147,6 +150,8 @@ pub fn say(
         let good = (apart > 0.0) == tells.more_is_better;
         let say = if good { tells.better } else { tells.worse };
         let sentence = say(here).filter(|sentence| !said.contains(sentence))?;
+        // More crust than anybody eats speaks against it.
+        let good = good && !(tells.code == "crust" && here.crust_mm > LEATHER_MM);
         (apart.abs() > 0.3).then_some((tells.code, good, sentence))
     })
 }
@@ -190,5 +195,11 @@ mod tests {
         };
         assert_eq!(say(&bad, &[still_worse], &[]), None);
         assert_eq!(say(&HERE, &[HERE], &[]), None);
+        // Nothing burnt is praised.
+        for (crust_mm, word, good) in [(1.0, "crisp", true), (2.0, "leather", false), (5.3, "Burnt", false)] {
+            let crusted = Quality { crust_mm, ..HERE };
+            let (_, praised, sentence) = say(&crusted, &[HERE], &[]).unwrap();
+            assert!(praised == good && sentence.contains(word), "{sentence}");
+        }
     }
 }

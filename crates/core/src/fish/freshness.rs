@@ -5,7 +5,7 @@
 //! record: see `keeping`. The older of the two counts.
 
 use super::keeping::Keeping;
-use super::species::Species;
+use super::species::{Hazard, Species};
 use crate::InputError;
 use crate::quantity::checked;
 use serde::{Deserialize, Serialize};
@@ -26,6 +26,9 @@ pub struct Answer {
     /// Ends it together with the worst of any other look.
     #[serde(default)]
     pub suspect: bool,
+    /// As bad as the worst of its look.
+    #[serde(default)]
+    pub bad: bool,
 }
 
 /// One thing to look at.
@@ -103,6 +106,12 @@ pub(super) struct Sum {
     pub most: u32,
     /// One sign is enough.
     pub sign: bool,
+    /// Smells so that it is never called good.
+    pub suspect: bool,
+    /// Signs at their worst, the smell apart.
+    pub bad: u32,
+    /// Looks that were answered.
+    pub looked: usize,
 }
 
 /// A record is good to about a seventh: surely so many times its days, and at most.
@@ -121,10 +130,6 @@ impl Sum {
 }
 
 impl Looks {
-    /// Adds them up.
-    ///
-    /// # Errors
-    /// [`InputError`] for a form, look or option that is not in the list.
     /// What was seen that ends it, or is worst: "gills brown-grey".
     pub(super) fn worst_words(&self) -> Vec<String> {
         let Ok(form) = Form::find(&self.form) else {
@@ -133,7 +138,8 @@ impl Looks {
         let seen = form.look.iter().filter_map(|look| {
             let index = *self.answers.get(&look.key)?;
             let answer = look.options.get(index)?;
-            let worst = index + 1 == look.options.len() || answer.refuse;
+            let last = index + 1 == look.options.len();
+            let worst = last || answer.refuse || answer.suspect || answer.bad;
             worst.then(|| {
                 format!(
                     "{} {}",
@@ -145,10 +151,16 @@ impl Looks {
         seen.collect()
     }
 
+    /// Adds them up.
+    ///
+    /// # Errors
+    /// [`InputError`] for a form, look or option that is not in the list.
     pub(super) fn sum(&self) -> Result<(&'static Form, Sum), InputError> {
         let form = Form::find(&self.form)?;
-        let mut sum = Sum::default();
-        let (mut suspect, mut worst) = (false, false);
+        let mut sum = Sum {
+            looked: self.answers.len(),
+            ..Sum::default()
+        };
         for (key, option) in &self.answers {
             let found = form.look.iter().find(|l| l.key == *key);
             let look = found.ok_or_else(|| {
@@ -165,10 +177,10 @@ impl Looks {
             sum.points += answer.points;
             sum.most += look.options.iter().map(|o| o.points).max().unwrap_or(0);
             sum.sign |= answer.refuse;
-            suspect |= answer.suspect;
-            worst |= index == last && !answer.suspect;
+            sum.suspect |= answer.suspect;
+            sum.bad += u32::from((index == last || answer.bad) && !answer.suspect);
         }
-        sum.sign |= suspect && worst;
+        sum.sign |= sum.suspect && sum.bad > 0;
         Ok((form, sum))
     }
 
@@ -203,12 +215,45 @@ pub(super) fn past(
         if sum.share() >= PAST_SHARE {
             return Ok(Some("past_senses"));
         }
+        // Two of them, or one where what spoils it cannot be cooked away.
+        let histamine = species.is_some_and(|fish| fish.has(Hazard::Histamine));
+        if sum.bad >= if histamine { 1 } else { 2 } {
+            return Ok(Some("past_sign"));
+        }
     }
-    let used = species.map(|fish| (SURELY * keeping.ice_days(fish.waters), fish.ice_days[1]));
-    Ok(used
-        .filter(|(used, keeps)| used >= keeps)
-        .map(|_| "past_days"))
+    let Some(fish) = species else {
+        return Ok(None);
+    };
+    let thawed = keeping.thawed_days(fish.waters);
+    if thawed.is_some_and(|days| SURELY * days >= THAWED_DAYS[1]) {
+        return Ok(Some("past_thawed"));
+    }
+    let used = SURELY * keeping.ice_days(fish.waters);
+    Ok((used >= fish.ice_days[1]).then_some("past_days"))
 }
+
+/// Days on ice that thawed fish keeps, and at most. common practice, no source.
+const THAWED_DAYS: [f64; 2] = [2.0, 4.0];
+
+/// Days on ice that are left of thawed fish, of those that are left otherwise.
+pub(super) fn thawed_left(thawed: f64, left: [f64; 2]) -> [f64; 2] {
+    [
+        left[0].min((THAWED_DAYS[0] - 1.0 - thawed).max(0.0)),
+        left[1].min((THAWED_DAYS[0] - thawed).max(0.0)),
+    ]
+}
+
+/// By its days alone it is at its end: hardly any is left, perhaps none.
+pub(super) fn at_its_end(species: &Species, keeping: &Keeping) -> bool {
+    let used = keeping.ice_days(species.waters);
+    let [low, high] = species.ice_days;
+    keeping.is_known() && low <= AT_MOST * used && high - SURELY * used < LAST_DAYS
+}
+
+/// A record is good to about a seventh: at most so many times its days.
+pub(super) const AT_MOST: f64 = 1.15;
+/// So few days at the most are none to plan with.
+pub(super) const LAST_DAYS: f64 = 3.0;
 
 #[cfg(test)]
 mod tests {

@@ -1,13 +1,14 @@
 //! How fresh a fish is, all told: its looks, its days and the rules about how it was kept, in one answer.
 
-use super::freshness::{FROZEN, Looks, SURELY, Sum};
+use super::freshness::{AT_MOST, FROZEN, LAST_DAYS, Looks, SURELY, Sum, thawed_left};
 use super::hazard::kept;
-use super::keeping::Keeping;
+use super::keeping::{Keeping, Since};
 use super::known::Known;
 use super::rules::Notice;
 use super::species::{Hazard, Origin, Species};
 use crate::InputError;
 use crate::target::Rules;
+use crate::target::safety::out_of_cold;
 use serde::Serialize;
 
 /// What came of it.
@@ -32,23 +33,33 @@ pub struct Judged {
 
 /// A trained panel reads the days to about this, days; an untrained nose is no better.
 const READS_TO_DAYS: f64 = 1.5;
-const AT_MOST: f64 = 1.15;
+
+/// What is known of a fish that is judged, beside which it is.
+#[derive(Debug, Clone, Copy)]
+pub struct Judging<'a> {
+    /// What was seen of it.
+    pub looks: &'a Looks,
+    /// How it was kept.
+    pub keeping: &'a Keeping,
+    /// Since when.
+    pub since: Since,
+    /// It lies in a vacuum pack.
+    pub vacuum: bool,
+}
 
 /// Judges a fish by what was seen and by how it was kept. Time out of the cold counts as well, so
 /// that no two answers differ.
 ///
 /// # Errors
 /// [`InputError`] for a form, look or option that is not in the list.
-pub fn judge(
-    species: &Species,
-    looks: &Looks,
-    keeping: &Keeping,
-    rules: Rules,
-) -> Result<Judged, InputError> {
+pub fn judge(species: &Species, asked: Judging<'_>, rules: Rules) -> Result<Judged, InputError> {
+    let Judging { looks, keeping, .. } = asked;
     let (form, sum) = looks.sum()?;
     let known = Known {
         species: Some(species),
         keeping,
+        since: asked.since,
+        vacuum: asked.vacuum,
         freezing: None,
         origin: Origin::Unknown,
         looks: Some(looks),
@@ -60,14 +71,22 @@ pub fn judge(
     };
     let notices = kept(&known, rules)?;
     let refused = notices.iter().find(|notice| notice.refuses());
-    let nothing = sum.most == 0 && !keeping.is_known();
     let frozen = form.key == FROZEN;
-    let days = (!frozen && !nothing).then(|| days(species, sum, keeping));
-    let message = match (refused, days) {
+    // Two signs say nothing of days.
+    let says_days = keeping.is_known() || sum.looked >= LOOKED_AT;
+    let days = (!frozen && says_days).then(|| days(species, sum, keeping));
+    let state = days.map(|(_, left)| State::of(sum, keeping, left, rules));
+    let message = match (refused, state) {
         (Some(notice), _) => refused_words(notice, looks),
         (None, None) if frozen => frozen_words(sum).into(),
-        (None, None) => "Not looked at yet. Look, smell, and say how it was kept.".into(),
-        (None, Some((_, left))) => fresh_words(species, sum, left, looks.answers.len()).into(),
+        (None, None) if sum.looked == 0 => {
+            "Not looked at yet. Look, smell, and say how it was kept.".into()
+        }
+        (None, None) if sum.bad > 0 || sum.suspect => {
+            "A bad sign. Look at the others before you keep it.".into()
+        }
+        (None, None) => "Not enough to say. Look at the other signs, and smell it.".into(),
+        (None, Some(state)) => state.words(species, sum).into(),
     };
     Ok(Judged {
         points: sum.points,
@@ -75,9 +94,68 @@ pub fn judge(
         refuse: refused.is_some(),
         message,
         used_days: days.map(|(used, _)| used),
-        left_days: days.map(|(_, left)| if refused.is_some() { [0.0, 0.0] } else { left }),
+        left_days: days.map(|(_, left)| match state {
+            _ if refused.is_some() => [0.0, 0.0],
+            Some(State::Today) => [0.0, left[1].min(1.0)],
+            _ => left,
+        }),
         notices,
     })
+}
+
+/// How it stands, from good to its end.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+enum State {
+    Good,
+    Soon,
+    Today,
+    AtItsEnd,
+}
+
+/// Out of the cold for more than this share of what is allowed, or warm for so long, h, it is cooked today.
+const WARMED_SHARE: f64 = 0.5;
+const WARM_C: f64 = 21.0;
+const WARM_H: f64 = 0.5;
+
+impl State {
+    fn of(sum: Sum, keeping: &Keeping, left: [f64; 2], rules: Rules) -> Self {
+        let (cold_c, most_h) = out_of_cold(rules);
+        let warmed = keeping.hours_above(cold_c) > WARMED_SHARE * most_h
+            || keeping.hours_above(WARM_C) > WARM_H;
+        if left[0] <= 0.0 && left[1] < LAST_DAYS {
+            Self::AtItsEnd
+        } else if sum.suspect || warmed {
+            Self::Today
+        } else if left[0] < 2.0 {
+            Self::Soon
+        } else {
+            Self::Good
+        }
+    }
+
+    fn words(self, species: &Species, sum: Sum) -> &'static str {
+        // Heat undoes no histamine: such a fish is never to be saved by cooking it.
+        let histamine = species.has(Hazard::Histamine);
+        match self {
+            Self::AtItsEnd if histamine => {
+                "At its end. Leave it: cooking does not undo histamine."
+            }
+            Self::AtItsEnd => "At its end: smell it again, and cook it through today or leave it.",
+            Self::Today if sum.suspect && histamine => {
+                "It smells fishy. Leave it: cooking does not undo histamine."
+            }
+            Self::Today if sum.suspect => "It smells fishy: cook it through today, or leave it.",
+            Self::Today => "Cook it today: it was out of the cold.",
+            Self::Soon => "Cook it today or tomorrow. Keep it on ice until then.",
+            Self::Good if sum.most == 0 => {
+                "Good by how it was kept. Look at it and smell it as well."
+            }
+            Self::Good if sum.looked < LOOKED_AT => {
+                "Good so far. Look at the other signs too, and smell it."
+            }
+            Self::Good => "Good. Keep it on ice.",
+        }
+    }
 }
 
 /// Days on ice that are used and left, low and high: by the senses `(1 - share) x keeps +- 1.5`,
@@ -87,6 +165,9 @@ fn days(species: &Species, sum: Sum, keeping: &Keeping) -> ([f64; 2], [f64; 2]) 
     let recorded = keeping.ice_days(species.waters);
     let mut used = [SURELY * recorded, AT_MOST * recorded];
     let mut left = [low - used[1], high - used[0]];
+    if let Some(thawed) = keeping.thawed_days(species.waters) {
+        left = thawed_left(thawed, left);
+    }
     if sum.most > 0 {
         let gone = sum.share();
         used = [
@@ -123,26 +204,6 @@ fn refused_words(notice: &Notice, looks: &Looks) -> String {
 /// From so many signs on it is said to be good.
 const LOOKED_AT: usize = 3;
 
-fn fresh_words(species: &Species, sum: Sum, left: [f64; 2], looked: usize) -> &'static str {
-    // Heat undoes no histamine: such a fish is never to be saved by cooking it.
-    let histamine = species.has(Hazard::Histamine);
-    if left[0] <= 0.0 && left[1] < 3.0 {
-        if histamine {
-            "At its end. Leave it: cooking does not undo histamine."
-        } else {
-            "At its end: smell it again, and cook it through today or leave it."
-        }
-    } else if left[0] < 2.0 {
-        "Cook it today or tomorrow. Keep it on ice until then."
-    } else if sum.most == 0 {
-        "Good by how it was kept. Look at it and smell it as well."
-    } else if looked < LOOKED_AT {
-        "Good so far. Look at the other signs too, and smell it."
-    } else {
-        "Good. Keep it on ice."
-    }
-}
-
 #[cfg(test)]
 mod tests {
     use super::super::Span;
@@ -158,11 +219,18 @@ mod tests {
     fn cod(answers: &[(&str, usize)], kept: &[Span]) -> Judged {
         let species = Species::find("cod").unwrap();
         let keeping = Keeping::new(kept).unwrap();
-        judge(&species, &seen(answers), &keeping, Rules::Us).unwrap()
+        let looks = seen(answers);
+        let asked = Judging {
+            looks: &looks,
+            keeping: &keeping,
+            since: Since::Unknown,
+            vacuum: false,
+        };
+        judge(&species, asked, Rules::Us).unwrap()
     }
 
     fn all(option: usize) -> Vec<(&'static str, usize)> {
-        ["smell", "eyes", "gills", "skin", "flesh"]
+        ["smell", "eyes", "gills", "skin", "slime", "flesh"]
             .map(|look| (look, option))
             .to_vec()
     }
@@ -176,9 +244,14 @@ mod tests {
         );
         let older = cod(&all(1), &[]);
         assert!(older.left_days.unwrap()[1] < fresh.left_days.unwrap()[1]);
-        // Two thirds of the points leave a third of the days.
-        let two = cod(&[("smell", 2), ("gills", 1)], &[]);
-        assert_eq!(two.left_days.unwrap(), [3.0, 9.0]);
+        // A third of the points leaves two thirds of the days; fewer than three signs say nothing of days.
+        let third = [("smell", 1), ("gills", 1), ("eyes", 1), ("skin", 0)];
+        let left = cod(&third, &[]).left_days.unwrap();
+        assert!((left[0] - (0.7 * 9.0 - 1.5)).abs() < 1e-9, "{left:?}");
+        assert_eq!(cod(&third[..2], &[]).left_days, None);
+        // Fishy is never good, however fair the rest.
+        let fishy = cod(&[("smell", 2), ("gills", 1), ("eyes", 1), ("skin", 0)], &[]);
+        assert!(!fishy.message.contains("Good") && fishy.left_days.unwrap()[1] <= 1.0);
         let days = |at_c: f64| {
             let kept = [Span { at_c, hours: 72.0 }];
             cod(&[], &kept).left_days.unwrap()[1]

@@ -24,6 +24,20 @@ pub struct Span {
     pub at_c: f64,
 }
 
+/// Since when a record says how a fish was kept: limits count from the catch.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub enum Since {
+    /// Nobody has said: it counts as since it was bought.
+    #[default]
+    Unknown,
+    /// Since it was bought; what was before, nobody has said.
+    Bought,
+    /// Since the catch, or the seller's own record goes back so far.
+    Catch,
+}
+
 /// Colder than this it is frozen, C.
 pub(super) const FROZEN_C: f64 = -3.0;
 /// Longest record that anybody writes, spans.
@@ -49,6 +63,12 @@ fn rate(waters: Waters, t: f64) -> f64 {
         Waters::Tropical => (0.12 * t).exp(),
         Waters::Cold | Waters::Temperate => (1.0 + 0.1 * t).powi(2),
     }
+}
+
+fn ice_days(spans: &[Span], waters: Waters) -> f64 {
+    spans.iter().fold(0.0, |days, span| {
+        days + span.hours / 24.0 * rate(waters, span.at_c)
+    })
 }
 
 impl Keeping {
@@ -95,12 +115,35 @@ impl Keeping {
         first.is_some_and(|span| span.at_c < FROZEN_C)
     }
 
+    /// Hours at a temperature or above it, all together.
+    pub fn hours_from(&self, from_c: f64) -> f64 {
+        let there = self.0.iter().filter(|span| span.at_c >= from_c);
+        there.map(|span| span.hours).sum()
+    }
+
+    /// The spans since it was last frozen; none where it never was, or still is.
+    fn since_frozen(&self) -> Option<&[Span]> {
+        let frozen = |span: &Span| span.at_c < FROZEN_C && span.hours > 0.0;
+        let last = self.0.iter().rposition(frozen)?;
+        Some(&self.0[last + 1..]).filter(|rest| rest.iter().any(|span| span.hours > 0.0))
+    }
+
+    /// Days on melting ice that it amounts to since it thawed; none where it did not.
+    pub fn thawed_days(&self, waters: Waters) -> Option<f64> {
+        self.since_frozen().map(|spans| ice_days(spans, waters))
+    }
+
+    /// It was frozen, then out of the cold, then frozen again.
+    pub fn refrozen(&self, cold_c: f64) -> bool {
+        let mut spans = self.0.iter().filter(|span| span.hours > 0.0);
+        spans.any(|span| span.at_c < FROZEN_C)
+            && spans.any(|span| span.at_c > cold_c)
+            && spans.any(|span| span.at_c < FROZEN_C)
+    }
+
     /// Days on melting ice that it amounts to.
     pub fn ice_days(&self, waters: Waters) -> f64 {
-        let spans = self.0.iter();
-        spans.fold(0.0, |days, span| {
-            days + span.hours / 24.0 * rate(waters, span.at_c)
-        })
+        ice_days(&self.0, waters)
     }
 
     /// With another span after it.
@@ -145,6 +188,22 @@ mod tests {
             assert_eq!(error.field(), "at_c");
         }
         assert_eq!(spoilage_rate(Waters::Cold, -20.0).unwrap(), 0.0);
+    }
+
+    #[test]
+    fn what_thawed_counts_from_then_and_freezing_again_is_seen() {
+        let span = |hours, at_c| Span { hours, at_c };
+        let kept = |spans: &[Span]| Keeping::new(spans).unwrap();
+        let days = |spans: &[Span]| kept(spans).thawed_days(Waters::Cold);
+        assert_eq!(days(&[span(48.0, 0.0)]), None);
+        assert_eq!(days(&[span(48.0, 0.0), span(99.0, -20.0)]), None);
+        let thawed = [span(48.0, 0.0), span(99.0, -20.0), span(24.0, 0.0)];
+        assert_eq!(days(&thawed), Some(1.0));
+        let again = [span(99.0, -20.0), span(3.9, 20.0), span(9.0, -20.0)];
+        assert!(kept(&again).refrozen(5.0));
+        // Thawed in the cold it may be; and fish that is frozen late is not frozen again.
+        assert!(!kept(&[span(99.0, -20.0), span(9.0, 2.0), span(9.0, -20.0)]).refrozen(5.0));
+        assert!(!kept(&[span(2.0, 20.0), span(9.0, -20.0)]).refrozen(5.0));
     }
 
     #[test]

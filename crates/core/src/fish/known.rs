@@ -3,8 +3,8 @@
 
 use super::freezing::Freezing;
 use super::freshness::Looks;
-use super::keeping::Keeping;
-use super::species::{Origin, Species};
+use super::keeping::{Keeping, Since};
+use super::species::{Danger, Hazard, Origin, Species};
 use crate::target::safety;
 use crate::target::{Aim, Goal, Rules, Safety};
 use serde::{Deserialize, Serialize};
@@ -49,6 +49,10 @@ pub struct Known<'a> {
     pub species: Option<&'a Species>,
     /// How it was kept.
     pub keeping: &'a Keeping,
+    /// Since when.
+    pub since: Since,
+    /// It lies in a vacuum pack.
+    pub vacuum: bool,
     /// How it was frozen, if it was.
     pub freezing: Option<Freezing>,
     /// Wild or farmed.
@@ -67,6 +71,19 @@ pub struct Known<'a> {
     pub stuffed: bool,
 }
 
+impl Known<'_> {
+    /// Nobody has said whether it has this.
+    pub(super) fn unchecked(&self, danger: Danger) -> bool {
+        self.species
+            .is_none_or(|fish| fish.unchecked.contains(&danger))
+    }
+
+    /// It has this, or nobody has said that it has not.
+    pub(super) fn may_have(&self, hazard: Hazard, danger: Danger) -> bool {
+        self.unchecked(danger) || self.species.is_some_and(|fish| fish.has(hazard))
+    }
+}
+
 /// Who eats, and by whose rules.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
 pub struct Guests {
@@ -74,6 +91,8 @@ pub struct Guests {
     pub eaters: Eaters,
     /// Whose rules.
     pub rules: Rules,
+    /// They are guests, and not one's own family.
+    pub served: bool,
 }
 
 /// How hot it is to become, or becomes.

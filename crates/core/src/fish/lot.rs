@@ -3,9 +3,9 @@
 //! as the day began, it was frozen as it ended.
 
 use super::freezing::Freezing;
-use super::freshness::Looks;
+use super::freshness::{self, Looks};
 use super::hazard::kept;
-use super::keeping::{FROZEN_C, Keeping, Span};
+use super::keeping::{FROZEN_C, Keeping, Since, Span};
 use super::known::Known;
 use super::rules::Notice;
 use super::species::{Origin, Species};
@@ -33,6 +33,8 @@ pub struct Lot {
     pub thawed_h: Option<f64>,
     /// To be used before this, if that is written on it, h.
     pub use_by_h: Option<f64>,
+    /// It came in a vacuum pack and lies in it.
+    pub vacuum: bool,
 }
 
 /// What a lot is at some time.
@@ -169,6 +171,8 @@ impl Lot {
         let known = Known {
             species: Some(species),
             keeping: &keeping,
+            since: Since::Bought,
+            vacuum: self.vacuum,
             freezing,
             origin: Origin::Unknown,
             looks: None::<&Looks>,
@@ -180,7 +184,9 @@ impl Lot {
         };
         let mut notices = kept(&known, rules)?;
         let received_warm = self.received_c > safety::COLD_C;
-        if received_warm && self.warm_h.is_none() {
+        // So warm in no time, nobody believes.
+        let in_no_time = self.received_c > WARM_SOON_C && self.warm_h < Some(WARM_SOON_H);
+        if received_warm && (self.warm_h.is_none() || in_no_time) {
             notices.push(Notice::by("received_warm", rules));
         }
         let past_use_by = self.use_by_h.is_some_and(|h| h <= now_h);
@@ -190,7 +196,11 @@ impl Lot {
         notices.sort_by_key(|notice| std::cmp::Reverse(notice.severity));
         let left_days = (self.kept_c >= FROZEN_C).then(|| {
             let used = keeping.ice_days(species.waters);
-            species.ice_days.map(|keeps| (keeps - used).max(0.0))
+            let left = species.ice_days.map(|keeps| (keeps - used).max(0.0));
+            match keeping.thawed_days(species.waters) {
+                Some(thawed) => freshness::thawed_left(thawed, left),
+                None => left,
+            }
         });
         Ok(LotState {
             days: ((now_h - self.received_h) / 24.0).floor() as i64,
@@ -206,6 +216,9 @@ impl Lot {
     }
 }
 
+/// Fish from the ice is not warmer than this, C, before so long, h. common practice, no source.
+const WARM_SOON_C: f64 = 8.0;
+const WARM_SOON_H: f64 = 0.5;
 /// What fish was at that had been out of the cold before it came in cold, C: of such time the shorter
 /// limits count.
 const WARM_BEFORE_C: f64 = 22.0;

@@ -3,7 +3,7 @@
 
 use super::freezing::Freezing;
 use super::known::{Heated, Known};
-use super::species::{Hazard, Origin, Species};
+use super::species::{Danger, Hazard, Origin, Species};
 use crate::target::{Goal, Rules};
 use crate::{InputError, Within};
 
@@ -35,7 +35,7 @@ const RAW_BELOW_C: f64 = 35.0;
 
 /// Whether a record answers for worms: a freezing as the rules ask, or farming on pellets.
 pub fn free_of_parasites(known: &Known<'_>, rules: Rules) -> Result<bool, InputError> {
-    let unknown = known.species.is_none_or(|fish| !fish.hazards_known);
+    let unknown = known.unchecked(Danger::Parasites);
     let needs = unknown
         || known.species.is_some_and(|fish| match rules {
             Rules::Us => fish.has(Hazard::Parasites) && !exempt_tuna(fish),

@@ -4,14 +4,14 @@ use super::cut::Cut;
 use super::freezing::Freezing;
 use super::freshness::Looks;
 use super::hazard::notices;
-use super::keeping::{Keeping, Span};
+use super::keeping::{Keeping, Since, Span};
 use super::known::{Cavity, Guests, Heated, Known, figure_c};
 use super::rules::Notice;
 use super::species::{Origin, SkinEats, Species};
 use crate::heat::Shape;
 use crate::matter::{Composition, FREEZE_C, Material};
 use crate::quantity::{Celsius, Mass, Thickness, checked};
-use crate::target::{Aim, Family, TargetAsked};
+use crate::target::{Aim, FOOD_SAFETY, Family, Goal, TargetAsked};
 use crate::{InputError, Within, Wrong};
 use serde::{Deserialize, Serialize};
 use std::sync::Arc;
@@ -135,6 +135,10 @@ pub struct PieceAsked {
     pub origin: Origin,
     /// How it was kept, a span after another.
     pub keeping: Vec<Span>,
+    /// Since when.
+    pub since: Since,
+    /// It lies in a vacuum pack.
+    pub vacuum: bool,
     /// How it was frozen, if it was.
     pub freezing: Option<Freezing>,
     /// What is in its belly.
@@ -184,6 +188,10 @@ pub struct Piece {
     pub origin: Origin,
     /// How it was kept.
     pub keeping: Keeping,
+    /// Since when.
+    pub since: Since,
+    /// It lies in a vacuum pack.
+    pub vacuum: bool,
     /// How it was frozen, if it was.
     pub freezing: Option<Freezing>,
     /// What is in its belly.
@@ -362,6 +370,8 @@ impl Piece {
             measured,
             origin: asked.origin,
             keeping,
+            since: asked.since,
+            vacuum: asked.vacuum,
             freezing: asked.freezing,
             cavity: asked.cavity,
             looks: asked.looks.clone(),
@@ -392,7 +402,14 @@ impl Piece {
             .as_ref()
             .filter(|_| self.cut.family().is_none());
         let usual = fish.and_then(|fish| fish.usual.as_deref());
-        self.family()?.aim(asked, usual, figure_c(self.stuffed()))
+        let figure_c = figure_c(self.stuffed());
+        let aim = self.family()?.aim(asked, usual, figure_c)?;
+        if self.stuffed() && !matches!(aim.goal, Goal::Figure(_)) {
+            // Whatever doneness was chosen: the stuffing is what must be hot.
+            let figure = TargetAsked::Level(FOOD_SAFETY.to_owned());
+            return self.family()?.aim(&figure, usual, figure_c);
+        }
+        Ok(aim)
     }
 
     /// Stuffed, as far as anything of the kind can be.
@@ -405,6 +422,8 @@ impl Piece {
         Known {
             species: self.species.as_deref(),
             keeping: &self.keeping,
+            since: self.since,
+            vacuum: self.vacuum,
             freezing: self.freezing,
             origin: self.origin,
             looks: self.looks.as_ref(),

@@ -187,6 +187,7 @@ mod tests {
         let kept_by = [
             include_str!("hazard.rs"),
             include_str!("freshness.rs"),
+            include_str!("judge.rs"),
             include_str!("lot.rs"),
             include_str!("parasites.rs"),
             include_str!("../plan/warn.rs"),

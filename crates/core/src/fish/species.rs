@@ -115,6 +115,47 @@ pub enum Hazard {
     FineBones,
     /// Blood that is poisonous until it is well heated.
     Serum,
+    /// Poison in the flesh that no heat destroys.
+    Poison,
+}
+
+/// What is asked of a fish that is not in the list, each by itself.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Deserialize, Serialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub enum Danger {
+    /// Histamine.
+    Histamine,
+    /// Worms.
+    Parasites,
+    /// Toxin of warm reefs.
+    ReefToxin,
+    /// Mercury.
+    Mercury,
+    /// Poison of its own, in the flesh or in the blood.
+    Poison,
+}
+
+impl Danger {
+    /// All of them.
+    pub const ALL: [Self; 5] = [
+        Self::Histamine,
+        Self::Parasites,
+        Self::ReefToxin,
+        Self::Mercury,
+        Self::Poison,
+    ];
+
+    /// In words.
+    pub fn name(self) -> &'static str {
+        match self {
+            Self::Histamine => "histamine",
+            Self::Parasites => "worms",
+            Self::ReefToxin => "reef toxin",
+            Self::Mercury => "mercury",
+            Self::Poison => "poison",
+        }
+    }
 }
 
 /// Class of advice on mercury.
@@ -171,9 +212,12 @@ pub struct Species {
     /// Eaten rare like tuna when it was frozen for it, though its family is another.
     #[serde(default)]
     pub rare_if_frozen: bool,
-    /// Somebody has looked into what can hurt: what is not in the list is not there.
-    #[serde(default = "looked_into")]
-    pub hazards_known: bool,
+    /// What nobody has asked about yet: it counts as there.
+    #[serde(default)]
+    pub unchecked: Vec<Danger>,
+    /// A kitchen wrote it down itself.
+    #[serde(skip)]
+    pub own: bool,
     /// Class of mercury advice.
     pub mercury: Mercury,
     /// Where it lives.
@@ -199,11 +243,6 @@ pub struct Species {
     /// The source is of a near relation.
     #[serde(default)]
     pub stand_in: bool,
-}
-
-/// The rows that ship were.
-const fn looked_into() -> bool {
-    true
 }
 
 #[derive(Deserialize)]

@@ -32,6 +32,9 @@ pub struct KitchenAsked {
     /// Nothing here reads the middle of a fish.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub no_thermometer: bool,
+    /// Who eats here are guests: fish that can carry living worms is not offered to them.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub serves_others: bool,
 }
 
 /// What is the same for every pan in the room.
@@ -44,6 +47,8 @@ pub struct Kitchen {
     pub kit: Kit,
     /// Nothing here reads the middle of a fish.
     pub no_thermometer: bool,
+    /// Who eats here are guests.
+    pub serves_others: bool,
 }
 
 impl Kitchen {
@@ -53,6 +58,7 @@ impl Kitchen {
         rules: Rules::Us,
         kit: Kit::ALL,
         no_thermometer: false,
+        serves_others: false,
     };
 
     /// Checks a kitchen.
@@ -63,6 +69,7 @@ impl Kitchen {
         Ok(Self {
             rules: asked.rules,
             no_thermometer: asked.no_thermometer,
+            serves_others: asked.serves_others,
             kit: asked
                 .kit
                 .as_ref()

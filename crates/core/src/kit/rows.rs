@@ -29,6 +29,14 @@ impl Figure {
         }
     }
 
+    /// The most that is met: a bare number is its own.
+    pub fn most(self) -> f64 {
+        match self {
+            Self::Bare(at) => at,
+            Self::Ranged { range, .. } => range[1],
+        }
+    }
+
     fn check(self, field: &str, limits: (f64, f64), unit: &'static str) -> Result<(), InputError> {
         checked(field, self.at(), limits, unit)?;
         if let Self::Ranged {

@@ -19,7 +19,7 @@ settings! {
 method! {
     kind: "slow_bake",
     name: "Slow bake",
-    summary: "A low oven, a shallow dish, oil or butter on the fish.",
+    summary: "A low oven, a shallow dish, a film of fat on the fish.",
     contains: |set| set.coating.contains(),
     nature: Nature {
         hands_off: 0.95,

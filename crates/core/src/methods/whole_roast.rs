@@ -4,6 +4,7 @@
 //! spine, then 4-5 min rest.
 
 use super::way::*;
+use crate::fish::Cut;
 
 settings! {
     oven_c: f64 = media::oven_c((150.0, 250.0), 200.0),
@@ -59,11 +60,27 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 }
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+    let flat = piece.cut == Cut::WholeFlat;
+    let prepare = match (piece.stuffed(), flat) {
+        (true, true) => {
+            "Clip the fins, take out the gills, fill the pocket loosely. Heat the oven"
+        }
+        (true, false) => {
+            "Clip the fins, take out the gills, fill it loosely; stand it on stalks. Heat the oven"
+        }
+        (false, true) => "Clip the fins, take out the gills. Heat the oven",
+        (false, false) => {
+            "Clip the fins, take out the gills; stand it on stalks. Heat the oven"
+        }
+    };
+    let into = if flat {
+        "Into the middle of the oven, dark side up"
+    } else {
+        "Into the middle of the oven, back up"
+    };
     let mut steps = vec![
-        story.heat_up(Hot::Oven, "Clip the fins, take out the gills, fill the cavity; stand it on stalks. Heat the oven",
-        )
-        .at_c(set.oven_c),
-        Step::start("Into the middle of the oven, back up"),
+        story.heat_up(Hot::Oven, prepare).at_c(set.oven_c),
+        Step::start(into),
     ];
     let serve = if piece.scales {
         "Lift skin and scales off in one, then the flesh off the bones. Serve"

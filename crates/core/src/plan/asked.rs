@@ -143,6 +143,7 @@ pub(super) fn guests(eaters: Eaters, kitchen: &Kitchen) -> Guests {
     Guests {
         eaters,
         rules: kitchen.rules,
+        served: kitchen.serves_others,
     }
 }
 

@@ -2,6 +2,7 @@
 
 use super::answer::Batch;
 use super::asked::Cooking;
+use super::warn::batch_g;
 use crate::heat::{Moment, Sink};
 use crate::run::{Bench, Fidelity, Truth};
 
@@ -48,6 +49,8 @@ pub(super) fn largest(cooking: &Cooking<'_>, off_heat_s: f64) -> Option<Batch> {
             too_much = middle;
         }
     }
+    // By weight too: heat is not all that a batch must keep to.
+    let fits = programme.fill.map_or(fits, |fill| fits.min(batch_g(fill.litres)));
     Some(Batch {
         drop_k: allowed.drop_k,
         most_g: fits,

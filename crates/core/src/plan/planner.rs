@@ -154,7 +154,7 @@ pub(crate) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         .method
         .words(piece, &cooking.chosen, cooking.kitchen, &story)?;
     say_what_it_is(piece, &signs, &mut steps);
-    let allergens = cooking.method.allergens(&cooking.chosen, cooking.kitchen)?;
+    let allergens = allergens(cooking, &steps)?;
     let probe = match aim.goal {
         Goal::Figure(figure_c) if aim.probed || asked.eaters.at_risk() => {
             Some(probe.unwrap_or(Probe {
@@ -200,7 +200,7 @@ pub(crate) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         }
         first.cautions.push(Caution {
             code: "allergens",
-            message: Allergen::sentence(&allergens).into(),
+            message: Allergen::sentence(&allergens, cooking.kitchen.rules).into(),
         });
     }
     if !refused.is_empty() {
@@ -245,6 +245,19 @@ pub(crate) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         field,
         thin_field: thin.and_then(|thin| thin.field),
     })
+}
+
+/// What is in it by its settings, and whatever its words tell the cook to put on it.
+fn allergens(cooking: &Cooking<'_>, steps: &[Step]) -> Result<Vec<Allergen>, InputError> {
+    let mut all = cooking.method.allergens(&cooking.chosen, cooking.kitchen)?;
+    let words = steps.iter().flat_map(|step| {
+        let cautions = step.cautions.iter().map(|caution| &*caution.message);
+        [step.act.words.as_str()].into_iter().chain(cautions)
+    });
+    all.extend(words.flat_map(Allergen::named_in));
+    all.sort();
+    all.dedup();
+    Ok(all)
 }
 
 fn crisp_mm(cooking: &Cooking<'_>, outcome: &Outcome) -> f64 {

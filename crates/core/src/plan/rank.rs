@@ -161,7 +161,8 @@ fn way(
     if let Some(notice) = plan.refused.first() {
         return out(way, vec![Reason::bad(notice.code, notice.message.clone())]);
     }
-    if let Some(reason) = tonight.too_late(plan.to_plate_s()) {
+    let words = tonight.rules_out(&cooking.programme.heating, &plan.allergens);
+    if let Some(reason) = words.or_else(|| tonight.too_late(plan.to_plate_s())) {
         return out(way, vec![reason]);
     }
     let quality = like(method, &plan, &cooking.programme.heating);

@@ -10,6 +10,7 @@ use crate::kit::Kitchen;
 use crate::matter::{FREEZE_C, water};
 use crate::quantity::checked;
 use crate::run::{Bench, Fidelity, Fire, Programme, Stage, Truth, What};
+use crate::target::safety::out_of_cold;
 use crate::target::{Rules, safety};
 use crate::{InputError, Within};
 use serde::Serialize;
@@ -23,6 +24,8 @@ pub enum Thawing {
     Water(f64),
     /// In a room at so many C: computed to show why, and refused.
     Room(f64),
+    /// In a microwave: refused; the time is that of a room.
+    Microwave,
 }
 
 /// Something frozen.
@@ -69,10 +72,12 @@ pub struct CoolAsked {
     pub from_c: f64,
     /// How.
     pub how: Cooling,
+    /// By whose rules.
+    pub rules: Rules,
 }
 
 /// How long it takes.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Cooled {
     /// The warmest part is at 21 C, s after it was at 57 C or at the start; none when it never
@@ -82,10 +87,15 @@ pub struct Cooled {
     pub to_5c_s: Option<f64>,
     /// Within two hours, and six in all.
     pub within_limit: bool,
+    /// Why it must not be kept at all.
+    pub refused: Vec<Notice>,
 }
 
 /// Nothing here takes longer than two days, s.
 const LONGEST_S: f64 = 48.0 * 3600.0;
+/// Water that is asked about, C.
+const WARMEST_WATER_C: f64 = 60.0;
+const ROOM_C: f64 = 20.0;
 /// Air in a fridge, W/(m2 K), with its walls.
 const FRIDGE_W_M2K: f64 = 6.0;
 /// Bag in moving water, W/(m2 K): film and plastic.
@@ -160,18 +170,27 @@ pub fn thaw(asked: &ThawAsked) -> Result<Thawed, InputError> {
     let face = match asked.how {
         Thawing::Fridge(t_c) => in_fridge(checked("at_c", t_c, (1.0, safety::COLD_C), "C")?),
         Thawing::Water(t_c) => {
-            let t_c = checked("at_c", t_c, (2.0, safety::THAW_WATER_C), "C")?;
+            // Warmer than the rule allows it is computed as well, and refused.
+            let t_c = checked("at_c", t_c, (2.0, WARMEST_WATER_C), "C")?;
             Face::touching(BAGGED_W_M2K, Medium::Held(t_c))
         }
         Thawing::Room(t_c) => in_fridge(checked("at_c", t_c, (safety::COLD_C, 40.0), "C")?),
+        Thawing::Microwave => in_fridge(ROOM_C),
     };
     let mut said = kept(&piece.known(), asked.rules).within("piece")?;
     said.retain(Notice::refuses);
     said.push(Notice::by("vacuum_pack", asked.rules));
-    if matches!(asked.how, Thawing::Room(_)) {
-        said.push(Notice::by("room_thaw", asked.rules));
+    match asked.how {
+        Thawing::Room(_) => said.push(Notice::by("room_thaw", asked.rules)),
+        Thawing::Water(t_c) if t_c > safety::THAW_WATER_C => {
+            said.push(Notice::by("warm_water_thaw", asked.rules));
+        }
+        Thawing::Microwave => said.push(Notice::by("microwave_thaw", asked.rules)),
+        _ => {}
     }
     let (refused, notices) = said.into_iter().partition(Notice::refuses);
+    // What it was warm before counts.
+    let warm_s = 3600.0 * piece.keeping.hours_above(out_of_cold(asked.rules).0);
     let mut watch = Watch {
         above_5c_s: 0.0,
         under_57: None,
@@ -183,7 +202,7 @@ pub fn thaw(asked: &ThawAsked) -> Result<Thawed, InputError> {
     Ok(Thawed {
         thawed_s: thawed.unwrap_or(LONGEST_S),
         above_5c_s: watch.above_5c_s,
-        within_limit: thawed.is_some() && watch.above_5c_s <= safety::THAWED_WARM_S,
+        within_limit: thawed.is_some() && watch.above_5c_s + warm_s <= safety::THAWED_WARM_S,
         refused,
         notices,
     })
@@ -197,6 +216,8 @@ pub fn thaw(asked: &ThawAsked) -> Result<Thawed, InputError> {
 pub fn cool(asked: &CoolAsked) -> Result<Cooled, InputError> {
     let piece = Piece::new(&asked.piece).within("piece")?;
     let from_c = checked("from_c", asked.from_c, (safety::COOL_MIDDLE_C, 100.0), "C")?;
+    let mut refused = kept(&piece.known(), asked.rules).within("piece")?;
+    refused.retain(Notice::refuses);
     let face = match asked.how {
         Cooling::Fridge(t_c) => in_fridge(checked("at_c", t_c, (1.0, 4.5), "C")?),
         Cooling::IceWater => Face::touching(BAGGED_W_M2K, Medium::Held(0.5)),
@@ -218,5 +239,6 @@ pub fn cool(asked: &CoolAsked) -> Result<Cooled, InputError> {
         to_21c_s,
         to_5c_s,
         within_limit: within(to_21c_s, safety::COOL_FIRST_S) && within(to_5c_s, safety::COOL_ALL_S),
+        refused,
     })
 }

@@ -6,7 +6,7 @@ use crate::fish::{Guests, Heated, Notice, State};
 use crate::heat::Shape;
 use crate::kit::FatMargin;
 use crate::run::{Fire, Outcome};
-use crate::target::Goal;
+use crate::target::{Goal, Rules};
 use crate::{InputError, Within};
 
 /// A pan that drops more than this loses the sear, K.
@@ -16,6 +16,42 @@ const THIN_END_OVER_K: f64 = 6.0;
 /// Non-stick coatings begin to break down, and fume, C. From memory, medium confidence.
 pub(crate) const COATING_HOT_C: f64 = 230.0;
 pub(crate) const COATING_FUMES_C: f64 = 260.0;
+
+/// Frying oil, g/l at room temperature.
+const OIL_G_L: f64 = 920.0;
+/// Fish to oil by weight: a batch keeps to the one, from the other on it floods over the rim. From memory, medium
+/// confidence.
+pub(super) const BATCH_OF_OIL: f64 = 1.0 / 6.0;
+const FLOODS_OF_OIL: f64 = 0.5;
+/// So much over a mark is none, share.
+const AT_THE_MARK: f64 = 1.02;
+
+/// Most that goes into oil at once, g.
+pub(super) fn batch_g(litres: f64) -> f64 {
+    BATCH_OF_OIL * OIL_G_L * litres
+}
+
+/// What runs over is refused; what should go in by batches is said.
+fn too_full(cooking: &Cooking<'_>, rules: Rules) -> Option<Notice> {
+    let (piece, programme) = (cooking.piece, &cooking.programme);
+    let fill = programme.fill?;
+    if programme.fire != Fire::Oil {
+        let over = fill.fish_g > 1000.0 * fill.litres;
+        return over.then(|| Notice::by("pot_overflows", rules));
+    }
+    let most_g = batch_g(fill.litres);
+    let n = (most_g / piece.mass.value()).floor().max(1.0);
+    if fill.litres > AT_THE_MARK * fill.most_l {
+        Some(Notice::by("oil_too_full", rules))
+    } else if fill.fish_g > FLOODS_OF_OIL * OIL_G_L * fill.litres {
+        Some(Notice::by("oil_floods", rules))
+    } else if fill.fish_g > most_g && f64::from(piece.pieces) > n {
+        let words = format!("Fry in batches of {n:.0}: more cools the oil and rises over the rim.");
+        Some(Notice::computed("fry_in_batches", words, None))
+    } else {
+        None
+    }
+}
 
 /// How the piece came out.
 pub(super) struct Came<'a> {
@@ -62,6 +98,8 @@ pub(super) fn warn(
             add("hob_too_weak", "This hob cannot hold a pan that hot.", None);
         }
     }
+    said.extend(too_full(cooking, rules));
+    let mut add = |code, message: &str, by_k| said.push(Notice::computed(code, message, by_k));
     let chosen_fat = cooking.chosen.fat().map(|(key, _)| key);
     if let Some(fat) = fats
         .iter()

@@ -27,7 +27,7 @@ pub use field::{FieldAsked, FieldSink, SliceField};
 pub use fire::Fire;
 pub use kinetics::{lethality_listeria, setting_rate_1_s};
 pub use past::{Outcome, Past, PeakSink, RIM_C, Tally, juice_share};
-pub use programme::{Allowed, Heating, Hot, Programme};
+pub use programme::{Allowed, Fill, Heating, Hot, Programme};
 pub use seen::{Beads, Bubbling, Lip, Press, Seen, Tester};
 pub use stage::{Span, Stage};
 pub use timeline::{Begin, Timeline, TimesAsked};

@@ -83,10 +83,23 @@ pub struct Programme {
     pub fire: Fire,
     /// Of what is fried in batches.
     pub allowed: Option<Allowed>,
+    /// What it lies in, where that can run over.
+    pub fill: Option<Fill>,
     /// What is heated first, side by side.
     pub heating: Vec<Heating>,
     /// What of the things it is cooked on has been learned: how far each may still be off, one standard deviation.
     pub sure: Vec<(Off, f64)>,
+}
+
+/// A pot of oil or liquid, and the fish that goes in at once.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Fill {
+    /// So much is in it, l.
+    pub litres: f64,
+    /// So much may be, l.
+    pub most_l: f64,
+    /// Fish in it at once, g.
+    pub fish_g: f64,
 }
 
 /// A stretch of the march: from when to when, and what the faces see.
@@ -118,6 +131,7 @@ impl Programme {
             pressure_pa: kitchen.pressure_pa(),
             fire,
             allowed: None,
+            fill: None,
             heating: vec![],
             sure: vec![],
         }

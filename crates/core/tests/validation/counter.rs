@@ -75,6 +75,7 @@ fn lot() -> Lot {
         frozen_at_c: None,
         thawed_h: None,
         use_by_h: Some(107.0 * DAY_H),
+        vacuum: false,
     }
 }
 

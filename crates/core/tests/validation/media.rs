@@ -269,6 +269,7 @@ fn thawing_and_cooling_keep_to_the_food_code() {
             piece,
             from_c: 63.0,
             how,
+            rules: Rules::Us,
         })
         .unwrap()
     };

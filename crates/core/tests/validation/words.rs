@@ -1,12 +1,13 @@
 //! Words of the methods follow the piece, what was chosen and what the kit needs to get hot.
 
-use cindo_core::fish::PieceAsked;
-use cindo_core::kit::{Allergen, Kit, Pot};
+use cindo_core::choice::{Tonight, Wishes};
+use cindo_core::fish::{Eaters, PieceAsked};
+use cindo_core::kit::{Allergen, Kit, Kitchen, Pot};
 use cindo_core::methods::{Method, Value};
-use cindo_core::plan::{MethodAsked, Plan, PlanAsked, plan};
+use cindo_core::plan::{MethodAsked, Plan, PlanAsked, RankAsked, plan, rank};
 use cindo_core::run::Hot;
 use cindo_core::run::What;
-use cindo_core::target::TargetAsked;
+use cindo_core::target::{Rules, TargetAsked};
 
 fn told(method: &Method, change: impl FnOnce(&mut PieceAsked), settings: &[(&str, Value)]) -> Plan {
     let mut piece = PieceAsked {
@@ -193,7 +194,62 @@ fn allergens_are_what_was_chosen() {
         assert_eq!(plan.allergens, all, "{kind}");
         let first = &plan.steps[0].cautions;
         let said = first.iter().find(|c| c.code == "allergens").unwrap();
-        assert_eq!(said.message, Allergen::sentence(&all), "{kind}");
+        assert_eq!(said.message, Allergen::sentence(&all, Rules::Us), "{kind}");
+    }
+}
+
+/// What the words tell a cook to put on it is among what it contains: on cards, and in what stands beside a way in a ranking.
+#[test]
+fn law_no_word_names_a_food_without_its_allergen() {
+    let held = |plan: &Plan, said: &[&str], what: &str| {
+        for words in said {
+            for named in Allergen::named_in(words) {
+                assert!(plan.allergens.contains(&named), "{what}: {named:?} in {words:?}");
+            }
+        }
+    };
+    for method in Method::all() {
+        let plan = told(method, |_| (), &[]);
+        held(&plan, &[&words(&plan), method.summary, method.name], method.kind);
+    }
+    for (fish, cut, mm) in [
+        ("skate", "wing", 14.0),
+        ("sole", "fillet", 8.0),
+        ("plaice", "whole_flat", 22.0),
+        ("halibut", "whole_flat", 60.0),
+        ("herring", "fillet", 9.0),
+        ("eel", "steak", 30.0),
+        ("trout", "whole_round", 30.0),
+        ("salmon", "fillet", 28.0),
+        ("cod", "loin", 38.0),
+        ("haddock", "fillet", 18.0),
+        ("hake", "steak", 25.0),
+        ("monkfish", "tail", 50.0),
+        ("anchovy", "small_whole", 10.0),
+        ("tuna", "loin", 40.0),
+    ] {
+        let piece = PieceAsked {
+            fish: Some(fish.into()),
+            cut: Some(cut.into()),
+            thickness_mm: Some(mm),
+            ..PieceAsked::default()
+        };
+        let ranked = rank(&RankAsked {
+            piece,
+            target: TargetAsked::Usual,
+            kitchen: Kitchen::SEA_LEVEL,
+            eaters: Eaters::Everyone,
+            wishes: Wishes::default(),
+            tonight: Tonight::default(),
+            field: None,
+        });
+        for way in ranked.unwrap().ways {
+            let Some(plan) = &way.plan else { continue };
+            let mut said: Vec<&str> = way.reasons.iter().map(|r| r.message.as_str()).collect();
+            let card = words(plan);
+            said.push(&card);
+            held(plan, &said, &format!("{fish} {cut}, {}", way.method.kind));
+        }
     }
 }
 

@@ -119,6 +119,7 @@ fn shelf(now: Timestamp) -> Result<Vec<Row>, RequestError> {
                 thawed: None,
                 frozen_at_c: lot.frozen_at_c,
                 use_by: lot.use_by_in_days.map(day).transpose()?,
+                vacuum_packed: false,
             }),
         });
     }

@@ -4,8 +4,8 @@ use super::fish::OwnFishWire;
 use super::piece::TargetWire;
 use crate::error::RequestError;
 use cindo_core::fish::{
-    Cavity, Cut, CutUp, Eaters, Freezing, Guests, Heated, Judged, Keeping, Looks, Notice, Origin,
-    OwnFillet, Piece, PieceAsked, Shopping, Side, Span, Species, Tail, WholeFish, judge,
+    Cavity, Cut, CutUp, Eaters, Freezing, Guests, Heated, Judged, Judging, Keeping, Looks, Notice, Origin,
+    OwnFillet, Piece, PieceAsked, Shopping, Side, Since, Span, Species, Tail, WholeFish, judge,
     own_fillet, proposed_thickness_mm, shopping, whole_fish,
 };
 use cindo_core::kit::{Kitchen, KitchenAsked};
@@ -95,6 +95,12 @@ pub struct FreshnessRequest {
     /// How it was kept since the catch, a span after another.
     #[serde(default)]
     pub keeping: Vec<Span>,
+    /// Since when that is; since it was bought where nobody says.
+    #[serde(default)]
+    pub kept_since: Since,
+    /// It lies in a vacuum pack.
+    #[serde(default)]
+    pub vacuum_packed: bool,
     /// The same in days: what was sent before `keeping`.
     #[serde(default)]
     pub kept: Vec<KeptDays>,
@@ -152,6 +158,12 @@ pub struct NoticesRequest {
     /// How it was kept, a span after another.
     #[serde(default)]
     pub keeping: Vec<Span>,
+    /// Since when that is; since it was bought where nobody says.
+    #[serde(default)]
+    pub kept_since: Since,
+    /// It lies in a vacuum pack.
+    #[serde(default)]
+    pub vacuum_packed: bool,
     /// How it was frozen, if it was.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub freezing: Option<Freezing>,
@@ -278,7 +290,13 @@ impl FreshnessRequest {
         let spans: Vec<Span> = self.keeping.iter().copied().chain(days).collect();
         let keeping = Keeping::new(&spans).within("keeping")?;
         let species = self.which.species()?;
-        Ok(judge(&species, &looks, &keeping, self.rules)?)
+        let asked = Judging {
+            looks: &looks,
+            keeping: &keeping,
+            since: self.kept_since,
+            vacuum: self.vacuum_packed,
+        };
+        Ok(judge(&species, asked, self.rules)?)
     }
 }
 
@@ -299,6 +317,7 @@ impl NoticesRequest {
                 self.eaters
             },
             rules: kitchen.rules,
+            served: kitchen.serves_others,
         };
         let figure = piece.aim(&TargetAsked::Level(FOOD_SAFETY.into()))?;
         Ok(NoticesAnswer {
@@ -334,6 +353,8 @@ impl NoticesRequest {
                 self.origin
             },
             keeping,
+            since: self.kept_since,
+            vacuum: self.vacuum_packed,
             freezing: self.freezing,
             cavity: self.cavity,
             looks: self.looks.clone(),

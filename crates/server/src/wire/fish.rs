@@ -2,7 +2,7 @@
 
 use cindo_core::Within;
 use cindo_core::fish::{
-    Body, Cut, Flake, Form, Hazard, Mercury, Origin, SkinEats, Species, Texture, UsualPiece,
+    Apart, Body, Cut, Danger, Flake, Form, Hazard, Mercury, Origin, SkinEats, Species, Texture, UsualPiece,
     Waters, usual_piece,
 };
 use cindo_core::target::{Family, Level, safety};
@@ -76,9 +76,6 @@ const fn plain_skin() -> SkinEats {
 const fn plain_waters() -> Waters {
     Waters::Temperate
 }
-const fn plain_mercury() -> Mercury {
-    Mercury::Low
-}
 const fn plain_thickness() -> [f64; 3] {
     [10.0, 18.0, 30.0]
 }
@@ -126,12 +123,15 @@ pub struct OwnFishWire {
     /// What can hurt.
     #[serde(default)]
     pub hazards: Vec<Hazard>,
-    /// Somebody has looked into what can hurt: what is not in the list is not there.
-    #[serde(default)]
+    /// What was asked about and is not there, each danger by itself; what is neither here nor in `hazards` counts as there.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub checked: Vec<Danger>,
+    /// What was written before `checked`: all but mercury was looked into.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub hazards_known: bool,
-    /// Class of mercury advice.
-    #[serde(default = "plain_mercury")]
-    pub mercury: Mercury,
+    /// Class of mercury advice; nobody has said, where it is not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub mercury: Option<Mercury>,
     /// Where it lives.
     #[serde(default = "plain_waters")]
     pub waters: Waters,
@@ -155,6 +155,24 @@ impl OwnFishWire {
         shown.ok_or_else(|| crate::error::RequestError::ours("a checked fish has no family"))
     }
 
+    /// What nobody has asked about yet.
+    fn unchecked(&self) -> Vec<Danger> {
+        let has = |hazard| self.hazards.contains(&hazard);
+        let said = |danger: &Danger| match danger {
+            Danger::Histamine => has(Hazard::Histamine),
+            Danger::Parasites => has(Hazard::Parasites),
+            Danger::ReefToxin => has(Hazard::ReefToxin),
+            // Rows from before say low though nobody was asked: that it is low is checked, or not known.
+            Danger::Mercury => matches!(self.mercury, Some(Mercury::Some | Mercury::High)),
+            Danger::Poison => has(Hazard::Poison) || has(Hazard::Serum),
+        };
+        let before = |danger: &Danger| self.hazards_known && *danger != Danger::Mercury;
+        let open = |danger: &&Danger| {
+            !said(danger) && !before(danger) && !self.checked.contains(danger)
+        };
+        Danger::ALL.iter().filter(open).copied().collect()
+    }
+
     /// As the core knows fish.
     pub fn species(&self) -> Species {
         Species {
@@ -175,8 +193,9 @@ impl OwnFishWire {
             usual: None,
             hazards: self.hazards.clone(),
             rare_if_frozen: false,
-            hazards_known: self.hazards_known,
-            mercury: self.mercury,
+            unchecked: self.unchecked(),
+            own: true,
+            mercury: self.mercury.unwrap_or(Mercury::Low),
             waters: self.waters,
             farmed: self.farmed,
             origin: Origin::Unknown,
@@ -269,6 +288,8 @@ pub struct FishList {
     pub bodies: Vec<NamedWire>,
     /// What to look at for freshness.
     pub forms: Vec<FormWire>,
+    /// Names that are found and not planned, with why.
+    pub apart: Vec<Apart>,
     /// Food Code 3-401.11.
     pub food_code: SafetyMarkWire,
 }
@@ -363,6 +384,7 @@ pub fn fish_list() -> FishList {
                 looks: looks(form),
             })
             .collect(),
+        apart: Apart::all().to_vec(),
         food_code: SafetyMarkWire {
             core_c: safety::FOOD_CODE_C,
             held_s: safety::FOOD_CODE_S,

@@ -19,6 +19,11 @@ pub enum ThawingWire {
     /// Lying in the room: never.
     #[serde(alias = "room_temperature", alias = "counter", alias = "air")]
     Room,
+    /// In warm water: never.
+    #[serde(alias = "hot_water")]
+    WarmWater,
+    /// In a microwave: never.
+    Microwave,
 }
 
 /// How something cools.
@@ -80,6 +85,9 @@ pub struct CoolRequest {
     /// Temperature of the fridge, C; 3 when not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub at_c: Option<f64>,
+    /// By whose rules.
+    #[serde(default)]
+    pub rules: Rules,
 }
 
 impl ThawRequest {
@@ -92,6 +100,8 @@ impl ThawRequest {
             ThawingWire::Fridge => Thawing::Fridge(self.at_c.unwrap_or(4.0)),
             ThawingWire::Water => Thawing::Water(self.at_c.unwrap_or(12.0)),
             ThawingWire::Room => Thawing::Room(self.at_c.unwrap_or(20.0)),
+            ThawingWire::WarmWater => Thawing::Water(self.at_c.unwrap_or(40.0).max(22.0)),
+            ThawingWire::Microwave => Thawing::Microwave,
         };
         let thawed = thaw(&ThawAsked {
             piece: (&self.piece).into(),
@@ -123,6 +133,7 @@ impl CoolRequest {
             piece: (&self.piece).into(),
             from_c: self.from_c,
             how,
+            rules: self.rules,
         })?)
     }
 }

@@ -2,7 +2,7 @@
 
 use super::fish::OwnFishWire;
 use cindo_core::fish::{
-    Cavity, Cut, Freezing, Looks, Measured, Origin, PieceAsked, RestOn, Skin, Span, State,
+    Cavity, Cut, Freezing, Looks, Measured, Origin, PieceAsked, RestOn, Since, Skin, Span, State,
 };
 use cindo_core::methods::Value;
 use cindo_core::plan::MethodAsked;
@@ -98,6 +98,12 @@ pub struct PieceWire {
     /// How it was kept since the catch or since it was bought, a span after another.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub keeping: Vec<Span>,
+    /// Since when that is; since it was bought where nobody says.
+    #[serde(default, skip_serializing_if = "goes_without_saying")]
+    pub kept_since: Since,
+    /// It lies in a vacuum pack.
+    #[serde(default, skip_serializing_if = "is_false")]
+    pub vacuum_packed: bool,
     /// How it was frozen, if it was.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub freezing: Option<Freezing>,
@@ -146,6 +152,8 @@ impl From<&PieceWire> for PieceAsked {
             measured: wire.measured.clone(),
             origin: wire.origin,
             keeping: wire.keeping.clone(),
+            since: wire.kept_since,
+            vacuum: wire.vacuum_packed,
             freezing: wire.freezing,
             cavity: wire.cavity,
             looks: wire.looks.clone(),

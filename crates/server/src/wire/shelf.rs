@@ -40,6 +40,9 @@ pub struct LotWire {
     /// To be used by this day.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub use_by: Option<String>,
+    /// It came in a vacuum pack and lies in it.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub vacuum_packed: bool,
 }
 
 /// A kept piece: the piece and how it is to be done.
@@ -189,6 +192,7 @@ impl LotWire {
             frozen_at_c: self.frozen_at_c,
             thawed_h: of("thawed", &self.thawed, DayMeans::Begins)?,
             use_by_h: of("use_by", &self.use_by, DayMeans::Ends)?,
+            vacuum: self.vacuum_packed,
         };
         Ok(lot.at(&*Species::find(&self.fish)?, now_h, Rules::Us)?)
     }

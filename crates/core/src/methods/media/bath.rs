@@ -67,6 +67,15 @@ pub fn allowed(piece: &Piece, load_g: f64, drop_k: f64) -> Allowed {
     }
 }
 
+/// A pot with so many litres in it and the fish that goes in: `load_g`, or all the pieces when it is 0.
+pub fn filled(piece: &Piece, litres: f64, most_l: f64, load_g: f64) -> Fill {
+    Fill {
+        litres,
+        most_l,
+        fish_g: allowed(piece, load_g, 0.0).load_g,
+    }
+}
+
 /// A fryer with its oil and what is in it: `load_g` of fish, or all the pieces when it is 0.
 pub fn fryer_loaded(
     piece: &Piece,
@@ -114,7 +123,7 @@ pub fn fryer_start(
             .cues(&["A wooden spoon handle in the oil bubbles briskly."])
             .caution(
                 "keep_apart",
-                "Oil that has fried flour is not for anyone who must avoid it.",
+                "Keep this oil apart: whatever is fried in it next takes on fish and flour.",
             )
             .caution(
                 "oil_fire",

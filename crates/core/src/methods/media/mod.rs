@@ -30,7 +30,7 @@ use crate::kit::{
 use crate::matter::{Composition, Material, water};
 use crate::methods::settings::{Purpose, Spec, Unit};
 use crate::methods::{Reason, Step, Story, acts, handling};
-use crate::run::{Allowed, Fire, Hot, Stage, What};
+use crate::run::{Allowed, Fill, Fire, Hot, Stage, What};
 use std::sync::Arc;
 
 /// Flesh, skin and oil radiate alike.
