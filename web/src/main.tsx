@@ -30,6 +30,7 @@ const fire = () => import("./features/fire");
 const book = () => import("./features/book");
 const kit = () => import("./features/kit");
 const knows = () => import("./features/knows");
+const sheet = () => import("./features/sheet");
 const Counter = lazy(() => counter().then((m) => ({ default: m.Counter })));
 const Ways = lazy(() => ways().then((m) => ({ default: m.Ways })));
 const Card = lazy(() => ways().then((m) => ({ default: m.Card })));
@@ -37,6 +38,7 @@ const Fire = lazy(() => fire().then((m) => ({ default: m.Fire })));
 const Cooked = lazy(() => book().then((m) => ({ default: m.Cooked })));
 const Book = lazy(() => book().then((m) => ({ default: m.Book })));
 const Kit = lazy(() => kit().then((m) => ({ default: m.Kit })));
+const Sheet = lazy(() => sheet().then((m) => ({ default: m.Sheet })));
 const Knows = lazy(() => knows().then((m) => ({ default: m.Knows })));
 
 const queries = new QueryClient({
@@ -75,7 +77,8 @@ function House() {
   const before = useRef(at);
   useEffect(() => {
     const view = VIEWS.find((one) => one.path === at);
-    document.title = view ? `${view.name} · Cindo` : "Cindo";
+    const name = at === "/sheet" ? "Food-safety sheet" : view?.name;
+    document.title = name ? `${name} · Cindo` : "Cindo";
     if (before.current === at) return;
     before.current = at;
     main.current?.focus({ preventScroll: true });
@@ -138,6 +141,7 @@ function House() {
               <Route path="/book/cook/:id" element={<Cooked />} />
               <Route path="/kit" element={<Kit setUnits={setUnits} />} />
               <Route path="/knows" element={<Knows />} />
+              <Route path="/sheet" element={<Sheet />} />
               <Route path="*" element={<Nowhere />} />
             </Routes>
           </Suspense>

@@ -6,8 +6,8 @@ use crate::files::ExportRequest;
 use crate::guard::Guard;
 use crate::live::Live;
 use crate::wire::{
-    self, CookRequest, CoolRequest, HeatRequest, PlanRequest, RankRequest, SchoolsRequest,
-    SettleRequest, SimulateRequest, ThawRequest, TogetherRequest,
+    self, CookRequest, CoolRequest, HeatRequest, LeftoverRequest, PlanRequest, RankRequest,
+    SchoolsRequest, SettleRequest, SimulateRequest, ThawRequest, TogetherRequest,
 };
 use crate::{demo, routes, store};
 use actix_web::HttpServer;
@@ -101,6 +101,11 @@ enum Command {
         /// A JSON file, or - for standard input.
         file: PathBuf,
     },
+    /// What becomes of cooked fish that is left: held hot, cooled, kept, reheated.
+    Leftover {
+        /// A JSON file, or - for standard input.
+        file: PathBuf,
+    },
     /// Write a card as a file: its JSON, a recipe, a table of temperatures or a calendar.
     Card {
         /// A JSON file, or - for standard input.
@@ -145,6 +150,7 @@ pub fn run(cli: Cli) -> ExitCode {
         Command::Heat { file } => answer(&file, |r: HeatRequest| r.answer()),
         Command::Thaw { file } => answer(&file, |r: ThawRequest| r.answer()),
         Command::Cool { file } => answer(&file, |r: CoolRequest| r.answer()),
+        Command::Leftover { file } => answer(&file, |r: LeftoverRequest| r.answer()),
         Command::Card { file } => answer_with(
             &file,
             |r: ExportRequest| r.answer(),

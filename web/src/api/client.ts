@@ -35,6 +35,11 @@ export type Notice = Schemas["Notice"];
 export type Eaters = Schemas["Eaters"];
 export type Origin = Schemas["Origin"];
 export type Span = Schemas["Span"];
+export type Since = Schemas["Since"];
+export type Danger = Schemas["Danger"];
+export type Apart = Schemas["Apart"];
+export type SheetLine = Schemas["SheetLine"];
+export type LeftoverRequest = Schemas["LeftoverRequest"];
 export type Freezing = Schemas["Freezing"];
 export type Looks = Schemas["Looks"];
 export type Knowledge = Schemas["Knowledge"];
@@ -178,6 +183,9 @@ export const api = {
   portions: (body: PortionsRequest) => take(client.POST("/api/portions", { body })),
   shopping: (body: ShoppingRequest) => take(client.POST("/api/shopping", { body })),
   thaw: (body: ThawRequest) => take(client.POST("/api/thaw", { body })),
+  leftover: (body: LeftoverRequest) => take(client.POST("/api/leftover", { body })),
+  sheet: (from: string, to: string) =>
+    take(client.GET("/api/sheet", { params: { query: { from, to } } })),
   shelf: () => take(client.GET("/api/shelf", { params: { query: { size: MOST_ON_SHELF } } })),
   addToShelf: (items: ShelfNew[]) =>
     take(

@@ -69,6 +69,8 @@ const pieces: fc.Arbitrary<Piece> = fc
     known: fc.record({
       origin: fc.constantFrom("unknown", "wild", "farmed"),
       keeping: fc.array(fc.record({ hours: mm, at_c: fc.integer({ min: -80, max: 60 }) })),
+      since: fc.constantFrom("unknown", "bought", "catch"),
+      vacuum: fc.boolean(),
       freezing: some(fc.constant({ at_c: -20, hours: 168, solid_at_35: false })),
       looks: some(fc.constant({ form: "fillet", answers: { smell: 1 } })),
     }),

@@ -1,5 +1,5 @@
 // What is in hand, between the page, an address and a request.
-import type { Fish, PlanRequest, WhichFish } from "../api";
+import type { Apart, Fish, PlanRequest, WhichFish } from "../api";
 import { settingsQuery } from "./settings";
 import { type Asked, fromRequest, isWhole, type Piece, toQuery } from "./table";
 
@@ -26,6 +26,8 @@ export {
   type Hot,
   isWhole,
   type Known,
+  keptAsked,
+  knownAsked,
   NOTHING_KNOWN,
   onlyToday,
   ownKey,
@@ -89,6 +91,16 @@ export function search(fish: Fish[], text: string): Fish[] {
     .map((f, i) => ({ f, rank: rank(f), i }))
     .sort((a, b) => a.rank - b.rank || a.i - b.i)
     .map(({ f }) => f);
+}
+
+/** Names that are found and not planned: one begins, in any word, with what was typed, or what was typed names it. */
+export function setApart(all: Apart[], text: string): Apart[] {
+  const typed = text.trim().toLowerCase();
+  if (typed.length < 3) return [];
+  const said = typed.split(/[^\p{L}\p{N}]+/u);
+  const begins = (name: string) => name.split(/\s+/).some((w) => w.startsWith(typed));
+  const named = (name: string) => said.includes(name) || said.includes(`${name}s`);
+  return all.filter((one) => one.names.some((n) => n.startsWith(typed) || begins(n) || named(n)));
 }
 
 /** Fish a word of whose name is one slip away from what was typed: a letter wrong, left out, put in, or two changed about. */

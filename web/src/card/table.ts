@@ -10,6 +10,7 @@ import type {
   PieceAsked,
   PlanRequest,
   RankRequest,
+  Since,
   Span,
   TargetAsked,
   Wishes,
@@ -39,30 +40,63 @@ export const WISHES: readonly Wish[] = [
 export const HEATS: readonly Hot[] = ["pan", "liquid", "oven", "oil", "grill"];
 
 /** What somebody may not eat; fish is not among it. */
-export const ALLERGENS: readonly Allergen[] = [
-  "wheat",
-  "milk",
-  "egg",
-  "peanut",
-  "sesame",
-  "soy",
-  "nuts",
-  "barley",
-  "mustard",
-  "celery",
-];
+const AVOIDED: Record<Exclude<Allergen, "fish">, true> = {
+  wheat: true,
+  milk: true,
+  egg: true,
+  nuts: true,
+  peanut: true,
+  sesame: true,
+  soy: true,
+  crustaceans: true,
+  molluscs: true,
+  rye: true,
+  barley: true,
+  oats: true,
+  mustard: true,
+  celery: true,
+  sulphites: true,
+  lupin: true,
+};
+export const ALLERGENS = Object.keys(AVOIDED) as readonly Allergen[];
 
 /** What is known of the fish in hand beyond its shape: one record, which every question carries. */
 export type Known = {
   origin: Origin;
   /** How it was kept, a while after another. */
   keeping: Span[];
+  /** Since when that is. */
+  since: Since;
+  /** It lies in a vacuum pack. */
+  vacuum: boolean;
   freezing: Freezing | null;
   /** What was seen of it. */
   looks: Looks | null;
 };
 
-export const NOTHING_KNOWN: Known = { origin: "unknown", keeping: [], freezing: null, looks: null };
+export const NOTHING_KNOWN: Known = {
+  origin: "unknown",
+  keeping: [],
+  since: "unknown",
+  vacuum: false,
+  freezing: null,
+  looks: null,
+};
+
+/** How it was kept, as it is asked. */
+export const keptAsked = ({ keeping, since, vacuum }: Known) => ({
+  ...(keeping.length > 0 ? { keeping } : {}),
+  ...(since === "unknown" ? {} : { kept_since: since }),
+  ...(vacuum ? { vacuum_packed: true } : {}),
+});
+
+/** What is known of it, as it is asked. */
+export const knownAsked = ({ origin, freezing, looks, ...kept }: Known) => ({
+  ...(origin === "unknown" ? {} : { origin }),
+  ...keptAsked({ origin, freezing, looks, ...kept }),
+  ...(freezing ? { freezing } : {}),
+  ...(looks ? { looks } : {}),
+});
 
 /** Who may be eating, in words. */
 export const EATERS: { key: Eaters; name: string }[] = [
@@ -404,15 +438,12 @@ export const TABLE: readonly AnyRow[] = [
       const known = object<Known>(text, "keeping");
       return known && Array.isArray(known.keeping) ? { ...NOTHING_KNOWN, ...known } : undefined;
     },
-    ask: ({ origin, keeping, freezing, looks }) => ({
-      ...(origin === "unknown" ? {} : { origin }),
-      ...(keeping.length > 0 ? { keeping } : {}),
-      ...(freezing ? { freezing } : {}),
-      ...(looks ? { looks } : {}),
-    }),
+    ask: knownAsked,
     told: ({ piece }) => ({
       origin: piece.origin ?? "unknown",
       keeping: piece.keeping ?? [],
+      since: piece.kept_since ?? "unknown",
+      vacuum: piece.vacuum_packed ?? false,
       freezing: piece.freezing ?? null,
       looks: piece.looks ?? null,
     }),

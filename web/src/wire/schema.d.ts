@@ -424,6 +424,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/leftover": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What becomes of cooked fish that is left: held hot, cooled, kept, reheated. */
+        post: operations["leftover"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/live": {
         parameters: {
             query?: never;
@@ -591,6 +608,26 @@ export interface paths {
         put?: never;
         /** Which heat reaches the target with the least overcooked. */
         post: operations["settle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The food-safety sheet of some days: deliveries, probe readings with who took them, what stood, was chilled, thrown away
+         *     or refused.
+         */
+        get: operations["food_safety_sheet"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -803,7 +840,7 @@ export interface components {
          * @description Something that some eaters must avoid.
          * @enum {string}
          */
-        Allergen: "fish" | "milk" | "egg" | "wheat" | "barley" | "nuts" | "peanut" | "sesame" | "soy" | "mustard" | "celery";
+        Allergen: "fish" | "milk" | "egg" | "wheat" | "rye" | "barley" | "oats" | "nuts" | "peanut" | "sesame" | "soy" | "mustard" | "celery" | "sulphites" | "crustaceans" | "molluscs" | "lupin";
         /** @description One piece among the others. Times count from when the first goes in. */
         AmongWire: {
             /**
@@ -861,6 +898,24 @@ export interface components {
             /** @description In words. */
             words: string;
         };
+        /** @description One kind of them. */
+        Apart: {
+            /** @description Name on the wire. */
+            key: string;
+            /** @description Why there are no times for it. */
+            kind: components["schemas"]["ApartKind"];
+            /** @description In words. */
+            name: string;
+            /** @description Words that a name is known by. */
+            names: string[];
+            /** @description What the cook reads. */
+            says: string;
+        };
+        /**
+         * @description Why there are no times for it.
+         * @enum {string}
+         */
+        ApartKind: "never" | "not_covered" | "care";
         /** @description Something that can be seen or felt now. */
         Askable: {
             /** @description What the cook does for it. */
@@ -1548,9 +1603,13 @@ export interface components {
             how: components["schemas"]["CoolingWire"];
             /** @description The piece. */
             piece: components["schemas"]["PieceWire"];
+            /** @description By whose rules. */
+            rules?: components["schemas"]["Rules"];
         };
         /** @description How long it takes. */
         Cooled: {
+            /** @description Why it must not be kept at all. */
+            refused: components["schemas"]["Notice"][];
             /**
              * Format: double
              * @description The warmest part is at 21 C, s after it was at 57 C or at the start; none when it never
@@ -1704,6 +1763,11 @@ export interface components {
             /** @description Key of the level most cooks aim at then. */
             usual_level?: string | null;
         };
+        /**
+         * @description What is asked of a fish that is not in the list, each by itself.
+         * @enum {string}
+         */
+        Danger: "histamine" | "parasites" | "reef_toxin" | "mercury" | "poison";
         /**
          * @description Who eats.
          * @enum {string}
@@ -1913,6 +1977,8 @@ export interface components {
         };
         /** @description What a counter offers. */
         FishList: {
+            /** @description Names that are found and not planned, with why. */
+            apart: components["schemas"]["Apart"][];
             /** @description Shapes of bodies. */
             bodies: components["schemas"]["NamedWire"][];
             /** @description The cuts. */
@@ -2062,8 +2128,12 @@ export interface components {
             keeping?: components["schemas"]["Span"][];
             /** @description The same in days: what was sent before `keeping`. */
             kept?: components["schemas"]["KeptDays"][];
+            /** @description Since when that is; since it was bought where nobody says. */
+            kept_since?: components["schemas"]["Since"];
             /** @description By whose rules. */
             rules?: components["schemas"]["Rules"];
+            /** @description It lies in a vacuum pack. */
+            vacuum_packed?: boolean;
             /** @description Which fish. */
             which: components["schemas"]["WhichFish"];
         };
@@ -2122,6 +2192,8 @@ export interface components {
             /** @description Of any other, its word. */
             says?: string | null;
         } | {
+            /** @description Who read it, for the food-safety sheet. */
+            by?: string | null;
             /**
              * Format: double
              * @description What it shows, C.
@@ -2197,7 +2269,7 @@ export interface components {
          * @description What a fish can have.
          * @enum {string}
          */
-        Hazard: "histamine" | "reef_toxin" | "wax_esters" | "parasites" | "spines" | "fine_bones" | "serum";
+        Hazard: "histamine" | "reef_toxin" | "wax_esters" | "parasites" | "spines" | "fine_bones" | "serum" | "poison";
         /** @description How the server is. */
         Health: {
             /**
@@ -2433,6 +2505,8 @@ export interface components {
             no_thermometer?: boolean;
             /** @description Whose rules it keeps. */
             rules?: components["schemas"]["Rules"];
+            /** @description Who eats here are guests: fish that can carry living worms is not offered to them. */
+            serves_others?: boolean;
             /**
              * @description Things with a name of their own, beside those: wherever a setting names a pan, hob, oven, fryer, pot or grill, the
              *     id of one may stand.
@@ -2528,6 +2602,73 @@ export interface components {
             id: string;
             /** @description Why, in words. */
             message: string;
+        };
+        /** @description What becomes of it. */
+        Leftover: {
+            /**
+             * Format: double
+             * @description Cut so thin, mm, the fridge alone does; none where it does as it is, or no cut helps.
+             */
+            cut_to_mm?: number | null;
+            /**
+             * Format: double
+             * @description Eaten or chilled within so long from now, s; 0 when that is past.
+             */
+            eat_or_chill_s: number;
+            /** @description How it cools in the fridge. */
+            fridge: components["schemas"]["Cooled"];
+            /**
+             * Format: double
+             * @description Held at so many C or more it may stand, C.
+             */
+            hold_c: number;
+            /** @description It is that hot now. */
+            hot_enough: boolean;
+            /** @description How it cools bagged in ice water. */
+            ice_water: components["schemas"]["Cooled"];
+            /**
+             * Format: double
+             * @description Cold it keeps so many days.
+             */
+            keeps_days: number;
+            /**
+             * Format: double
+             * @description Thrown away in so long, s.
+             */
+            refuse_s: number;
+            /** @description Why it is thrown away. */
+            refused: components["schemas"]["Notice"][];
+            /**
+             * Format: double
+             * @description Reheated once, to so many C all through.
+             */
+            reheat_c: number;
+        };
+        /**
+         * @description A cooked piece that is left, as hot all through.
+         * @example {
+         *       "from_c": 63,
+         *       "piece": {
+         *         "fish": "hake",
+         *         "thickness_mm": 40
+         *       }
+         *     }
+         */
+        LeftoverRequest: {
+            /**
+             * Format: double
+             * @description How hot it is, C.
+             */
+            from_c: number;
+            /** @description The piece. */
+            piece: components["schemas"]["PieceWire"];
+            /** @description By whose rules. */
+            rules?: components["schemas"]["Rules"];
+            /**
+             * Format: double
+             * @description Off the heat so long and not kept hot, h.
+             */
+            stood_h?: number;
         };
         /** @description One level of a family. */
         Level: {
@@ -2643,6 +2784,8 @@ export interface components {
             thawed?: string | null;
             /** @description To be used by this day. */
             use_by?: string | null;
+            /** @description It came in a vacuum pack and lies in it. */
+            vacuum_packed?: boolean;
             /**
              * Format: double
              * @description Hours it had been out of the cold by then, if that is known.
@@ -2805,6 +2948,8 @@ export interface components {
             freezing?: components["schemas"]["Freezing"] | null;
             /** @description How it was kept, a span after another. */
             keeping?: components["schemas"]["Span"][];
+            /** @description Since when that is; since it was bought where nobody says. */
+            kept_since?: components["schemas"]["Since"];
             /** @description The kitchen and whose rules it keeps. */
             kitchen?: components["schemas"]["KitchenAsked"];
             looks?: components["schemas"]["Looks"] | null;
@@ -2822,6 +2967,8 @@ export interface components {
             start_c?: number | null;
             /** @description How done. */
             target?: components["schemas"]["TargetWire"];
+            /** @description It lies in a vacuum pack. */
+            vacuum_packed?: boolean;
             warmth?: components["schemas"]["Warmth"] | null;
             /** @description Which fish. */
             which: components["schemas"]["WhichFish"];
@@ -2872,6 +3019,8 @@ export interface components {
             aliases?: string[];
             /** @description Key of the body shape. */
             body?: string;
+            /** @description What was asked about and is not there, each danger by itself; what is neither here nor in `hazards` counts as there. */
+            checked?: components["schemas"]["Danger"][];
             /** @description Key of the family of doneness. */
             family: string;
             /** @description Farmed on feed. */
@@ -2885,12 +3034,11 @@ export interface components {
             flake?: components["schemas"]["Flake"];
             /** @description What can hurt. */
             hazards?: components["schemas"]["Hazard"][];
-            /** @description Somebody has looked into what can hurt: what is not in the list is not there. */
+            /** @description What was written before `checked`: all but mercury was looked into. */
             hazards_known?: boolean;
             /** @description Days on melting ice, low and high. */
             ice_days?: number[];
-            /** @description Class of mercury advice. */
-            mercury?: components["schemas"]["Mercury"];
+            mercury?: components["schemas"]["Mercury"] | null;
             /** @description What it is called. */
             name: string;
             /**
@@ -2936,6 +3084,8 @@ export interface components {
             height_mm?: number | null;
             /** @description How it was kept since the catch or since it was bought, a span after another. */
             keeping?: components["schemas"]["Span"][];
+            /** @description Since when that is; since it was bought where nobody says. */
+            kept_since?: components["schemas"]["Since"];
             looks?: components["schemas"]["Looks"] | null;
             /**
              * Format: double
@@ -2975,6 +3125,8 @@ export interface components {
              * @description Thin end, mm.
              */
             thin_end_mm?: number | null;
+            /** @description It lies in a vacuum pack. */
+            vacuum_packed?: boolean;
             /**
              * Format: double
              * @description Width across the piece, mm; 60 when not said.
@@ -3777,6 +3929,43 @@ export interface components {
          * @enum {string}
          */
         Shape: "slab" | "cylinder" | "sphere" | "ellipse" | "taper";
+        /** @description The sheet of some days. */
+        Sheet: {
+            /** @description From this day on. */
+            from: string;
+            /** @description The oldest first. */
+            lines: components["schemas"]["SheetLine"][];
+            /** @description To the end of this day. */
+            to: string;
+        };
+        /**
+         * @description What a line of the sheet is of.
+         * @enum {string}
+         */
+        SheetKind: "delivery" | "refused" | "probe" | "stood" | "chilled" | "thrown_away" | "served_knowingly";
+        /** @description A line of the sheet. */
+        SheetLine: {
+            /** @description When, by the clock of the kitchen: 2026-11-29T19:05. */
+            at: string;
+            /** @description Who. */
+            by: string;
+            /**
+             * Format: double
+             * @description What a thermometer showed, C.
+             */
+            c?: number | null;
+            /** @description What it is of. */
+            kind: components["schemas"]["SheetKind"];
+            /**
+             * Format: double
+             * @description How long, minutes.
+             */
+            minutes?: number | null;
+            /** @description Which delivery or cook. */
+            of: string;
+            /** @description What else there is to say. */
+            says: string;
+        };
         /** @description What is kept. */
         ShelfBody: {
             /** @description A piece. */
@@ -4031,6 +4220,11 @@ export interface components {
             truth?: components["schemas"]["TruthAsked"] | null;
         };
         /**
+         * @description Since when a record says how a fish was kept: limits count from the catch.
+         * @enum {string}
+         */
+        Since: "unknown" | "bought" | "catch";
+        /**
          * @description Skin on the low side, or not.
          * @enum {string}
          */
@@ -4261,7 +4455,7 @@ export interface components {
          * @description How something thaws.
          * @enum {string}
          */
-        ThawingWire: "fridge" | "water" | "room";
+        ThawingWire: "fridge" | "water" | "room" | "warm_water" | "microwave";
         /** @description One thing, as asked for. */
         ThingAsked: {
             /**
@@ -6009,6 +6203,66 @@ export interface operations {
             };
         };
     };
+    leftover: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeftoverRequest"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Leftover"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too much is asked at once: come again (Retry-After) */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     watch: {
         parameters: {
             query?: never;
@@ -6487,6 +6741,51 @@ export interface operations {
             };
             /** @description Too much is asked at once: come again (Retry-After) */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    food_safety_sheet: {
+        parameters: {
+            query: {
+                /** @description From this day on: 2026-11-01. */
+                from: string;
+                /** @description To the end of this day; the same day when not said. */
+                to?: string;
+                /** @description As a file of comma-separated values. */
+                csv?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sheet; with `csv` the same as text/csv */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Days that are none */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -85,6 +85,11 @@ const WISHED: f64 = 0.5;
 const UNMET: f64 = 0.6;
 /// Begun on what was wished for, but finished elsewhere.
 const BEGUN_ON: f64 = 0.6;
+/// For guests at risk, where the figure decides: so much of the order is how gentle a way is to the outside meanwhile.
+const GENTLE: f64 = 0.75;
+/// A crust from the one on is tough, at the other burnt, mm. common practice, no source.
+const TOUGH_MM: f64 = 1.5;
+const BURNT_MM: f64 = 3.0;
 /// Below this a wish is not met.
 const MET: f64 = 0.45;
 
@@ -101,6 +106,12 @@ impl Quality {
         } else {
             0.0
         }
+    }
+
+    /// How little of it is lost while its middle comes to a figure, 0 to 1.
+    fn gentle(&self) -> f64 {
+        let tough = (self.crust_mm - TOUGH_MM) / (BURNT_MM - TOUGH_MM);
+        (1.0 - self.overcooked_share) * (1.0 - tough.clamp(0.0, 1.0))
     }
 
     fn soon(&self) -> f64 {
@@ -149,6 +160,12 @@ pub fn base(fit: u8, quality: &Quality, skin_crisps: bool) -> f64 {
         + WINDOW * quality.window()
         + WEIGHT * (1.0 - quality.lost_share / ALL_LOST).clamp(0.0, 1.0);
     FIT * f64::from(fit) / 3.0 + (1.0 - FIT) * told / (TENDER + crust + SOON + WINDOW + WEIGHT)
+}
+
+/// The same for guests at risk: among ways that cooks take for such a piece (one at least) the gentlest stands first.
+pub fn at_risk(base: f64, fit: u8, quality: &Quality) -> f64 {
+    let gentle = if fit > 0 { quality.gentle() } else { 0.0 };
+    (1.0 - GENTLE) * base + GENTLE * gentle
 }
 
 /// Whether every wish is met.

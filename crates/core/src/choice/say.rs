@@ -196,7 +196,11 @@ mod tests {
         assert_eq!(say(&bad, &[still_worse], &[]), None);
         assert_eq!(say(&HERE, &[HERE], &[]), None);
         // Nothing burnt is praised.
-        for (crust_mm, word, good) in [(1.0, "crisp", true), (2.0, "leather", false), (5.3, "Burnt", false)] {
+        for (crust_mm, word, good) in [
+            (1.0, "crisp", true),
+            (2.0, "leather", false),
+            (5.3, "Burnt", false),
+        ] {
             let crusted = Quality { crust_mm, ..HERE };
             let (_, praised, sentence) = say(&crusted, &[HERE], &[]).unwrap();
             assert!(praised == good && sentence.contains(word), "{sentence}");

@@ -72,6 +72,10 @@ pub enum Happened {
         #[serde(default, skip_serializing_if = "Option::is_none")]
         #[cfg_attr(feature = "schema", schema(min_length = 1, max_length = 64))]
         spot: Option<String>,
+        /// Who read it, for the food-safety sheet.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        #[cfg_attr(feature = "schema", schema(max_length = 40))]
+        by: Option<String>,
     },
     /// Not yet: the next act waits.
     Hold {
@@ -214,6 +218,7 @@ const FOR_S: (f64, f64) = (1.0, 600.0);
 const SHARE: (f64, f64) = (0.0, 1.0);
 /// Letters of an id and of a note.
 const ID_LETTERS: usize = 64;
+const BY_LETTERS: usize = 40;
 const NOTE_LETTERS: usize = 2000;
 
 /// How the heat was changed.
@@ -277,6 +282,7 @@ impl Event {
             c,
             depth_share: None,
             spot: None,
+            by: None,
         };
         Self::new(id, at_s, happened)
     }
@@ -287,6 +293,7 @@ impl Event {
             c,
             depth_share: None,
             spot: Some(spot.to_owned()),
+            by: None,
         };
         Self::new(id, at_s, happened)
     }
@@ -314,9 +321,16 @@ impl Event {
                 c,
                 depth_share,
                 spot,
+                by,
             } => {
                 checked("c", *c, PROBE_C, "C")?;
                 within("depth_share", *depth_share, SHARE, "")?;
+                if by
+                    .as_ref()
+                    .is_some_and(|by| by.chars().count() > BY_LETTERS)
+                {
+                    return letters("by", by.as_deref().unwrap_or_default(), BY_LETTERS);
+                }
                 let spot = spot.as_deref();
                 spot.map_or(Ok(()), |spot| letters("spot", spot, ID_LETTERS))
             }
@@ -354,6 +368,7 @@ impl Event {
                 c,
                 depth_share,
                 spot,
+                ..
             } => Some(Ok(Saw::Probe {
                 c: *c,
                 depth_share: *depth_share,

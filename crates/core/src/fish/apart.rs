@@ -104,7 +104,13 @@ mod tests {
             let found = Apart::called(name).map(|one| one.key.as_str());
             assert_eq!(found, Some(key), "{name}");
         }
-        for name in ["Harbour bream", "Striped marlin", "", "roebuck", "Molasses cod"] {
+        for name in [
+            "Harbour bream",
+            "Striped marlin",
+            "",
+            "roebuck",
+            "Molasses cod",
+        ] {
             assert_eq!(Apart::called(name), None, "{name}");
         }
     }

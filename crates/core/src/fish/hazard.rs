@@ -7,12 +7,12 @@
 //! (out of the cold), `FOOD-CODE-3-603.11` (advisory), `FDA-HAZARDS-SCOMBROID` (histamine),
 //! `FDA-EPA-ADVICE` (mercury).
 
+use super::apart::{Apart, ApartKind};
 use super::freshness;
+use super::keeping::Since;
 use super::known::{Eaters, Guests, Heated, Known};
 use super::parasites::parasites;
 use super::rules::{Notice, Severity};
-use super::apart::{Apart, ApartKind};
-use super::keeping::Since;
 use super::species::{Danger, Hazard, Mercury};
 use crate::InputError;
 use crate::target::Rules;
@@ -50,9 +50,16 @@ pub fn notices(
             say("below_food_code");
         }
         if known.stuffed {
-            say(if heated.meets(true) { "stuffed_figure" } else { "stuffed" });
+            say(if heated.meets(true) {
+                "stuffed_figure"
+            } else {
+                "stuffed"
+            });
         }
         if let Heated::Planned { safety, .. } = heated {
+            if guests.eaters.at_risk() {
+                say("local_rules");
+            }
             let asks = rules == Rules::EuUk && guests.eaters.at_risk() && promises;
             if asks && safety.listeria_log < 6.0 {
                 say("uk_cook");
@@ -190,7 +197,10 @@ pub fn kept(known: &Known<'_>, rules: Rules) -> Result<Vec<Notice>, InputError> 
     if known.vacuum {
         let warm = keeping.hours_above(VACUUM_C) > VACUUM_H
             || keeping.hours_above(VACUUM_WARM_C) >= VACUUM_WARM_H;
-        said.push(Notice::by(if warm { "vacuum_warm" } else { "vacuum_cold" }, rules));
+        said.push(Notice::by(
+            if warm { "vacuum_warm" } else { "vacuum_cold" },
+            rules,
+        ));
     }
     let mut limits = vec![("out_of_cold", keeping.hours_above(cold_c), most_h)];
     if histamine {
@@ -215,7 +225,9 @@ pub fn kept(known: &Known<'_>, rules: Rules) -> Result<Vec<Notice>, InputError> 
     let out = limits.iter().any(|limit| limit.1 > 0.0);
     let whole_record = known.since == Since::Catch;
     let fit = said.iter().all(|notice| !notice.refuses())
-        && known.species.is_none_or(|fish| !freshness::at_its_end(fish, keeping));
+        && known
+            .species
+            .is_none_or(|fish| !freshness::at_its_end(fish, keeping));
     // What is left of a limit is said beside no rule that is broken, nor of a record that leaves out what was before.
     if keeping.is_known() && fit && (out || (histamine && whole_record)) {
         let left = limits.iter().map(|(_, used, most)| most - used);

@@ -86,7 +86,10 @@ pub fn judge(species: &Species, asked: Judging<'_>, rules: Rules) -> Result<Judg
             "A bad sign. Look at the others before you keep it.".into()
         }
         (None, None) => "Not enough to say. Look at the other signs, and smell it.".into(),
-        (None, Some(state)) => state.words(species, sum).into(),
+        (None, Some(state)) => {
+            let whole_record = keeping.is_known() && asked.since == Since::Catch;
+            state.words(species, sum, whole_record).into()
+        }
     };
     Ok(Judged {
         points: sum.points,
@@ -133,13 +136,11 @@ impl State {
         }
     }
 
-    fn words(self, species: &Species, sum: Sum) -> &'static str {
+    fn words(self, species: &Species, sum: Sum, whole_record: bool) -> &'static str {
         // Heat undoes no histamine: such a fish is never to be saved by cooking it.
         let histamine = species.has(Hazard::Histamine);
         match self {
-            Self::AtItsEnd if histamine => {
-                "At its end. Leave it: cooking does not undo histamine."
-            }
+            Self::AtItsEnd if histamine => "At its end. Leave it: cooking does not undo histamine.",
             Self::AtItsEnd => "At its end: smell it again, and cook it through today or leave it.",
             Self::Today if sum.suspect && histamine => {
                 "It smells fishy. Leave it: cooking does not undo histamine."
@@ -147,6 +148,9 @@ impl State {
             Self::Today if sum.suspect => "It smells fishy: cook it through today, or leave it.",
             Self::Today => "Cook it today: it was out of the cold.",
             Self::Soon => "Cook it today or tomorrow. Keep it on ice until then.",
+            Self::Good if histamine && !whole_record => {
+                "Fresh enough by what is written. Ask how it was kept since the catch."
+            }
             Self::Good if sum.most == 0 => {
                 "Good by how it was kept. Look at it and smell it as well."
             }

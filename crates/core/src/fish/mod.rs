@@ -36,6 +36,8 @@ pub use parasites::{exempt_tuna, free_of_parasites};
 pub use piece::{Measured, Piece, PieceAsked, RestOn, Skin, State};
 pub use portions::{CutUp, Portion, Side, Tail};
 pub use rules::{Notice, Rule, Severity};
-pub use species::{Danger, Flake, Hazard, Mercury, Origin, SkinEats, Sold, Species, Texture, Waters};
+pub use species::{
+    Danger, Flake, Hazard, Mercury, Origin, SkinEats, Sold, Species, Texture, Waters,
+};
 pub use usual::{OwnFillet, UsualPiece, own_fillet, usual_piece};
 pub use whole::{WholeFish, proposed_thickness_mm, whole_fish};

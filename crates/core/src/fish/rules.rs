@@ -192,6 +192,7 @@ mod tests {
             include_str!("parasites.rs"),
             include_str!("../plan/warn.rs"),
             include_str!("../plan/thawing.rs"),
+            include_str!("../plan/leftover.rs"),
         ];
         for rule in Rule::all() {
             let quoted = format!("\"{}\"", rule.code);

@@ -97,7 +97,15 @@ const NAMES: &[(&str, &[Allergen])] = &[
 ];
 
 /// What reads like a food and is none.
-const NO_FOOD: &[&str] = &["butterfly", "butterflied", "for stock", "not for stock", "milky", "creamy", "in stock"];
+const NO_FOOD: &[&str] = &[
+    "butterfly",
+    "butterflied",
+    "for stock",
+    "not for stock",
+    "milky",
+    "creamy",
+    "in stock",
+];
 
 impl Allergen {
     /// All of them.
@@ -171,10 +179,12 @@ impl Allergen {
             .split(|c: char| !c.is_alphabetic())
             .flat_map(|word| {
                 let plain = word.strip_suffix('s').unwrap_or(word);
-                let names = NAMES.iter().filter(move |(name, _)| match name.strip_suffix('-') {
-                    Some(stem) => word.starts_with(stem),
-                    None => *name == word || *name == plain,
-                });
+                let names = NAMES
+                    .iter()
+                    .filter(move |(name, _)| match name.strip_suffix('-') {
+                        Some(stem) => word.starts_with(stem),
+                        None => *name == word || *name == plain,
+                    });
                 names.flat_map(|(_, inside)| inside.iter().copied())
             })
             .collect();
@@ -215,7 +225,10 @@ mod tests {
             ("On a buttered tray.", &[Milk][..]),
             ("Halfway in milk or wine.", &[Milk, Sulphites]),
             ("Crumbed, on a hot tray", &[Wheat]),
-            ("Spread with mustard and mayonnaise, press the chopped nuts on", &[Egg, Nuts, Mustard]),
+            (
+                "Spread with mustard and mayonnaise, press the chopped nuts on",
+                &[Egg, Nuts, Mustard],
+            ),
             ("beer and egg", &[Egg, Barley]),
             ("a splash of soy", &[Wheat, Soy]),
             ("Turn, stock halfway up, lid on", &[Celery]),

@@ -82,7 +82,12 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     Ok(Programme {
         reservoir: Some(fryer),
         allowed: Some(media::allowed(piece, set.load_g, set.drop_k)),
-        fill: Some(media::filled(piece, set.oil_l, set.fryer.oil_l.most(), set.load_g)),
+        fill: Some(media::filled(
+            piece,
+            set.oil_l,
+            set.fryer.oil_l.most(),
+            set.load_g,
+        )),
         coats: [batter(), batter()],
         ..Programme::new(piece, kitchen, Fire::Oil, stages.to_vec(), rest)
     }

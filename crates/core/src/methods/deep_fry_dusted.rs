@@ -60,7 +60,12 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     Ok(Programme {
         reservoir: Some(fryer),
         allowed: Some(media::allowed(piece, set.load_g, set.drop_k)),
-        fill: Some(media::filled(piece, set.oil_l, set.fryer.oil_l.most(), set.load_g)),
+        fill: Some(media::filled(
+            piece,
+            set.oil_l,
+            set.fryer.oil_l.most(),
+            set.load_g,
+        )),
         coats: [flour(), flour()],
         ..Programme::new(piece, kitchen, Fire::Oil, vec![stage], rest)
     }
@@ -74,7 +79,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         story,
         &set.fat,
         set.oil_c,
-        ", flour it, shake it well",
+        ". Flour it and shake it well",
         "In, a handful at a time, away from you",
     );
     let off = "Lift out, onto paper. Salt at once";

@@ -46,7 +46,12 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let pot = media::pot_on(piece, &set.pot, &set.hob, liquid_c, 2.0, kitchen);
     Ok(Programme {
         reservoir: Some(pot),
-        fill: Some(media::filled(piece, set.pot.liquid_l.at(), f64::INFINITY, 0.0)),
+        fill: Some(media::filled(
+            piece,
+            set.pot.liquid_l.at(),
+            f64::INFINITY,
+            0.0,
+        )),
         ..Programme::new(piece, kitchen, Fire::Liquid, vec![stage], rest)
     }
     .heat(media::heat_pot(&set.pot, &set.hob, liquid_c)))

@@ -62,16 +62,12 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let flat = piece.cut == Cut::WholeFlat;
     let prepare = match (piece.stuffed(), flat) {
-        (true, true) => {
-            "Clip the fins, take out the gills, fill the pocket loosely. Heat the oven"
-        }
+        (true, true) => "Clip the fins, take out the gills, fill the pocket loosely. Heat the oven",
         (true, false) => {
             "Clip the fins, take out the gills, fill it loosely; stand it on stalks. Heat the oven"
         }
         (false, true) => "Clip the fins, take out the gills. Heat the oven",
-        (false, false) => {
-            "Clip the fins, take out the gills; stand it on stalks. Heat the oven"
-        }
+        (false, false) => "Clip the fins, take out the gills; stand it on stalks. Heat the oven",
     };
     let into = if flat {
         "Into the middle of the oven, dark side up"

@@ -50,7 +50,9 @@ pub(super) fn largest(cooking: &Cooking<'_>, off_heat_s: f64) -> Option<Batch> {
         }
     }
     // By weight too: heat is not all that a batch must keep to.
-    let fits = programme.fill.map_or(fits, |fill| fits.min(batch_g(fill.litres)));
+    let fits = programme
+        .fill
+        .map_or(fits, |fill| fits.min(batch_g(fill.litres)));
     Some(Batch {
         drop_k: allowed.drop_k,
         most_g: fits,

@@ -171,6 +171,11 @@ fn way(
     }
     way.suits = quality.to_plate_s <= TOO_LONG_S;
     let base = choice::base(fit, &quality, crisp_skin(piece));
+    let base = if asked.eaters.at_risk() {
+        choice::at_risk(base, fit, &quality)
+    } else {
+        base
+    };
     way.score = choice::score(base, &quality, asked.wishes);
     way.plan = Some(plan);
     Ok((way, Some(quality)))

@@ -138,7 +138,7 @@ pub(super) fn warn(
         add(
             "sides_colder",
             "In an open pan the sides of a thick piece stay colder than its middle. Stand it on each \
-             side for a minute, or put the lid on at the end, and probe a side as well.",
+             side for a minute, or end with the lid on. Probe a side as well.",
             None,
         );
     }

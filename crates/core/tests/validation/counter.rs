@@ -109,9 +109,13 @@ fn a_lot_knows_its_days_and_hours() {
         ..thawed.clone()
     };
     assert!(killed(&since, 130.0));
-    // One day before the freezer at 3 C, one after it at 2 C; none of the four weeks in it.
+    // A day at 2 C since it thawed, of the one or two days on ice that thawed fish keeps; five days of it are too many.
     let left = at(&since, 130.0).unwrap().left_days.unwrap();
-    assert!((left[0] - (9.0 - 1.44 - 1.44)).abs() < 1e-9, "{left:?}");
+    assert!(
+        left[0] == 0.0 && (left[1] - (2.0 - 1.44)).abs() < 1e-9,
+        "{left:?}"
+    );
+    assert!(!at(&since, 130.0).unwrap().refuse && at(&since, 134.0).unwrap().refuse);
     let warmer = Lot {
         kept_c: -18.0,
         ..frozen.clone()

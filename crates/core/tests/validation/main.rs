@@ -26,6 +26,7 @@ mod reference;
 mod running;
 mod safety;
 mod section;
+mod sentences;
 mod story;
 mod stove;
 mod things;

@@ -4,8 +4,8 @@
 
 use crate::notes::note;
 use cindo_core::fish::{
-    Danger, Eaters, Freezing, Guests, Hazard, Heated, Keeping, Notice, Piece, PieceAsked, Severity, Span,
-    Species, exempt_tuna,
+    Danger, Eaters, Freezing, Guests, Hazard, Heated, Keeping, Notice, Piece, PieceAsked, Severity,
+    Span, Species, exempt_tuna,
 };
 use cindo_core::kit::Kitchen;
 use cindo_core::methods::Method;

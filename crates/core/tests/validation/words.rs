@@ -204,13 +204,20 @@ fn law_no_word_names_a_food_without_its_allergen() {
     let held = |plan: &Plan, said: &[&str], what: &str| {
         for words in said {
             for named in Allergen::named_in(words) {
-                assert!(plan.allergens.contains(&named), "{what}: {named:?} in {words:?}");
+                assert!(
+                    plan.allergens.contains(&named),
+                    "{what}: {named:?} in {words:?}"
+                );
             }
         }
     };
     for method in Method::all() {
         let plan = told(method, |_| (), &[]);
-        held(&plan, &[&words(&plan), method.summary, method.name], method.kind);
+        held(
+            &plan,
+            &[&words(&plan), method.summary, method.name],
+            method.kind,
+        );
     }
     for (fish, cut, mm) in [
         ("skate", "wing", 14.0),

@@ -4,10 +4,12 @@ mod calendar;
 mod card_file;
 mod json;
 mod recipe;
+mod sheet;
 mod table;
 
 pub use card_file::{CardFile, CookFile};
 pub use json::{BookFile, read_book};
+pub use sheet::write_sheet;
 
 use crate::error::RequestError;
 use crate::wire::{PieceWire, PlanAnswer, PlanRequest, fish_list};

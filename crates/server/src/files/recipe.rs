@@ -5,6 +5,8 @@ use super::card_file::CardFile;
 use super::{piece_line, step_line};
 use crate::error::RequestError;
 use crate::wire::{PlanAnswer, PlanRequest, SettingTakes, read};
+use cindo_core::kit::Allergen;
+use cindo_core::target::Rules;
 use jiff::SignedDuration;
 use serde::Deserialize;
 use serde_json::{Value, json};
@@ -28,6 +30,8 @@ fn description(plan: &PlanAnswer) -> String {
         "{} Lands at {:.0} C in the middle.",
         plan.summary, plan.core_peak_c
     );
+    said.push(' ');
+    said.push_str(&Allergen::sentence(&plan.allergens, Rules::EuUk));
     for notice in &plan.warnings {
         said.push(' ');
         said.push_str(&notice.message);
@@ -50,6 +54,22 @@ fn kit(plan: &PlanAnswer) -> Vec<String> {
             SettingTakes::Number { .. } | SettingTakes::Flag { .. } => None,
         })
         .collect()
+}
+
+/// What goes into it, as far as the plan says: the fish, what it is cooked in and coated with, and salt.
+fn ingredients(request: &PlanRequest, plan: &PlanAnswer) -> Vec<String> {
+    let chosen = plan.settings.iter().filter_map(|setting| {
+        let goes_in = ["fat", "coating", "batter"].contains(&setting.key.as_str());
+        let SettingTakes::Choice { value, options, .. } = &setting.control else {
+            return None;
+        };
+        let option = options.iter().find(|option| option.key == *value)?;
+        (goes_in && option.key != "none").then(|| option.name.clone())
+    });
+    let mut all = vec![piece_line(&request.piece)];
+    all.extend(chosen);
+    all.push("salt".into());
+    all
 }
 
 /// Writes it.
@@ -82,7 +102,7 @@ pub(super) fn write(
         "description": description(plan),
         "cookingMethod": plan.name,
         "recipeYield": format!("{} pieces", request.piece.pieces.unwrap_or(1)),
-        "recipeIngredient": [piece_line(&request.piece)],
+        "recipeIngredient": ingredients(request, plan),
         "tool": kit(plan),
         "prepTime": duration(plan.heat_up_s),
         "cookTime": duration(plan.off_heat_s + plan.rest_s),

@@ -4,6 +4,7 @@
 pub mod cards;
 pub mod cooks;
 pub mod kitchen;
+pub mod sheet;
 pub mod shelf;
 pub mod whole;
 

@@ -4,12 +4,12 @@ use super::Body;
 use crate::error::ErrorBody;
 use crate::wire::{
     CookAnswer, CookRequest, CoolRequest, CutOpenAnswer, CutOpenRequest, FishList, HeatAnswer,
-    HeatRequest, Knowledge, PlanAnswer, PlanRequest, RankAnswer, RankRequest, SchoolsAnswer,
-    SchoolsRequest, SettleAnswer, SettleRequest, SimulateAnswer, SimulateRequest, ThawAnswer,
-    ThawRequest, TogetherAnswer, TogetherRequest, fish_list, knowledge,
+    HeatRequest, Knowledge, LeftoverRequest, PlanAnswer, PlanRequest, RankAnswer, RankRequest,
+    SchoolsAnswer, SchoolsRequest, SettleAnswer, SettleRequest, SimulateAnswer, SimulateRequest,
+    ThawAnswer, ThawRequest, TogetherAnswer, TogetherRequest, fish_list, knowledge,
 };
 use actix_web::{get, post, web};
-use cindo_core::plan::Cooled;
+use cindo_core::plan::{Cooled, Leftover};
 
 /// The fish, cuts and levels of doneness.
 #[utoipa::path(responses((status = 200, description = "What the counter offers", body = FishList)))]
@@ -68,4 +68,8 @@ answers!(
 answers!(
     /// How long a cooked piece takes to cool.
     cool, "/api/cool", CoolRequest, Cooled
+);
+answers!(
+    /// What becomes of cooked fish that is left: held hot, cooled, kept, reheated.
+    leftover, "/api/leftover", LeftoverRequest, Leftover
 );

@@ -1,19 +1,20 @@
 //! Cards out to files, and in from them.
 
+use super::lists::{self, Queried};
 use super::{Body, gated, read};
 use crate::error::{ErrorBody, RequestError};
-use crate::files::{BookFile, ExportRequest, read_book};
+use crate::files::{BookFile, ExportRequest, read_book, write_sheet};
 use crate::kept::cards::line;
 use crate::live::Live;
 use crate::refusal::Refusal;
 use crate::store::{Store, with};
-use crate::wire::CardSummary;
+use crate::wire::{CardSummary, Sheet};
 use actix_web::http::header::{
     CONTENT_TYPE, ContentDisposition, DispositionParam, DispositionType,
 };
 use actix_web::{HttpResponse, get, post, web};
 use serde::Serialize;
-use utoipa::ToSchema;
+use utoipa::{IntoParams, ToSchema};
 
 /// A name that any system keeps: letters and digits of the title.
 fn file_name(title: &str, ending: &str) -> String {
@@ -75,6 +76,66 @@ pub async fn book(store: web::Data<Store>) -> Result<HttpResponse, Refusal> {
     let book = with(&store, crate::kept::whole::book).await?;
     let text = serde_json::to_string_pretty(&book).map_err(RequestError::ours)?;
     Ok(file("cindo-book.json".into(), "application/json", text))
+}
+
+/// Which days of the food-safety sheet.
+#[derive(Debug, Clone, serde::Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
+#[into_params(parameter_in = Query)]
+pub struct SheetQuery {
+    /// From this day on: 2026-11-01.
+    from: String,
+    /// To the end of this day; the same day when not said.
+    #[param(required = false)]
+    #[serde(default)]
+    to: Option<String>,
+    /// As a file of comma-separated values.
+    #[param(required = false)]
+    #[serde(default)]
+    csv: bool,
+}
+
+fn day(field: &str, written: &str) -> Result<jiff::civil::Date, RequestError> {
+    written.parse().map_err(|_| RequestError::Shape {
+        field: field.to_owned(),
+        message: "a day is written like 2026-11-29".into(),
+    })
+}
+
+/// The food-safety sheet of some days: deliveries, probe readings with who took them, what stood, was chilled, thrown away
+/// or refused.
+#[utoipa::path(
+    operation_id = "food_safety_sheet",
+    params(SheetQuery),
+    responses(
+        (status = 200, description = "The sheet; with `csv` the same as text/csv", body = Sheet),
+        (status = 400, description = "Not of the described shape", body = ErrorBody),
+        (status = 422, description = "Days that are none", body = ErrorBody)
+    )
+)]
+#[get("/api/sheet")]
+pub async fn sheet(
+    store: web::Data<Store>,
+    query: Queried<SheetQuery>,
+) -> Result<HttpResponse, Refusal> {
+    let SheetQuery { from, to, csv } = lists::query(query)?;
+    let (from, to) = (
+        day("from", &from)?,
+        day("to", to.as_deref().unwrap_or(&from))?,
+    );
+    if to < from {
+        return Err(RequestError::Shape {
+            field: "to".into(),
+            message: "the last day lies before the first".into(),
+        }
+        .into());
+    }
+    let sheet = with(&store, move |c| crate::kept::sheet::sheet(c, from, to)).await?;
+    if !csv {
+        return Ok(HttpResponse::Ok().json(sheet));
+    }
+    let name = format!("food-safety-{}-to-{}.csv", sheet.from, sheet.to);
+    Ok(file(name, "text/csv; charset=utf-8", write_sheet(&sheet)?))
 }
 
 /// What came of a file.

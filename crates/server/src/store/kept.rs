@@ -138,6 +138,8 @@ pub enum Stands {
     Since(&'static str, String),
     /// In a state, or saved before then.
     OrBefore(&'static str, String),
+    /// Saved from one moment on, and before another.
+    Between(String, String),
 }
 
 impl Wanted {
@@ -158,6 +160,9 @@ impl Wanted {
             Stands::Any => some,
             Stands::Since(state, at) => {
                 some.filter(kept::state.eq(state).and(kept::saved_at.ge(at)))
+            }
+            Stands::Between(from, to) => {
+                some.filter(kept::saved_at.ge(from).and(kept::saved_at.lt(to)))
             }
             Stands::OrBefore(state, at) => {
                 some.filter(kept::state.eq(state).or(kept::saved_at.lt(at)))

@@ -4,9 +4,9 @@ use super::fish::OwnFishWire;
 use super::piece::TargetWire;
 use crate::error::RequestError;
 use cindo_core::fish::{
-    Cavity, Cut, CutUp, Eaters, Freezing, Guests, Heated, Judged, Judging, Keeping, Looks, Notice, Origin,
-    OwnFillet, Piece, PieceAsked, Shopping, Side, Since, Span, Species, Tail, WholeFish, judge,
-    own_fillet, proposed_thickness_mm, shopping, whole_fish,
+    Cavity, Cut, CutUp, Eaters, Freezing, Guests, Heated, Judged, Judging, Keeping, Looks, Notice,
+    Origin, OwnFillet, Piece, PieceAsked, Shopping, Side, Since, Span, Species, Tail, WholeFish,
+    judge, own_fillet, proposed_thickness_mm, shopping, whole_fish,
 };
 use cindo_core::kit::{Kitchen, KitchenAsked};
 use cindo_core::quantity::Thickness;

@@ -2,8 +2,8 @@
 
 use cindo_core::Within;
 use cindo_core::fish::{
-    Apart, Body, Cut, Danger, Flake, Form, Hazard, Mercury, Origin, SkinEats, Species, Texture, UsualPiece,
-    Waters, usual_piece,
+    Apart, Body, Cut, Danger, Flake, Form, Hazard, Mercury, Origin, SkinEats, Species, Texture,
+    UsualPiece, Waters, usual_piece,
 };
 use cindo_core::target::{Family, Level, safety};
 use serde::{Deserialize, Serialize};
@@ -167,9 +167,8 @@ impl OwnFishWire {
             Danger::Poison => has(Hazard::Poison) || has(Hazard::Serum),
         };
         let before = |danger: &Danger| self.hazards_known && *danger != Danger::Mercury;
-        let open = |danger: &&Danger| {
-            !said(danger) && !before(danger) && !self.checked.contains(danger)
-        };
+        let open =
+            |danger: &&Danger| !said(danger) && !before(danger) && !self.checked.contains(danger);
         Danger::ALL.iter().filter(open).copied().collect()
     }
 

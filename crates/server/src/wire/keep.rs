@@ -3,7 +3,9 @@
 use super::piece::PieceWire;
 use crate::error::RequestError;
 use cindo_core::fish::Notice;
-use cindo_core::plan::{CoolAsked, Cooled, Cooling, ThawAsked, Thawing, cool, thaw};
+use cindo_core::plan::{
+    CoolAsked, Cooled, Cooling, Leftover, LeftoverAsked, ThawAsked, Thawing, cool, leftover, thaw,
+};
 use cindo_core::target::Rules;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -88,6 +90,40 @@ pub struct CoolRequest {
     /// By whose rules.
     #[serde(default)]
     pub rules: Rules,
+}
+
+/// A cooked piece that is left, as hot all through.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({ "piece": { "fish": "hake", "thickness_mm": 40 }, "from_c": 63 }))]
+pub struct LeftoverRequest {
+    /// The piece.
+    pub piece: PieceWire,
+    /// How hot it is, C.
+    #[schema(minimum = 21, maximum = 100)]
+    pub from_c: f64,
+    /// Off the heat so long and not kept hot, h.
+    #[serde(default)]
+    #[schema(minimum = 0, maximum = 48)]
+    pub stood_h: f64,
+    /// By whose rules.
+    #[serde(default)]
+    pub rules: Rules,
+}
+
+impl LeftoverRequest {
+    /// Says what becomes of it.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<Leftover, RequestError> {
+        Ok(leftover(&LeftoverAsked {
+            piece: (&self.piece).into(),
+            from_c: self.from_c,
+            stood_h: self.stood_h,
+            rules: self.rules,
+        })?)
+    }
 }
 
 impl ThawRequest {

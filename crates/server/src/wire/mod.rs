@@ -15,6 +15,7 @@ mod rank;
 mod schools;
 mod seen;
 mod settings;
+mod sheet;
 mod shelf;
 mod simulate;
 mod together;
@@ -37,7 +38,7 @@ pub use fish::{
     SafetyMarkWire, fish_list,
 };
 pub use heat::{FaceWire, HeatAnswer, HeatRequest, HeatStageWire, Shape};
-pub use keep::{CoolRequest, CoolingWire, ThawAnswer, ThawRequest, ThawingWire};
+pub use keep::{CoolRequest, CoolingWire, LeftoverRequest, ThawAnswer, ThawRequest, ThawingWire};
 pub use kitchen::{KitOffered, KitchenKept, kit_offered};
 pub use knowledge::{FishCounts, Knowledge, RuleWire, knowledge};
 pub use piece::{CompositionWire, MethodWire, PieceWire, TargetWire, ValueWire};
@@ -46,6 +47,7 @@ pub use rank::{RankAnswer, RankRequest, WayWire};
 pub use schools::{SchoolsAnswer, SchoolsRequest};
 pub use seen::{CookedLineWire, SignsWire, SliceFieldWire};
 pub use settings::{FittedWire, OptionWire, SettingTakes, SettingWire};
+pub use sheet::{Sheet, SheetKind, SheetLine};
 pub use shelf::{KeptPieceWire, LotWire, ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew};
 pub use simulate::{SimulateAnswer, SimulateRequest};
 pub use together::{TogetherAnswer, TogetherRequest};

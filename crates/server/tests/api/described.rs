@@ -188,6 +188,12 @@ fn asked() -> Vec<(&'static str, &'static str, Value, &'static str)> {
             json!({ "piece": hake(), "from_c": 63, "how": "ice_water" }),
             "",
         ),
+        (
+            "LeftoverRequest",
+            "/api/leftover",
+            json!({ "piece": hake(), "from_c": 63 }),
+            "",
+        ),
     ]
 }
 

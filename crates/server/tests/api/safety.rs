@@ -21,7 +21,10 @@ fn plan(case: &Value) -> Value {
     let mut asked = json!({
         "piece": piece,
         "method": method.unwrap_or(json!({ "kind": "slow_bake" })),
-        "kitchen": { "rules": case.get("rules").cloned().unwrap_or(json!("us")) },
+        "kitchen": {
+            "rules": case.get("rules").cloned().unwrap_or(json!("us")),
+            "serves_others": case["guests"] == true
+        },
         "range": false
     });
     for key in ["target", "eaters"] {
@@ -75,6 +78,7 @@ async fn every_case_ends_in_the_right_word() {
     let cases = cases();
     assert!(cases.len() >= 120);
     assert_eq!(cases.iter().filter(|c| c["own"] == true).count(), 20);
+    assert!(cases.iter().filter(|c| c["second"] == true).count() >= 60);
     let kitchen = Kitchen::new();
     let mut wrong = Vec::new();
     for case in &cases {
@@ -105,7 +109,14 @@ async fn every_case_ends_in_the_right_word() {
 }
 
 /// Of the fish and of who eats, whatever the way and the times.
-const OF_THE_PIECE: [&str; 8] = [
+const OF_THE_PIECE: [&str; 15] = [
+    "never_served",
+    "not_covered",
+    "poison",
+    "kept_hot",
+    "past_thawed",
+    "vacuum_warm",
+    "mercury_unknown",
     "out_of_cold",
     "histamine_refuse",
     "warm_ask",
@@ -134,6 +145,10 @@ async fn law_refused_is_refused_everywhere() {
         for key in ["method", "range"] {
             ranking.as_object_mut().unwrap().remove(key);
         }
+        // Nor is it begun at the stove.
+        let new = json!({ "title": "Never", "plan": asked });
+        let begun = kitchen.post("/api/cooks", &new).await;
+        assert_eq!(begun.json["error"]["code"], "refused", "{case}");
         let ranked = kitchen.post("/api/rank", &ranking).await.json;
         assert!(
             has(&ranked["refused"], code),

@@ -85,7 +85,9 @@ const PIECE: &[Row] = &[
 const FRESH: &[Row] = &[
     ("#look-*|button|*", Sets("known")),
     ("#add-*|button|*", Sets("known")),
+    ("#vacuum|*", Sets("known")),
 ];
+const LEFT: &[Row] = &[("#left-*|text|*", Field)];
 const PORTIONS: &[Row] = &[
     ("#side|*", Field),
     ("#each|*", Field),
@@ -188,6 +190,14 @@ const BOOK: &[Row] = &[
     ("#export-book|*", Keeps),
     ("#import-cards|*", Browser),
     ("#file|*", Browser),
+    ("#to-sheet|a|*", To("/sheet")),
+];
+const SHEET: &[Row] = &[
+    ("#sheet-from|*", Browser),
+    ("#sheet-to|*", Browser),
+    ("#sheet-print|*", Prints),
+    ("#sheet-csv|*", Browser),
+    ("|a|Back to the book", To("/book")),
 ];
 const KIT: &[Row] = &[
     ("#usual-*|button|*", Asks("/api/kitchen")),
@@ -412,6 +422,7 @@ async fn every_control_of_the_counter_does_what_its_table_says() {
         ("portions", "take-portion", PORTIONS),
         ("buy", "people", BUY),
         ("thaw&state=frozen", "thaw-room", THAW),
+        ("left", "left-told", LEFT),
         ("kept", "keep-piece", KEPT),
         ("own", "new-own", OWN),
     ] {
@@ -471,6 +482,7 @@ async fn every_control_of_the_other_views_does_what_its_table_says() {
         ("/book", "export-book", &[BOOK, COLD]),
         ("/kit", "altitude", &[KIT, COLD]),
         ("/knows", "knows", &[KNOWS, COLD]),
+        ("/sheet", "sheet", &[SHEET, COLD]),
     ] {
         walk(&person, path, ready, rows, &mut wrong).await;
     }

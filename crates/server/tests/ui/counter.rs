@@ -2,6 +2,8 @@
 //! refusal, what is kept, by keyboard and with axe.
 
 use super::browser::Person;
+use super::fire::skip_kitchen;
+use serde_json::json;
 
 const QUERY: &str = "return new URLSearchParams(location.search).get";
 
@@ -179,7 +181,11 @@ async fn every_danger_is_said_where_it_matters_and_settled_by_what_is_known() {
     person.click("tab-fresh").await;
     person.click("look-smell-3").await;
     until_text(&person, "freshness", "Throw it away").await;
+    // One sign says nothing of days, three do.
     person.click("look-smell-0").await;
+    until_text(&person, "freshness", "Not enough to say").await;
+    person.click("look-sheen-0").await;
+    person.click("look-colour-0").await;
     until_text(&person, "freshness", "days left on ice").await;
     person.click("add-on-ice").await;
     person.type_into("kept-c-0", "400").await;
@@ -262,6 +268,47 @@ async fn portions_lots_pieces_and_ones_own_fish_are_kept() {
     person.click("open-piece").await;
     until_query(&person, "fish", "hake").await;
     until_query(&person, "n", "4").await;
+    person.leave().await;
+}
+
+/// What is never served, and what has no times here, is found by its name and leads nowhere; what is left over has its clock.
+#[tokio::test(flavor = "multi_thread")]
+async fn what_is_never_served_is_said_and_leads_nowhere() {
+    let data = tempfile::tempdir().unwrap();
+    let person = Person::new(1280, 800, Some(data.path())).await;
+    skip_kitchen(&person).await;
+    person.open("/?fish=hake&cut=fillet&mm=25&g=170&n=1").await;
+    for (typed, says) in [
+        ("puffer", "Never cook or serve it"),
+        ("prawns", "Not covered"),
+        ("smoked", "Not covered"),
+        ("moray", "reef toxin"),
+    ] {
+        person.click("fish").await;
+        person.js("document.activeElement.select()").await;
+        let field = person.find("fish").await;
+        field.send_keys(typed).await.unwrap();
+        until_text(&person, "set-apart", says).await;
+        let written = "return document.querySelector('[data-testid=write-down]')?.checkVisibility() ?? false";
+        let can_be_written = person.js(written).await;
+        assert_eq!(can_be_written, json!(typed == "moray"), "{typed}");
+        if typed != "moray" {
+            field.send_keys("\u{e007}").await.unwrap();
+            person.settled().await;
+            until_query(&person, "fish", "hake").await;
+        }
+        field.send_keys("\u{e00c}").await.unwrap();
+    }
+    // Written down all the same, under another name of it: no way to cook it, and the sentence.
+    person
+        .open("/?fish=own:x&mm=20&own=%7B%22name%22%3A%22Fugu%22%2C%22family%22%3A%22lean_flaky%22%2C%22protein_share%22%3A0.19%2C%22fat_share%22%3A0.02%7D")
+        .await;
+    until_text(&person, "mind", "Never cook or serve it").await;
+    person.open("/?fish=hake&cut=fillet&mm=25&g=170&n=1").await;
+    person.click("tab-left").await;
+    until_text(&person, "left-told", "to eat it or chill it").await;
+    person.type_into("left-h", "5").await;
+    until_text(&person, "notice-stood_too_long", "Throw it away").await;
     person.leave().await;
 }
 

@@ -312,7 +312,7 @@ async fn every_view_is_accessible() {
             "/ways/deep_fry_batter",
             "/book",
             "/knows",
-            "/knows",
+            "/sheet",
             "/book/demo-2",
         ] {
             person.open(path).await;

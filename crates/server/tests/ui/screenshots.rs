@@ -87,6 +87,8 @@ async fn screenshots() {
         ("fire", "/fire"),
         ("fire-six", "/fire"),
         ("knows", "/knows"),
+        ("sheet", "/sheet"),
+        ("counter-left", "/?fish=cod&cut=loin&mm=38&g=200&n=2&skin=off"),
         (
             "refused",
             "/ways?fish=mackerel&cut=fillet&mm=15&g=120&n=2&on=TODAY&known=KNOWN",
@@ -121,7 +123,7 @@ async fn screenshots() {
             let today = person
                 .js("return new Date().toLocaleDateString('sv')")
                 .await;
-            let known = "{\"origin\":\"unknown\",\"keeping\":[{\"hours\":30,\"at_c\":0},{\"hours\":9,\"at_c\":18}],\"freezing\":null,\"looks\":null}";
+            let known = "{\"origin\":\"unknown\",\"keeping\":[{\"hours\":30,\"at_c\":0},{\"hours\":9,\"at_c\":18}],\"freezing\":null,\"looks\":null,\"since\":\"unknown\",\"vacuum\":false}";
             let path = path
                 .replace("TODAY", today.as_str().unwrap())
                 .replace("KNOWN", known);

@@ -42,6 +42,7 @@ fn views() -> Vec<(String, Option<&'static str>)> {
         ("/book/nothing-there".into(), None),
         ("/kit".into(), None),
         ("/knows".into(), None),
+        ("/sheet".into(), None),
         ("/no/such/page".into(), None),
     ];
     for tab in [
@@ -49,6 +50,7 @@ fn views() -> Vec<(String, Option<&'static str>)> {
         "portions",
         "buy",
         "thaw&state=frozen",
+        "left",
         "kept",
         "own",
     ] {

@@ -1,6 +1,7 @@
 // All that is kept out to a file, and in from one.
 import { useMutation } from "@tanstack/react-query";
 import { useRef, useState } from "react";
+import { Link } from "react-router";
 import { exportBook, type Imported, importCards, Refused } from "../../api";
 import { Failure } from "../../ui";
 
@@ -63,6 +64,9 @@ export function Files({ anew }: { anew: () => Promise<void> }) {
           e.target.value = ""; // the same file may be picked again
         }}
       />
+      <Link to="/sheet" className="pick" data-testid="to-sheet">
+        Food-safety sheet
+      </Link>
       <p role="status" data-testid="came-in">
         {bring.data && !bring.isPending && cameIn(bring.data)}
       </p>

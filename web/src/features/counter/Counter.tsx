@@ -32,6 +32,7 @@ const questions = () => import("./questions");
 const Buy = lazy(() => questions().then((m) => ({ default: m.Buy })));
 const Fresh = lazy(() => questions().then((m) => ({ default: m.Fresh })));
 const Kept = lazy(() => questions().then((m) => ({ default: m.Kept })));
+const Left = lazy(() => questions().then((m) => ({ default: m.Left })));
 const OwnFish = lazy(() => questions().then((m) => ({ default: m.OwnFish })));
 const Portions = lazy(() => questions().then((m) => ({ default: m.Portions })));
 const Thaw = lazy(() => questions().then((m) => ({ default: m.Thaw })));
@@ -105,6 +106,7 @@ export function Counter() {
           <Suspense fallback={<FinderToCome name={fish?.name} />}>
             <FishFinder
               fish={all}
+              apart={list.data.apart}
               value={fish}
               unknown={fish || piece.own ? null : piece.fish}
               problem={problem}
@@ -185,6 +187,7 @@ export function Counter() {
                   portions: () => <Portions piece={piece} change={change} />,
                   buy: () => <Buy piece={piece} />,
                   thaw: () => <Thaw piece={piece} change={change} />,
+                  left: () => <Left piece={piece} />,
                   kept: () => (
                     <Kept
                       piece={piece}

@@ -64,6 +64,28 @@ function draw(look: string, bad: number, line: Line) {
           <path d={`M23 3 v${9 + 6 * bad} m-3.5 -4 l3.5 4 l3.5 -4`} {...line} />
         </>
       );
+    case "slime":
+      // Drops that thicken and cloud.
+      return [0, 1, 2].map((i) => (
+        <path
+          key={i}
+          d={`M${9 + i * 14} 4 q-${4 + 4 * bad} 12 0 ${17 + 3 * bad} q${4 + 4 * bad} -${5 + 3 * bad} 0 -${17 + 3 * bad}`}
+          {...line}
+          fill={`color-mix(in oklab, currentColor ${70 * bad}%, transparent)`}
+        />
+      ));
+    case "tint":
+      return (
+        <>
+          <path d="M3 15 Q23 2 43 15 Q23 28 3 15 Z" {...line} />
+          <path
+            d="M5 15 H41"
+            strokeWidth={2 + 5 * bad}
+            stroke={`color-mix(in oklab, oklch(0.5 0.17 25) ${100 * bad}%, currentColor)`}
+            opacity={0.35 + 0.65 * bad}
+          />
+        </>
+      );
     case "gaping":
       return [0, 1, 2, 3, 4].map((i) => (
         <path

@@ -8,13 +8,15 @@ import {
   ListBoxItem,
   Popover,
 } from "react-aria-components";
-import type { Fish } from "../../api";
-import { called, nearly, search } from "../../card";
+import type { Apart, Fish } from "../../api";
+import { called, nearly, search, setApart } from "../../card";
 import { useKeys } from "../../shell";
 import { FieldError } from "../../ui";
 
 type Props = {
   fish: Fish[];
+  /** Names that are found and not planned. */
+  apart: Apart[];
   value: Fish | undefined;
   /** Of an address: a name that no fish here has. */
   unknown: string | null;
@@ -55,6 +57,7 @@ function nextField(from: HTMLElement | null): HTMLElement | null {
 /** Find a fish by typing a part of any of its names. */
 export function FishFinder({
   fish,
+  apart,
   value,
   unknown,
   onChange,
@@ -68,7 +71,10 @@ export function FishFinder({
   const exact = search(fish, text ?? "");
   // A slip is forgiven, but not taken for granted: it is asked.
   const guessed = exact.length === 0;
-  const found = guessed ? nearly(fish, text ?? "") : exact;
+  const noTimes = setApart(apart, text ?? "");
+  // What is never served and what has no times here is not written down, nor taken for another.
+  const shut = noTimes.some((one) => one.kind !== "care");
+  const found = !guessed ? exact : shut ? [] : nearly(fish, text ?? "");
   // A name that more than one fish goes by asks which: the first is not taken for granted.
   const several = called(fish, text ?? "").length > 1;
   useKeys({ "/": { does: () => input.current?.select(), says: "find a fish by typing" } });
@@ -94,6 +100,7 @@ export function FishFinder({
     box.current?.close();
   };
   const leave = () => {
+    if (shut) return;
     const name = (text ?? "").trim();
     settle();
     setText(null);
@@ -174,6 +181,17 @@ export function FishFinder({
           maxHeight={336}
           className="w-(--trigger-width) bg-base-100 border border-base-content/40 overflow-y-auto"
         >
+          {noTimes.map((one) => (
+            <p
+              key={one.key}
+              className="px-3 py-3 hair-b"
+              role="status"
+              data-testid="set-apart"
+              data-kind={one.kind}
+            >
+              <b className={one.kind === "never" ? "text-error" : ""}>{one.name}.</b> {one.says}
+            </p>
+          ))}
           {guessed && found.length > 0 && (
             <p className="px-3 pt-3 font-semibold" role="status" data-testid="did-you-mean">
               Not in the list so. Did you mean:
@@ -187,13 +205,16 @@ export function FishFinder({
           <ListBox<Fish>
             className="outline-none"
             renderEmptyState={() => (
-              <div className="px-3 py-3">
-                <p>
-                  Not in the list. Do not go by looks: some fish poison. Write it down under Own
-                  fish and ask the seller. Smoked, salted and dried fish are not covered.
-                </p>
+              <div className="px-3 py-3" hidden={shut}>
+                {noTimes.length === 0 && (
+                  <p>
+                    Not in the list. Do not go by looks: some fish poison. Write it down under Own
+                    fish and ask the seller.
+                  </p>
+                )}
                 <button
                   type="button"
+                  hidden={shut}
                   className="btn h-12 px-4 mt-2 font-semibold"
                   data-testid="write-down"
                   // The field keeps the focus until it is pressed: else the list would shut under the finger.

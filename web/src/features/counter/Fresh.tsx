@@ -1,6 +1,6 @@
 // A walk of the senses, and how it was kept; what that leaves.
 import { api, type Form } from "../../api";
-import { formOf, type Known, type Piece, rulesOf, which } from "../../card";
+import { formOf, type Known, keptAsked, type Piece, rulesOf, which } from "../../card";
 import { Failure, FieldError } from "../../ui";
 import { Cue } from "./Cue";
 import { Keeping } from "./Keeping";
@@ -16,7 +16,7 @@ export function Fresh({ piece, forms, setKnown }: Props) {
   const answers = known.looks?.form === key ? (known.looks.answers ?? {}) : {};
   const { answer, problem } = useAnswer(
     "freshness",
-    { which: which(piece), form: key, answers, keeping: known.keeping, rules: rulesOf(piece) },
+    { which: which(piece), form: key, answers, ...keptAsked(known), rules: rulesOf(piece) },
     api.freshness,
   );
   if (!form) return null;
@@ -47,7 +47,7 @@ export function Fresh({ piece, forms, setKnown }: Props) {
           </>
         )}
       </p>
-      <div className="grid grid-cols-2 sm:grid-cols-3 lg:grid-cols-5 gap-x-5 gap-y-3">
+      <div className="grid grid-cols-2 sm:grid-cols-3 gap-x-8 gap-y-4">
         {form.looks.map((look) => {
           const most = Math.max(...look.options.map((o) => o.points));
           return (
@@ -85,11 +85,7 @@ export function Fresh({ piece, forms, setKnown }: Props) {
         })}
       </div>
       <div className="max-w-[44rem]">
-        <Keeping
-          keeping={known.keeping}
-          setKeeping={(keeping) => setKnown({ ...known, keeping })}
-          problem={problem}
-        />
+        <Keeping known={known} setKnown={setKnown} problem={problem} />
       </div>
       <FieldError id="answers-error" problem={problem} field="answers" />
       {problem?.field === "" && <Failure message={problem.message} />}

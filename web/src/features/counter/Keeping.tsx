@@ -1,8 +1,16 @@
 // How the fish was kept, one while after another: the record that every rule reads.
-import type { Span } from "../../api";
-import { NumberField, type Problem } from "../../ui";
+import type { Since, Span } from "../../api";
+import type { Known } from "../../card";
+import { Choice, NumberField, type Problem } from "../../ui";
 
-type Props = { keeping: Span[]; setKeeping: (keeping: Span[]) => void; problem: Problem };
+type Props = { known: Known; setKnown: (known: Known) => void; problem: Problem };
+
+/** Limits count from the catch: hours since it was bought are only a part. */
+const SINCES: { key: Since; name: string }[] = [
+  { key: "unknown", name: "nobody says" },
+  { key: "bought", name: "since it was bought" },
+  { key: "catch", name: "since the catch" },
+];
 
 /** Whiles that cooks know without a thermometer. */
 const USUAL: { name: string; span: Span }[] = [
@@ -12,12 +20,14 @@ const USUAL: { name: string; span: Span }[] = [
   { name: "out of the cold", span: { hours: 1, at_c: 20 } },
 ];
 
-export function Keeping({ keeping, setKeeping, problem }: Props) {
+export function Keeping({ known, setKnown, problem }: Props) {
+  const { keeping } = known;
+  const setKeeping = (next: Span[]) => setKnown({ ...known, keeping: next });
   const set = (i: number, part: Partial<Span>) =>
     setKeeping(keeping.map((span, j) => (i === j ? { ...span, ...part } : span)));
   return (
     <section aria-label="How it was kept" className="hair-t pt-2 min-w-0">
-      <h2 className="text-small quiet">How it was kept, since the catch or since you bought it</h2>
+      <h2 className="text-small quiet">How it was kept</h2>
       <ol>
         {keeping.map((span, i) => (
           <li
@@ -69,6 +79,23 @@ export function Keeping({ keeping, setKeeping, problem }: Props) {
           </button>
         ))}
       </p>
+      {keeping.length > 0 && (
+        <Choice
+          label="All of it, or only since it was bought"
+          options={SINCES}
+          value={known.since}
+          onChange={(since) => setKnown({ ...known, since })}
+        />
+      )}
+      <button
+        type="button"
+        className="pick"
+        aria-pressed={known.vacuum}
+        data-testid="vacuum"
+        onClick={() => setKnown({ ...known, vacuum: !known.vacuum })}
+      >
+        sealed in a vacuum pack
+      </button>
     </section>
   );
 }

@@ -27,6 +27,8 @@ export function Lots({ lots, fish, piece, shelf, change }: LotsProps) {
         ...NOTHING_KNOWN,
         keeping: item.lot_today?.keeping ?? [],
         freezing: item.lot_today?.freezing ?? null,
+        since: "bought",
+        vacuum: lot.vacuum_packed ?? false,
       },
       state: frozen ? "frozen" : lot.frozen ? "thawed" : "fresh",
     });
@@ -194,6 +196,15 @@ function NewLot(props: { fish: string; all: Fish[]; shelf: Shelf; done: () => vo
         problem={problem}
         onChange={(kept_c) => setLot({ ...lot, kept_c })}
       />
+      <button
+        type="button"
+        className="pick"
+        aria-pressed={lot.vacuum_packed ?? false}
+        data-testid="lot-vacuum"
+        onClick={() => setLot({ ...lot, vacuum_packed: !lot.vacuum_packed })}
+      >
+        vacuum packed
+      </button>
       {date("Frozen on, if it was", "frozen")}
       {lot.frozen && (
         <NumberField

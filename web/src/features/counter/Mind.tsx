@@ -1,6 +1,6 @@
 // The dangers of this fish for who eats it, so done; and what is known that settles them.
 import { api, type Origin } from "../../api";
-import { isWhole, type Known, type Piece, target, which } from "../../card";
+import { isWhole, type Known, knownAsked, type Piece, target, which } from "../../card";
 import { Choice, Fold, Notices, NumberField } from "../../ui";
 import { useAnswer } from "./useAnswer";
 
@@ -26,10 +26,7 @@ export function Mind({ piece, setKnown, askKeeping }: Props) {
       ...(piece.kitchen ? { kitchen: piece.kitchen } : {}),
       ...(piece.state === "frozen" ? {} : { start_c: piece.startC }),
       mass_g: piece.massG,
-      origin: known.origin,
-      keeping: known.keeping,
-      ...(known.freezing ? { freezing: known.freezing } : {}),
-      ...(known.looks ? { looks: known.looks } : {}),
+      ...knownAsked(known),
       ...(piece.stuffed && isWhole(piece.cut) ? { cavity: "stuffed" as const } : {}),
     },
     api.notices,
@@ -39,7 +36,9 @@ export function Mind({ piece, setKnown, askKeeping }: Props) {
     codes.some((c) => c.startsWith("parasites")) ||
     known.freezing !== null ||
     known.origin !== "unknown";
-  const kept = codes.some((c) => c.startsWith("histamine") || c.startsWith("within"));
+  const kept = codes.some((c) =>
+    ["histamine", "within", "vacuum", "past_", "out_of"].some((k) => c.startsWith(k)),
+  );
   const { freezing } = known;
   return (
     <section aria-label="To mind" data-testid="mind" className="grid gap-y-1">

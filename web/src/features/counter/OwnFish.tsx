@@ -2,6 +2,7 @@
 import { useRef, useState } from "react";
 import {
   api,
+  type Danger,
   type Fish,
   type FishList,
   type OwnFish as Own,
@@ -21,14 +22,46 @@ type Props = {
 };
 
 const HAZARDS = [
-  { key: "histamine", name: "builds histamine" },
-  { key: "parasites", name: "can carry worms" },
-  { key: "reef_toxin", name: "from warm reefs" },
   { key: "wax_esters", name: "undigested oil" },
   { key: "spines", name: "fins that stab" },
   { key: "fine_bones", name: "fine forked bones" },
-  { key: "serum", name: "poisonous until cooked through" },
+  { key: "serum", name: "blood that is poisonous raw" },
 ] as const;
+
+/** What is asked one by one: what nobody has asked counts as there. */
+const DANGERS = [
+  { key: "histamine", name: "Builds histamine when it is not kept cold" },
+  { key: "parasites", name: "Can carry worms" },
+  { key: "reef_toxin", name: "From warm reefs, with their toxin" },
+  { key: "mercury", name: "High in mercury" },
+  { key: "poison", name: "Poison in its flesh" },
+] as const;
+const ANSWERS = [
+  { key: "open", name: "not asked" },
+  { key: "yes", name: "yes" },
+  { key: "no", name: "no, I checked" },
+] as const;
+
+type Answer = (typeof ANSWERS)[number]["key"];
+
+function answerOf(fish: Own, danger: Danger): Answer {
+  const has = danger === "mercury" ? fish.mercury === "high" : fish.hazards?.includes(danger);
+  if (has) return "yes";
+  return fish.checked?.includes(danger) ? "no" : "open";
+}
+
+function answered(fish: Own, danger: Danger, answer: Answer): Own {
+  const { mercury, ...rest } = fish;
+  const others = (fish.hazards ?? []).filter((h) => h !== danger);
+  const checked = (fish.checked ?? []).filter((d) => d !== danger);
+  const next: Own = {
+    ...rest,
+    hazards: answer === "yes" && danger !== "mercury" ? [...others, danger] : others,
+    checked: answer === "no" ? [...checked, danger] : checked,
+  };
+  if (danger !== "mercury") return { ...next, ...(mercury ? { mercury } : {}) };
+  return answer === "yes" ? { ...next, mercury: "high" } : next;
+}
 
 const NEW: Own = {
   name: "",
@@ -327,15 +360,18 @@ function Form({ list, fish, problem, setFish, save, leave }: FormProps) {
             </button>
           ))}
         </div>
-        <button
-          type="button"
-          className="pick"
-          data-testid="hazards-known"
-          aria-pressed={fish.hazards_known ?? false}
-          onClick={() => set({ hazards_known: !fish.hazards_known })}
-        >
-          I checked with a source: none of the others apply
-        </button>
+        <p className="text-small quiet">What nobody has asked counts as there.</p>
+        <div className="grid sm:grid-cols-2 gap-x-10 gap-y-2 pt-2">
+          {DANGERS.map((danger) => (
+            <Choice
+              key={danger.key}
+              label={danger.name}
+              options={ANSWERS}
+              value={answerOf(fish, danger.key)}
+              onChange={(answer) => setFish(answered(fish, danger.key, answer))}
+            />
+          ))}
+        </div>
       </fieldset>
       {problem?.field === "" && <Failure message={problem.message} />}
       <p className="flex gap-x-6 sm:col-span-3 max-md:sticky max-md:bottom-16 max-md:bg-base-100 max-md:py-2">

@@ -7,6 +7,7 @@ export const TABS = [
   { key: "portions", name: "Cut it up" },
   { key: "buy", name: "Buy" },
   { key: "thaw", name: "Thaw" },
+  { key: "left", name: "Left over" },
   { key: "kept", name: "Kept" },
   { key: "own", name: "Own fish" },
 ] as const;

@@ -89,7 +89,11 @@ export function Thaw({ piece, change }: Props) {
                 <span
                   className={`block text-small ${row.answer.within_limit ? "text-success font-semibold" : "text-error font-bold"}`}
                 >
-                  {row.answer.within_limit ? "within the limit" : "too long: thaw it in the fridge"}
+                  {row.answer.within_limit
+                    ? "within the limit"
+                    : row.key === "fridge"
+                      ? "too long: cut it smaller"
+                      : "too long: thaw it in the fridge"}
                 </span>
               </>
             )}

@@ -189,7 +189,7 @@ describe("to mind", () => {
     await screen.findByTestId("notice-histamine_ask");
     fireEvent.click(screen.getByTestId("ask-keeping"));
     expect(askKeeping).toHaveBeenCalled();
-    expect(asked.at(-1)?.body).toMatchObject({ eaters: "old_or_ill", start_c: 12, keeping: [] });
+    expect(asked.at(-1)?.body).toMatchObject({ eaters: "old_or_ill", start_c: 12 });
   });
 
   it("is silent where there is nothing to say", async () => {
@@ -349,7 +349,12 @@ describe("kept", () => {
         state: "frozen",
         startC: -21,
         thicknessMm: 15,
-        known: { ...NOTHING_KNOWN, keeping: lotToday.keeping, freezing: lotToday.freezing },
+        known: {
+          ...NOTHING_KNOWN,
+          keeping: lotToday.keeping,
+          freezing: lotToday.freezing,
+          since: "bought",
+        },
       }),
     );
   });

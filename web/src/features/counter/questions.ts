@@ -2,6 +2,7 @@
 export { Buy } from "./Buy";
 export { Fresh } from "./Fresh";
 export { Kept } from "./Kept";
+export { Left } from "./Left";
 export { OwnFish } from "./OwnFish";
 export { Portions } from "./Portions";
 export { Thaw } from "./Thaw";

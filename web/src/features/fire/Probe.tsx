@@ -2,20 +2,24 @@
 import { useState } from "react";
 import { newId, type Standing } from "../../api";
 import type { Running } from "../../fire";
-import { useFire } from "../../shell";
+import { useFire, useStored } from "../../shell";
 import { useUnits } from "../../ui";
 import { scale, withUnit } from "../../units";
 import { Over } from "./Over";
 import { Reading } from "./Reading";
 
+/** Who reads it, where that is said. */
+const readBy = (who: string) => (who.trim() ? { by: who.trim() } : {});
+
 export function Probe({ cook, close }: { cook: Running; close: () => void }) {
   const { happen } = useFire();
   const units = useUnits();
   const [read, setRead] = useState<{ id: string; c: number }[]>([]);
+  const [{ who }, setWho] = useStored("cindo.reads", { who: "" });
   const promise = cook.standing?.promise;
   const say = (c: number) => {
     const spot = newId();
-    happen(cook, { kind: "probe", c, spot });
+    happen(cook, { kind: "probe", c, spot, ...readBy(who) });
     setRead((all) => [...all, { id: spot, c }].slice(-4));
   };
   const ordinal =
@@ -44,6 +48,17 @@ export function Probe({ cook, close }: { cook: Running; close: () => void }) {
       )}
       <Reading label={ordinal} testId="probe-c" says="It shows that" first say={say} />
       {cook.standing && <Verdict told={cook.standing} cook={cook} />}
+      <label className="grid gap-1 pt-3 max-w-64">
+        <span className="text-small quiet">Read by, for the food-safety sheet</span>
+        <input
+          className="typed !text-left"
+          value={who}
+          maxLength={40}
+          autoComplete="off"
+          data-testid="read-by"
+          onChange={(e) => setWho({ who: e.target.value })}
+        />
+      </label>
     </Over>
   );
 }

@@ -318,7 +318,7 @@ function Guests({ cook }: { cook: Running }) {
   if (!promise && eaters === "everyone") return null;
   return (
     <p className="strip-guests" data-testid="guests">
-      {eaters !== "everyone" && <>For a guest who is {who}</>}
+      {eaters !== "everyone" && <>Local rules first. For a guest who is {who}</>}
       {eaters !== "everyone" && promise && ": "}
       {promise && (
         <>

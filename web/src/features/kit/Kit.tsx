@@ -89,6 +89,15 @@ export function Kit({ setUnits }: Props) {
             value={kitchen.no_thermometer ? "no" : "yes"}
             onChange={(has) => say({ ...kitchen, no_thermometer: has === "no" })}
           />
+          <Choice
+            label="Who eats here"
+            options={[
+              { key: "home", name: "family and friends" },
+              { key: "guests", name: "guests who pay" },
+            ]}
+            value={kitchen.serves_others ? "guests" : "home"}
+            onChange={(who) => say({ ...kitchen, serves_others: who === "guests" })}
+          />
           <div>
             <p className="text-small quiet">Units, on this screen</p>
             <p className="flex flex-wrap gap-x-4">

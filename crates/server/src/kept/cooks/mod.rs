@@ -85,7 +85,10 @@ impl Kept {
     }
 
     /// Its plan.
-    fn plan(&self) -> Result<PlanRequest, String> {
+    ///
+    /// # Errors
+    /// Why it cannot be read, in words.
+    pub fn plan(&self) -> Result<PlanRequest, String> {
         let cook = self.snapshot.as_ref().map_err(ToString::to_string)?;
         serde_path_to_error::deserialize(cook.plan.clone()).map_err(|cause| cause.to_string())
     }
@@ -115,6 +118,19 @@ fn rows_under_way(c: &mut SqliteConnection, now_ms: i64) -> Result<Vec<Row>, Req
 /// Whatever the store says.
 pub fn under_way(c: &mut SqliteConnection, now_ms: i64) -> Result<Vec<Kept>, RequestError> {
     let rows = rows_under_way(c, now_ms)?;
+    with_events(c, rows)
+}
+
+/// All cooks that are wanted, the oldest first, so many at most.
+///
+/// # Errors
+/// Whatever the store says.
+pub fn all(
+    c: &mut SqliteConnection,
+    wanted: &Wanted,
+    most: i64,
+) -> Result<Vec<Kept>, RequestError> {
+    let rows = kept::all(c, List::Cook, wanted, most).map_err(RequestError::ours)?;
     with_events(c, rows)
 }
 

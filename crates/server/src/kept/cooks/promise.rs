@@ -42,6 +42,14 @@ pub fn row(new: &CookNew, made_ms: i64) -> Result<Row, RequestError> {
         RequestError::Input(input) => RequestError::Input(input.within("plan")),
         other => other,
     })?;
+    // What must not be served is not begun either.
+    if let Some(refused) = plan.refused.first() {
+        return Err(RequestError::Field {
+            code: "refused",
+            field: "plan",
+            message: format!("{} ({})", refused.message, refused.rule),
+        });
+    }
     let cook = Cook {
         plan: serde_json::to_value(&new.plan).map_err(RequestError::ours)?,
         pan: new.pan.clone(),
