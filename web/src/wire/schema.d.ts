@@ -1666,6 +1666,11 @@ export interface components {
             rest_s: number;
         };
         /**
+         * @description What a crust is to who eats it. Nothing that is leather or burnt is praised.
+         * @enum {string}
+         */
+        Crust: "none" | "crisp" | "leather" | "burnt";
+        /**
          * @description What can be seen or felt.
          * @enum {string}
          */
@@ -3176,6 +3181,8 @@ export interface components {
              * @description Crust meant to be eaten crisp, mm; none in water, steam or salt.
              */
             crisp_mm: number;
+            /** @description What that is to who eats it. */
+            crust: components["schemas"]["Crust"];
             /** @description Crust on the skin side and the flesh side, mm. */
             crust_mm: number[];
             /**

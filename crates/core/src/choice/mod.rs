@@ -10,6 +10,6 @@ mod tonight;
 
 pub use class::{Class, Fit};
 pub use fitted::{Fitted, fitted};
-pub use quality::{Quality, Wishes, at_risk, base, fires, met, score};
+pub use quality::{Crust, Quality, Wishes, at_risk, base, fires, met, score};
 pub use say::say;
 pub use tonight::Tonight;

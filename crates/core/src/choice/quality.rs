@@ -87,11 +87,41 @@ const UNMET: f64 = 0.6;
 const BEGUN_ON: f64 = 0.6;
 /// For guests at risk, where the figure decides: so much of the order is how gentle a way is to the outside meanwhile.
 const GENTLE: f64 = 0.75;
-/// A crust from the one on is tough, at the other burnt, mm. common practice, no source.
-const TOUGH_MM: f64 = 1.5;
-const BURNT_MM: f64 = 3.0;
 /// Below this a wish is not met.
 const MET: f64 = 0.45;
+
+/// A crust thicker than the one is leather, than the other burnt, mm. common practice, no source.
+pub(super) const LEATHER_MM: f64 = 1.5;
+pub(super) const BURNT_MM: f64 = 3.0;
+/// Less than this is none, mm.
+const SOME_MM: f64 = 0.05;
+
+/// What a crust is to who eats it. Nothing that is leather or burnt is praised.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[serde(rename_all = "snake_case")]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub enum Crust {
+    /// None to speak of.
+    None,
+    /// Dry and crisp, as far as it goes.
+    Crisp,
+    /// Too thick to bite.
+    Leather,
+    /// Burnt.
+    Burnt,
+}
+
+impl Crust {
+    /// Of so many millimetres.
+    pub fn of(mm: f64) -> Self {
+        match mm {
+            mm if mm < SOME_MM => Self::None,
+            mm if mm <= LEATHER_MM => Self::Crisp,
+            mm if mm <= BURNT_MM => Self::Leather,
+            _ => Self::Burnt,
+        }
+    }
+}
 
 impl Quality {
     /// How tender and even, 0 to 1.
@@ -110,7 +140,7 @@ impl Quality {
 
     /// How little of it is lost while its middle comes to a figure, 0 to 1.
     fn gentle(&self) -> f64 {
-        let tough = (self.crust_mm - TOUGH_MM) / (BURNT_MM - TOUGH_MM);
+        let tough = (self.crust_mm - LEATHER_MM) / (BURNT_MM - LEATHER_MM);
         (1.0 - self.overcooked_share) * (1.0 - tough.clamp(0.0, 1.0))
     }
 

@@ -1,6 +1,6 @@
 //! Why a way stands where it stands: what decides it against its neighbours, in words that can be said aloud.
 
-use super::quality::Quality;
+use super::quality::{Crust, Quality};
 
 /// One thing that can tell two ways apart: its code, how it is read off, the difference that counts as one, and what
 /// is said where it is better and where it is worse; nothing where it would not be true by itself.
@@ -25,9 +25,6 @@ fn minutes(s: f64) -> String {
 /// and long, s, a wide and a narrow window, s, little and much weight lost.
 const OVER: [f64; 2] = [0.3, 0.4];
 const CRUST_MM: [f64; 2] = [0.5, 0.3];
-/// A crust thicker than the one is leather, than the other burnt, mm. common practice, no source.
-const LEATHER_MM: f64 = 1.5;
-const BURNT_MM: f64 = 3.0;
 const SOON_S: [f64; 2] = [1500.0, 1500.0];
 const WINDOW_S: [f64; 2] = [45.0, 30.0];
 const LOST: [f64; 2] = [0.13, 0.18];
@@ -62,12 +59,12 @@ const TELLS: [Tells; 5] = [
         better: |q| {
             let said = || {
                 let mm = q.crust_mm;
-                if mm > BURNT_MM {
-                    format!("Burnt: {mm:.0} mm of crust.")
-                } else if mm > LEATHER_MM {
-                    format!("A crust like leather, {mm:.1} mm.")
-                } else {
-                    format!("A crust of {mm:.1} mm, dry and crisp.")
+                match Crust::of(mm) {
+                    Crust::Burnt => format!("Burnt: {mm:.0} mm of crust."),
+                    Crust::Leather => format!("A crust like leather, {mm:.1} mm."),
+                    Crust::Crisp | Crust::None => {
+                        format!("A crust of {mm:.1} mm, dry and crisp.")
+                    }
                 }
             };
             (q.crust_mm >= CRUST_MM[0]).then(said)
@@ -151,7 +148,8 @@ pub fn say(
         let say = if good { tells.better } else { tells.worse };
         let sentence = say(here).filter(|sentence| !said.contains(sentence))?;
         // More crust than anybody eats speaks against it.
-        let good = good && !(tells.code == "crust" && here.crust_mm > LEATHER_MM);
+        let tough = matches!(Crust::of(here.crust_mm), Crust::Leather | Crust::Burnt);
+        let good = good && !(tells.code == "crust" && tough);
         (apart.abs() > 0.3).then_some((tells.code, good, sentence))
     })
 }

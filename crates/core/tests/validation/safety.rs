@@ -4,8 +4,8 @@
 
 use crate::notes::note;
 use cindo_core::fish::{
-    Danger, Eaters, Freezing, Guests, Hazard, Heated, Keeping, Notice, Piece, PieceAsked, Severity,
-    Span, Species, exempt_tuna,
+    Danger, Eaters, Freezing, Guests, Hazard, Heated, Judged, Judging, Keeping, Looks, Notice,
+    Piece, PieceAsked, Severity, Since, Span, Species, exempt_tuna, judge,
 };
 use cindo_core::kit::Kitchen;
 use cindo_core::methods::Method;
@@ -161,6 +161,62 @@ fn law_colder_and_sooner_is_never_less_safe() {
             prop_assert!(
                 refused(&said(&better)) <= refused(&before),
                 "{key} {kept:?}"
+            );
+            Ok(())
+        })
+        .unwrap();
+}
+
+/// Warmer or longer is never judged better: no more days are left, and what is refused stays so. Nor does another bad sign help.
+#[test]
+fn law_warmer_longer_and_uglier_is_never_judged_better() {
+    let asked = (any_fish(), spans(), 1.0..3.0f64, 0.0..15.0f64, 0..3usize);
+    seeded(600)
+        .run(&asked, |(key, kept, longer, warmer_k, worst)| {
+            let fish = Species::find(&key).unwrap();
+            let said = |kept: &[Span], answers: &[(&str, usize)]| {
+                let keeping = Keeping::new(kept).unwrap();
+                let looks = Looks {
+                    form: "whole".into(),
+                    answers: answers.iter().map(|(k, n)| ((*k).to_owned(), *n)).collect(),
+                };
+                let judging = Judging {
+                    looks: &looks,
+                    keeping: &keeping,
+                    since: Since::Catch,
+                    vacuum: false,
+                };
+                judge(&fish, judging, Rules::Us).unwrap()
+            };
+            let worse_or_same = |before: &Judged, after: &Judged| {
+                let most = |judged: &Judged| judged.left_days.map_or(0.0, |left| left[1]);
+                (after.refuse || !before.refuse) && most(after) <= most(before) + 1e-9
+            };
+            let last = kept.len() - 1;
+            let fair = [("smell", 0), ("eyes", 1), ("gills", 0)];
+            let before = said(&kept, &fair);
+            let mut older = kept.clone();
+            older[last].hours *= longer;
+            prop_assert!(
+                worse_or_same(&before, &said(&older, &fair)),
+                "{key} {kept:?} x {longer}"
+            );
+            let mut hotter = kept.clone();
+            hotter[last].at_c += warmer_k;
+            if (hotter[last].at_c >= -3.0) == (kept[last].at_c >= -3.0) {
+                prop_assert!(
+                    worse_or_same(&before, &said(&hotter, &fair)),
+                    "{key} {kept:?} + {warmer_k}"
+                );
+            }
+            let look = ["eyes", "gills", "smell"][worst];
+            let ugly: Vec<(&str, usize)> = fair
+                .iter()
+                .map(|(k, n)| if *k == look { (*k, 2) } else { (*k, *n) })
+                .collect();
+            prop_assert!(
+                worse_or_same(&before, &said(&kept, &ugly)),
+                "{key} {kept:?} {look}"
             );
             Ok(())
         })

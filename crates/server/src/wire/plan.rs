@@ -5,6 +5,7 @@ use super::seen::{SignsWire, SliceFieldWire};
 use super::settings::{FittedWire, SettingWire};
 use crate::error::RequestError;
 use cindo_core::Within;
+use cindo_core::choice::Crust;
 use cindo_core::fish::{Eaters, Notice};
 use cindo_core::heat::Body;
 use cindo_core::kit::{Allergen, FatMargin, Kitchen, KitchenAsked};
@@ -129,6 +130,8 @@ pub struct PlanAnswer {
     pub to_plate_s: f64,
     /// Crust meant to be eaten crisp, mm; none in water, steam or salt.
     pub crisp_mm: f64,
+    /// What that is to who eats it.
+    pub crust: Crust,
     /// How long it takes a cook's hands from the first act to the plate, s.
     pub hands_s: f64,
     /// When the piece leaves the heat, s.
@@ -245,6 +248,7 @@ impl From<Plan> for PlanAnswer {
             side_seen: plan.side_seen,
             sides_s: plan.sides_s,
             crisp_mm: plan.crisp_mm,
+            crust: Crust::of(plan.crisp_mm),
             heating: plan.heating,
             overcooked_c: plan.aim.overcooked_from_c(),
             rim_mm: plan.outcome.rim_mm,

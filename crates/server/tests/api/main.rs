@@ -18,6 +18,7 @@ mod kitchen;
 mod load;
 mod probes;
 mod safety;
+mod sheet;
 mod soak;
 mod store_gone;
 

@@ -289,7 +289,8 @@ async fn what_is_never_served_is_said_and_leads_nowhere() {
         let field = person.find("fish").await;
         field.send_keys(typed).await.unwrap();
         until_text(&person, "set-apart", says).await;
-        let written = "return document.querySelector('[data-testid=write-down]')?.checkVisibility() ?? false";
+        let written =
+            "return document.querySelector('[data-testid=write-down]')?.checkVisibility() ?? false";
         let can_be_written = person.js(written).await;
         assert_eq!(can_be_written, json!(typed == "moray"), "{typed}");
         if typed != "moray" {

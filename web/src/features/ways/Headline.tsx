@@ -32,10 +32,29 @@ export function Headline({ plan, settled, late, problem }: Props) {
         {plan.turns_s.map((s) => (
           <Big key={s} label="turn at" value={clock(s)} />
         ))}
+        {plan.probe && (
+          <>
+            <Big label="probe from" value={clock(plan.probe.from_s)} main testId="probe-from" />
+            <Big
+              label="both spots, then off"
+              value={withUnit(plan.probe.shows_c, "celsius", units)}
+              tone="text-success"
+              testId="probe-shows"
+            />
+          </>
+        )}
         <Big
-          label={late > 1 ? "off, too late, at" : late < -1 ? "off, too soon, at" : "off at"}
+          label={
+            late > 1
+              ? "off, too late, at"
+              : late < -1
+                ? "off, too soon, at"
+                : plan.probe
+                  ? "no probe: off at"
+                  : "off at"
+          }
           value={clock(plan.off_heat_s)}
-          main
+          main={!plan.probe}
           testId="off"
         />
         <Big label="rest" of="rest" value={clock(plan.rest_s)} />
@@ -61,17 +80,8 @@ export function Headline({ plan, settled, late, problem }: Props) {
             <>This fire does not bring it to the target. More heat, or a lower target.</>
           ) : plan.goal === "figure" ? (
             <>
-              {plan.probe && (
-                <>
-                  Probe two spots from{" "}
-                  <b className="running text-base-content">{clock(plan.probe.from_s)}</b>: both{" "}
-                  <b className="figures text-base-content">
-                    {withUnit(plan.probe.shows_c, "celsius", units)}
-                  </b>
-                  , take it out.{" "}
-                </>
-              )}
-              Timed for the slowest piece. Without a probe, do not take it off early.
+              The clock is for the slowest piece: without a probe, do not take it off early. Local
+              rules come first.
             </>
           ) : settled ? (
             <>

@@ -33,7 +33,12 @@ describe("what stands in front", () => {
 });
 
 describe("differences", () => {
-  const plan = (to_plate_s: number, crisp_mm: number) => ({ to_plate_s, crisp_mm }) as Plan;
+  const plan = (to_plate_s: number, crisp_mm: number) =>
+    ({
+      to_plate_s,
+      crisp_mm,
+      crust: crisp_mm < 0.05 ? "none" : "crisp",
+    }) as Plan;
   const of = (key: string) => COMPARED.find((one) => one.key === key) as (typeof COMPARED)[number];
 
   it("marks what reads best, and nothing where all read alike", () => {

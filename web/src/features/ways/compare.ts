@@ -17,6 +17,8 @@ export type Compared = {
   text: (plan: Plan, units: Units) => string;
 };
 
+const TOUGH: ReadonlySet<Plan["crust"]> = new Set(["leather", "burnt"]);
+
 export const COMPARED: readonly Compared[] = [
   {
     key: "plate",
@@ -54,12 +56,15 @@ export const COMPARED: readonly Compared[] = [
     key: "crust",
     label: "crust",
     term: "crust",
-    value: (p) => p.crisp_mm,
+    // What is leather or burnt is no crust to have.
+    value: (p) => (TOUGH.has(p.crust) ? -p.crisp_mm : p.crisp_mm),
     more: true,
     text: (p, units) => {
       const at = scale("millimetre", units);
       const mm = p.crisp_mm;
-      return mm < 0.05 ? "none" : `${figure(mm, finer(at))} ${at.unit}`;
+      if (p.crust === "none") return "none";
+      const thick = `${figure(mm, finer(at))} ${at.unit}`;
+      return TOUGH.has(p.crust) ? `${thick}, ${p.crust}` : thick;
     },
   },
   {
