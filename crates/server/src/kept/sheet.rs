@@ -2,7 +2,7 @@
 
 use super::{cooks, shelf};
 use crate::error::RequestError;
-use crate::store::kept::{self, List, Stands, Wanted};
+use crate::store::kept::{self, List, Row, Stands, Wanted};
 use crate::wire::{LotWire, PlanRequest, Sheet, SheetKind, SheetLine, ShelfBody};
 use cindo_core::cook::{Event, Happened, from_in, in_order};
 use cindo_core::fish::Eaters;
@@ -11,16 +11,35 @@ use jiff::civil::Date;
 use jiff::tz::TimeZone;
 use jiff::{Timestamp, ToSpan};
 
-/// A sheet has no more lines of one kind of thing.
-const MOST: i64 = 5000;
+/// No more of one kind of thing are read for one sheet.
+const MOST: i64 = 2000;
+/// Nor more days.
+const MOST_DAYS: i32 = 400;
 /// Standing for less than this is no standing, s.
 const STOOD_S: f64 = 600.0;
 
-/// What happened from the beginning of one day to the end of another.
+/// What a sheet is made of, as it was read.
+#[derive(Debug)]
+pub struct Found {
+    from: Date,
+    to: Date,
+    lots: Vec<Row>,
+    cooks: Vec<cooks::Kept>,
+}
+
+fn too_many() -> RequestError {
+    RequestError::Field {
+        code: "too_many",
+        field: "to",
+        message: "that is more than one sheet holds: ask for fewer days".into(),
+    }
+}
+
+/// Reads what happened from the beginning of one day to the end of another.
 ///
 /// # Errors
-/// Whatever the store says, and days that no calendar has.
-pub fn sheet(c: &mut SqliteConnection, from: Date, to: Date) -> Result<Sheet, RequestError> {
+/// Whatever the store says, days that no calendar has, and more than one sheet holds.
+pub fn found(c: &mut SqliteConnection, from: Date, to: Date) -> Result<Found, RequestError> {
     let begins = |day: Date| {
         let at = day
             .to_zoned_datetime(TimeZone::system())
@@ -28,41 +47,67 @@ pub fn sheet(c: &mut SqliteConnection, from: Date, to: Date) -> Result<Sheet, Re
         Ok::<i64, RequestError>(at.timestamp().as_millisecond())
     };
     let after = to.checked_add(1.day()).map_err(RequestError::ours)?;
+    if after
+        > from
+            .checked_add(MOST_DAYS.days())
+            .map_err(RequestError::ours)?
+    {
+        return Err(too_many());
+    }
     let (from_ms, to_ms) = (begins(from)?, begins(after)?);
-    let mut lines = vec![];
+    let mut found = Found {
+        from,
+        to,
+        lots: vec![],
+        cooks: vec![],
+    };
     for removed in [false, true] {
         let wanted = Wanted {
             removed,
             ..Wanted::default()
         };
         let rows = kept::all(c, List::Shelf, &wanted, MOST).map_err(RequestError::ours)?;
-        for row in rows.into_iter().filter(|row| row.kind == "lot") {
+        let all = rows.len() as i64;
+        found
+            .lots
+            .extend(rows.into_iter().filter(|row| row.kind == "lot"));
+        let wanted = Wanted {
+            stands: Stands::Between(cooks::stamp(from_ms), cooks::stamp(to_ms)),
+            ..wanted
+        };
+        let cooked = cooks::all(c, &wanted, MOST)?;
+        if all == MOST || cooked.len() as i64 == MOST {
+            return Err(too_many());
+        }
+        found.cooks.extend(cooked);
+    }
+    Ok(found)
+}
+
+impl Found {
+    /// The sheet, the oldest first: with no connection held.
+    pub fn sheet(self) -> Sheet {
+        let Self { from, to, .. } = self;
+        let mut lines = vec![];
+        for row in self.lots {
             let item = shelf::item(row);
             let Some(ShelfBody::Lot(lot)) = &item.body else {
                 continue;
             };
-            let day = lot
-                .received
-                .get(..10)
-                .and_then(|day| day.parse::<Date>().ok());
+            let day = lot.received.get(..10);
+            let day = day.and_then(|day| day.parse::<Date>().ok());
             if day.is_some_and(|day| (from..=to).contains(&day)) {
                 lines.extend(delivered(&item.name, lot, item.lot_today.as_ref()));
             }
         }
-        let wanted = Wanted {
-            removed,
-            stands: Stands::Between(cooks::stamp(from_ms), cooks::stamp(to_ms)),
-            ..Wanted::default()
-        };
-        let found = cooks::all(c, &wanted, MOST)?;
-        lines.extend(found.iter().flat_map(cooked));
+        lines.extend(self.cooks.iter().flat_map(cooked));
+        lines.sort_by(|a: &SheetLine, b| a.at.cmp(&b.at));
+        Sheet {
+            from: from.to_string(),
+            to: to.to_string(),
+            lines,
+        }
     }
-    lines.sort_by(|a, b| a.at.cmp(&b.at));
-    Ok(Sheet {
-        from: from.to_string(),
-        to: to.to_string(),
-        lines,
-    })
 }
 
 fn line(at: String, kind: SheetKind, of: &str) -> SheetLine {

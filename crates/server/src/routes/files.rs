@@ -130,7 +130,8 @@ pub async fn sheet(
         }
         .into());
     }
-    let sheet = with(&store, move |c| crate::kept::sheet::sheet(c, from, to)).await?;
+    let found = with(&store, move |c| crate::kept::sheet::found(c, from, to)).await?;
+    let sheet = crate::work::compute(move || Ok(found.sheet())).await?;
     if !csv {
         return Ok(HttpResponse::Ok().json(sheet));
     }

@@ -138,6 +138,8 @@ impl Person {
         ], "prefs": { "download.default_directory": profile.path().join("kept").display().to_string() } });
         let mut wanted = serde_json::Map::new();
         wanted.insert("goog:chromeOptions".into(), options);
+        // A machine that others use, too, may take half a minute for what takes it two seconds.
+        wanted.insert("timeouts".into(), json!({ "script": 120_000 }));
         let client = ClientBuilder::new(HttpConnector::new())
             .capabilities(wanted)
             .connect(&format!("http://127.0.0.1:{port}"))
@@ -293,7 +295,7 @@ impl Person {
 
     /// Waits until a script answers true.
     pub async fn until(&self, what: &str, script: &str) {
-        for _ in 0..200 {
+        for _ in 0..400 {
             if self.js(script).await == json!(true) {
                 return;
             }

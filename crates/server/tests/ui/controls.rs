@@ -387,7 +387,7 @@ async fn walk(
                 }
             }
             let mut now = Value::Null;
-            for _ in 0..60 {
+            for _ in 0..200 {
                 now = person.js(&seen(*i)).await;
                 if done(row.1, key, &before, &now) {
                     break;

@@ -84,8 +84,17 @@ async fn a_whole_fish_a_fillet_and_a_frozen_block_are_described() {
     person.click("tab-thaw").await;
     until_text(&person, "thaw-fridge", "within the limit").await;
     until_text(&person, "thaw-water", "min").await;
+    // Warm water is no error: it is never.
     person.type_into("thaw-water-c", "30").await;
-    alert(&person, "between 2 and 21").await;
+    until_text(&person, "thaw-water", "never").await;
+    until_text(
+        &person,
+        "notice-warm_water_thaw",
+        "Never thaw in warm water",
+    )
+    .await;
+    person.type_into("thaw-water-c", "99").await;
+    alert(&person, "between 2 and 60").await;
     person.type_into("thaw-water-c", "15").await;
     // Frozen fish is not warm: said beside the temperature.
     person.type_into("start", "5").await;
@@ -323,7 +332,9 @@ async fn every_question_of_the_counter_is_accessible_by_key_and_reader() {
     ] {
         person.open(address).await;
         person.find("mind").await;
-        for tab in ["piece", "fresh", "portions", "buy", "thaw", "kept", "own"] {
+        for tab in [
+            "piece", "fresh", "portions", "buy", "thaw", "left", "kept", "own",
+        ] {
             let open = format!(
                 "return document.querySelector('[data-testid=tab-{tab}]').getAttribute('aria-selected') === 'true'"
             );

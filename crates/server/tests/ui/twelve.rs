@@ -195,7 +195,7 @@ async fn task(walk: &mut Walk<'_>, key: char) {
             w.tap("label", "pregnant or a child").await;
             w.id("see-ways").await;
             w.first_way().await;
-            w.says("two spots", "Probe two spots").await;
+            w.says("two spots", "probe two spots").await;
         }
         // The pan is cooler than planned.
         'e' => {

@@ -161,9 +161,9 @@ export function InHand({ piece, problem, change }: InHandProps) {
         </button>
         <Fold summary="How to measure it" wrong={false} testId="how-to-measure">
           <p className="text-small max-w-[64ch]">
-            At its thickest point, lying as it will cook. Push a skewer straight through to the
-            board, hold it where it comes out of the fish, and lay it on a ruler. By eye most of us
-            are off by a tenth, and a tenth in thickness is a fifth in time.
+            At its thickest point, lying as it will cook. Push a skewer straight down to the board.
+            Hold it where it comes out of the fish, and lay it on a ruler. By eye most of us are off
+            by a tenth, and a tenth in thickness is a fifth in time.
           </p>
         </Fold>
       </div>

@@ -66,6 +66,7 @@ export function Thaw({ piece, change }: Props) {
             <p className="text-small quiet pb-1">
               {row.answer &&
                 !row.problem &&
+                row.answer.refused.length === 0 &&
                 (row.answer.above_5c_s < 1
                   ? "Never above fridge cold."
                   : `Its outside is above fridge cold for ${span(row.answer.above_5c_s)}; at most ${span(row.answer.most_above_5c_s)} is allowed.`)}
@@ -81,23 +82,32 @@ export function Thaw({ piece, change }: Props) {
             />
           </div>
           <p className="text-right pt-1" aria-live="polite" data-testid={`thaw-${row.key}`}>
-            {row.answer && !row.problem && (
-              <>
-                <b className="figures text-title leading-none whitespace-nowrap">
-                  {about(row.answer.thawed_s)}
-                </b>
-                <span
-                  className={`block text-small ${row.answer.within_limit ? "text-success font-semibold" : "text-error font-bold"}`}
-                >
-                  {row.answer.within_limit
-                    ? "within the limit"
-                    : row.key === "fridge"
-                      ? "too long: cut it smaller"
-                      : "too long: thaw it in the fridge"}
-                </span>
-              </>
-            )}
+            {row.answer &&
+              !row.problem &&
+              (row.answer.refused.length > 0 ? (
+                <b className="text-error text-title leading-none">never</b>
+              ) : (
+                <>
+                  <b className="figures text-title leading-none whitespace-nowrap">
+                    {about(row.answer.thawed_s)}
+                  </b>
+                  <span
+                    className={`block text-small ${row.answer.within_limit ? "text-success font-semibold" : "text-error font-bold"}`}
+                  >
+                    {row.answer.within_limit
+                      ? "within the limit"
+                      : row.key === "fridge"
+                        ? "too long: cut it smaller"
+                        : "too long: thaw it in the fridge"}
+                  </span>
+                </>
+              ))}
           </p>
+          {row.answer && !row.problem && row.answer.refused.length > 0 && (
+            <div className="col-span-2 pt-1">
+              <Notices notices={row.answer.refused} />
+            </div>
+          )}
         </div>
       ))}
       {room.answer && (

@@ -34,9 +34,14 @@ export function Headline({ plan, settled, late, problem }: Props) {
         ))}
         {plan.probe && (
           <>
-            <Big label="probe from" value={clock(plan.probe.from_s)} main testId="probe-from" />
             <Big
-              label="both spots, then off"
+              label="probe two spots from"
+              value={clock(plan.probe.from_s)}
+              main
+              testId="probe-from"
+            />
+            <Big
+              label="both show, then off"
               value={withUnit(plan.probe.shows_c, "celsius", units)}
               tone="text-success"
               testId="probe-shows"
