@@ -18,6 +18,7 @@ import {
   type Piece,
   question,
   search,
+  setApart,
   settingsQuery,
   tonight,
   toQuery,
@@ -276,5 +277,21 @@ describe("tonight", () => {
       without: ["milk"],
     });
     expect(tonight(piece, at("19:31:00")).within_s).toBeNull();
+  });
+});
+
+describe("names that are not planned", () => {
+  const row = (key: string, ...names: string[]) =>
+    ({ key, kind: "not_covered", name: key, names, says: "" }) as const;
+  const all = [row("salted", "salted", "salt cod", "marinated"), row("puffer", "puffer")];
+  const keys = (text: string, fish: boolean) => setApart(all, text, fish).map((one) => one.key);
+
+  it("are found by what is typed, and never stand before a fish that is still being typed", () => {
+    expect(keys("sal", true)).toEqual([]);
+    expect(keys("sal", false)).toEqual(["salted"]);
+    expect(keys("salted hake", true)).toEqual(["salted"]);
+    expect(keys("salt-cod fillet", false)).toEqual(["salted"]);
+    expect(keys("northern puffers", false)).toEqual(["puffer"]);
+    expect(keys("pu", false)).toEqual([]);
   });
 });

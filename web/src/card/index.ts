@@ -93,14 +93,18 @@ export function search(fish: Fish[], text: string): Fish[] {
     .map(({ f }) => f);
 }
 
-/** Names that are found and not planned: one begins, in any word, with what was typed, or what was typed names it. */
-export function setApart(all: Apart[], text: string): Apart[] {
+/**
+ * Names that are found and not planned: those that are named by a word of what was typed, and, where no fish is on its way to be
+ * typed, those that begin so: "sal" is a salmon to come and not salted fish.
+ */
+export function setApart(all: Apart[], text: string, fishToCome: boolean): Apart[] {
   const typed = text.trim().toLowerCase();
   if (typed.length < 3) return [];
-  const said = typed.split(/[^\p{L}\p{N}]+/u);
-  const begins = (name: string) => name.split(/\s+/).some((w) => w.startsWith(typed));
-  const named = (name: string) => said.includes(name) || said.includes(`${name}s`);
-  return all.filter((one) => one.names.some((n) => n.startsWith(typed) || begins(n) || named(n)));
+  const said = ` ${typed.split(/[^\p{L}\p{N}]+/u).join(" ")} `;
+  const named = (name: string) => said.includes(` ${name} `) || said.includes(` ${name}s `);
+  const begins = (name: string) =>
+    !fishToCome && (name.startsWith(typed) || name.split(" ").some((w) => w.startsWith(typed)));
+  return all.filter((one) => one.names.some((name) => named(name) || begins(name)));
 }
 
 /** Fish a word of whose name is one slip away from what was typed: a letter wrong, left out, put in, or two changed about. */

@@ -71,7 +71,7 @@ export function FishFinder({
   const exact = search(fish, text ?? "");
   // A slip is forgiven, but not taken for granted: it is asked.
   const guessed = exact.length === 0;
-  const noTimes = setApart(apart, text ?? "");
+  const noTimes = setApart(apart, text ?? "", !guessed);
   // What is never served and what has no times here is not written down, nor taken for another.
   const shut = noTimes.some((one) => one.kind !== "care");
   const found = !guessed ? exact : shut ? [] : nearly(fish, text ?? "");

@@ -8,18 +8,21 @@ import { scale, withUnit } from "../../units";
 import { Over } from "./Over";
 import { Reading } from "./Reading";
 
-/** Who reads it, where that is said. */
-const readBy = (who: string) => (who.trim() ? { by: who.trim() } : {});
+/** Who reads probes on this screen, where that is said. */
+export function useReader() {
+  const [{ who }, setWho] = useStored("cindo.reads", { who: "" });
+  return { who, setWho, by: who.trim() ? { by: who.trim() } : {} };
+}
 
 export function Probe({ cook, close }: { cook: Running; close: () => void }) {
   const { happen } = useFire();
   const units = useUnits();
   const [read, setRead] = useState<{ id: string; c: number }[]>([]);
-  const [{ who }, setWho] = useStored("cindo.reads", { who: "" });
+  const { who, setWho, by } = useReader();
   const promise = cook.standing?.promise;
   const say = (c: number) => {
     const spot = newId();
-    happen(cook, { kind: "probe", c, spot, ...readBy(who) });
+    happen(cook, { kind: "probe", c, spot, ...by });
     setRead((all) => [...all, { id: spot, c }].slice(-4));
   };
   const ordinal =
@@ -102,6 +105,7 @@ export function Verdict({ told, cook }: { told: Standing; cook: Running }) {
               kind: "probe",
               c: instead_c,
               spot: (original.kind === "probe" ? original.spot : null) ?? newId(),
+              ...(original.kind === "probe" && original.by ? { by: original.by } : {}),
             });
           }}
         >

@@ -6,6 +6,7 @@ import { useFire, useTick } from "../../shell";
 import { decode } from "../../slice";
 import { NumberField } from "../../ui";
 import { Over } from "./Over";
+import { useReader } from "./Probe";
 import { ProbeLine } from "./ProbeLine";
 import { Reading } from "./Reading";
 import { SideLine } from "./SideLine";
@@ -30,6 +31,7 @@ const FIRE: readonly (readonly [string, string, Happened])[] = [
 
 export function Saw({ cook, close }: { cook: Running; close: () => void }) {
   const { happen } = useFire();
+  const { by } = useReader();
   const now = useTick(1000);
   const told = cook.standing;
   const [height, setHeight] = useState(() => told?.lines_share[0] ?? 0);
@@ -126,7 +128,7 @@ export function Saw({ cook, close }: { cook: Running; close: () => void }) {
               testId="probe"
               says="Say it"
               // Put in by hand, it is in a spot of its own.
-              say={(c) => did({ kind: "probe", c, spot: newId() })}
+              say={(c) => did({ kind: "probe", c, spot: newId(), ...by })}
             />
             <ProbeLine cook={cook} />
           </fieldset>
