@@ -34,6 +34,7 @@ export function begun(
     scales: false,
     scored: false,
     stuffed: false,
+    aromatics: false,
     // An old card's kitchen was that card's.
     kitchen: null,
     ...(usual

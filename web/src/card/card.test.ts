@@ -67,6 +67,7 @@ const pieces: fc.Arbitrary<Piece> = fc
     readyBy: some(fc.constantFrom("00:05", "19:30", "23:59")),
     eaters: fc.constantFrom("everyone", "old_or_ill", "pregnant_or_small_child"),
     stuffed: fc.boolean(),
+    aromatics: fc.boolean(),
     known: fc.record({
       origin: fc.constantFrom("unknown", "wild", "farmed"),
       keeping: fc.array(fc.record({ hours: mm, at_c: fc.integer({ min: -80, max: 60 }) })),
@@ -82,7 +83,8 @@ const pieces: fc.Arbitrary<Piece> = fc
     const fish = p.own ? `own:${p.own.name}` : p.composition ? "" : p.fish;
     const composition = p.own ? null : p.composition;
     const level = p.band ? null : p.level;
-    return { ...p, fish, composition, level } as Piece;
+    const aromatics = p.aromatics && !p.stuffed;
+    return { ...p, fish, composition, level, aromatics } as Piece;
   });
 
 describe("the piece in an address and in a request", () => {

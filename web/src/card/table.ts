@@ -143,6 +143,8 @@ export type Piece = {
   /** Who eats: anyone at risk moves the target to the food-safety figure. */
   eaters: Eaters;
   stuffed: boolean;
+  /** Herbs, lemon, ginger in the belly: for their scent. */
+  aromatics: boolean;
   known: Known;
   /** On which day that was said, YYYY-MM-DD: the fish of another day is another fish. */
   knownOn: string | null;
@@ -182,6 +184,7 @@ export const FIRST: Piece = {
   band: null,
   eaters: "everyone",
   stuffed: false,
+  aromatics: false,
   known: NOTHING_KNOWN,
   knownOn: null,
   kitchen: null,
@@ -420,6 +423,16 @@ export const TABLE: readonly AnyRow[] = [
     ask: nothing,
     told: ({ eaters }) => eaters ?? "everyone",
   }),
+  row({
+    key: "aromatics",
+    q: "herbs",
+    absent: false,
+    write: () => "1",
+    read: (text) => text === "1",
+    ask: (aromatics) => (aromatics ? { cavity: "aromatics" as const } : {}),
+    told: ({ piece }) => piece.cavity === "aromatics",
+  }),
+  // After the herbs: what is stuffed is stuffed, whatever else is in it.
   row({
     key: "stuffed",
     q: "stuffed",

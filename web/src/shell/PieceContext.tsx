@@ -50,7 +50,7 @@ const UNKNOWN: Pick<Piece, "known" | "knownOn"> = { known: NOTHING_KNOWN, knownO
 function settled(part: Partial<Piece>): Partial<Piece> {
   return {
     ...("fish" in part || "own" in part
-      ? { composition: null, ...UNKNOWN, stuffed: false, heightMm: null }
+      ? { composition: null, ...UNKNOWN, stuffed: false, aromatics: false, heightMm: null }
       : {}),
     ...("known" in part ? { knownOn: today() } : {}),
     ...("level" in part ? { band: null } : {}),

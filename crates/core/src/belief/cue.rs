@@ -26,6 +26,8 @@ pub enum Had {
     Bone,
     /// Water bubbles off in sight.
     Bubbles,
+    /// It is in a coat that turns gold.
+    Coat,
 }
 
 /// One word for a sign.
@@ -196,7 +198,7 @@ impl Slip {
 mod tests {
     use super::*;
 
-    const SIGNS: [(Sign, usize); 8] = [
+    const SIGNS: [(Sign, usize); 9] = [
         (Sign::Tester, 2),
         (Sign::Lip, 3),
         (Sign::Press, 3),
@@ -205,6 +207,7 @@ mod tests {
         (Sign::Bone, 3),
         (Sign::Bubbling, 3),
         (Sign::Colour, 3),
+        (Sign::Browning, 4),
     ];
 
     #[test]

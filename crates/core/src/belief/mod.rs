@@ -48,6 +48,30 @@ pub enum Moves {
     Kelvins(Fire),
     /// How fast a thing comes back.
     Recovery,
+    /// How fast everything goes, in ways of one kind.
+    Pace(Ways),
+}
+
+/// Ways whose model may be off as a whole, for every piece alike.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
+#[serde(rename_all = "snake_case")]
+pub enum Ways {
+    /// In water, steam or stock.
+    Wet,
+    /// Portions in an oven.
+    Oven,
+    /// Whole fish in an oven.
+    WholeInOven,
+}
+
+impl Ways {
+    fn of(self, piece: &Piece, programme: &Programme) -> bool {
+        match self {
+            Self::Wet => matches!(programme.fire, Fire::Liquid | Fire::Steam),
+            Self::Oven => programme.fire == Fire::Oven && !piece.cut.is_whole(),
+            Self::WholeInOven => programme.fire == Fire::Oven && piece.cut.is_whole(),
+        }
+    }
 }
 
 /// One way in which a piece or a fire is commonly off.
@@ -105,6 +129,7 @@ impl Factor {
                 Moves::Height => piece.cut.is_whole() && piece.height_mm.is_none(),
                 Moves::Kelvins(fire) => programme.is_heated_by(fire),
                 Moves::Recovery => heater,
+                Moves::Pace(ways) => ways.of(piece, programme),
             };
             there && factor.measured.is_none_or(|how| how == piece.measured)
         };
@@ -124,7 +149,11 @@ impl Factor {
             Moves::Recovery => Off::Recovery,
             // One for all faces: that of what gives most of the heat.
             Moves::Surface => Off::Contact(programme.main_touch()),
-            Moves::Thickness | Moves::Start | Moves::Conductivity | Moves::Height => return None,
+            Moves::Thickness
+            | Moves::Start
+            | Moves::Conductivity
+            | Moves::Height
+            | Moves::Pace(_) => return None,
         };
         let known = programme.sure.iter().find(|(of, _)| *of == off);
         known.map(|(_, sd)| *sd)
@@ -172,6 +201,13 @@ impl Doubt {
             }
             Moves::Kelvins(fire) => *truth.kelvins.at(fire) += off,
             Moves::Recovery => truth.hob_share *= off.exp(),
+            // What conducts and what gives heat alike: the time goes with it.
+            Moves::Pace(_) => {
+                truth.conductivity *= off.exp();
+                for touch in [Touch::Solid, Touch::Air, Touch::Liquid] {
+                    *truth.contact.at(touch) *= off.exp();
+                }
+            }
         }
     }
 }

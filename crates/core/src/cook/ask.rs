@@ -42,6 +42,7 @@ pub(super) fn askable(cooking: &Cooking<'_>, plan: &Plan, phase: Phase) -> Vec<A
             lies && !resting && !coated && matches!(cooking.programme.fire, Fire::Pan | Fire::Grill)
         }
         Had::Bone => cooking.piece.bone && !shut,
+        Had::Coat => cooking.aim.coated,
         Had::Bubbles => !resting && cooking.programme.fire == Fire::Oil,
     };
     let line = (plan.side_seen && !shut).then(|| Askable {

@@ -151,7 +151,12 @@ impl Fold<'_> {
     ) -> [f64; 3] {
         let bench = self.bench(truth, Fidelity::ROUGH);
         let done_s = if on_heat {
-            let at_now = |s: f64| if s > now_s { fixed(s) } else { fixed(now_s) };
+            // A turn that its card tells by the line is made when the piece is there.
+            let by_line = self.cooking.method.turned_by_line && !self.course.to_come.is_empty();
+            let at_now = |s: f64| match s.max(now_s) {
+                s if by_line => self.course.timeline(s, now_s),
+                s => fixed(s),
+            };
             self.seek(&bench, now_s, self.sought.aim, &at_now).time_s()
         } else {
             off_s
@@ -161,7 +166,7 @@ impl Fold<'_> {
         let mut peaks = PeakSink::new(&bench.column);
         run.to(&timeline, now_s, &mut peaks);
         let core_c = bench.column.core_c(run.heat());
-        run.to_peaks(&timeline, &mut peaks);
+        run.to_peaks(&timeline, timeline.end_s(), &mut peaks);
         [done_s.max(1.0).ln(), core_c, peaks.coldest_c()]
     }
 

@@ -26,6 +26,8 @@ pub enum CueKey {
     Bubbling,
     /// The flesh in the middle.
     Colour,
+    /// The colour of a coat.
+    Browning,
 }
 
 impl CueKey {
@@ -41,6 +43,7 @@ impl CueKey {
             Self::Bone => Sign::Bone,
             Self::Bubbling => Sign::Bubbling,
             Self::Colour => Sign::Colour,
+            Self::Browning => Sign::Browning,
         })
     }
 
@@ -55,6 +58,7 @@ impl CueKey {
             Sign::Bone => Self::Bone,
             Sign::Bubbling => Self::Bubbling,
             Sign::Colour => Self::Colour,
+            Sign::Browning => Self::Browning,
         }
     }
 }

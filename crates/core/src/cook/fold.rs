@@ -129,14 +129,15 @@ impl<'a> Fold<'a> {
         let value = |off_s: f64| {
             let timeline = timeline(off_s);
             let (mut run, mut peaks) = (until_now.clone(), peaks_now.clone());
-            run.to_peaks(&timeline, &mut peaks);
+            run.to_peaks(&timeline, timeline.end_s(), &mut peaks);
             measure.of(&peaks, &bench.column)
         };
         let at_now = value(now_s);
         if at_now >= aim && now_s > since_s {
             let sooner = |off_s: f64| {
                 let (mut run, mut peaks) = (begun.clone(), PeakSink::new(&bench.column));
-                run.to_peaks(&so_far.leaving(off_s), &mut peaks);
+                let leaving = so_far.leaving(off_s);
+                run.to_peaks(&leaving, leaving.end_s(), &mut peaks);
                 measure.of(&peaks, &bench.column)
             };
             let at_first = if since_s > 0.0 {
@@ -228,7 +229,8 @@ pub(super) fn planned<'a>(cooking: &'a Cooking<'_>, told: &'a Plan) -> Planned<'
 pub(super) fn felt<'a>(bench: &'a Bench, state: &'a State, down: usize) -> Felt<'a> {
     Felt {
         column: &bench.column,
-        heat: &state.heat,
+        t_c: &state.heat.t_c,
+        water_kg_m3: &state.heat.water_kg_m3,
         past: &state.past,
         down,
     }

@@ -177,7 +177,7 @@ impl Fold<'_> {
                     upright.coldest_peak_c() - felt.past.coldest_peak_c()
                 }
                 Saw::Word(Sign::Colour, _) => upright.least_line_k() - felt.least_line_k(),
-                Saw::Word(Sign::Releases | Sign::Beads | Sign::Bubbling, _) => 0.0,
+                Saw::Word(Sign::Releases | Sign::Beads | Sign::Bubbling | Sign::Browning, _) => 0.0,
             };
             for figure in figures {
                 *figure += more;

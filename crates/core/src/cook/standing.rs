@@ -166,17 +166,15 @@ impl Fold<'_> {
         let story = Story {
             timeline: &ran.timeline,
             heating: &cooking.programme.heating,
-            off: &signs.off,
-            line: &signs.cooked_line,
+            signs,
             look_from_s,
-            served_c: signs.served_c,
             core_peak_c: ran.witnessed.outcome.core_peak_c,
             gets_there: !short && self.sought.reached(&ran.witnessed.outcome),
         };
         let (method, piece) = (cooking.method, cooking.piece);
         let mut steps = method.words(piece, &cooking.chosen, cooking.kitchen, &story)?;
         carry_over(&self.told.steps, &mut steps);
-        say_what_it_is(piece, signs, &mut steps);
+        say_what_it_is(piece, &story, &mut steps);
         if let Some(promised) = promised {
             let probe = Probe {
                 from_s: promised.from_s,

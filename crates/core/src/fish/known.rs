@@ -38,6 +38,8 @@ pub enum Cavity {
     /// Nothing.
     #[default]
     Emptied,
+    /// Herbs, lemon, ginger, onion: for their scent, not eaten.
+    Aromatics,
     /// Stuffed.
     Stuffed,
 }

@@ -200,7 +200,12 @@ pub struct Piece {
     pub looks: Option<Looks>,
     /// What it rests on.
     pub rest_on: RestOn,
+    /// What other pieces cover in the same pan, m2.
+    pub beside_m2: f64,
 }
+
+/// A belly with herbs in it is so much rounder. Judgement.
+const FULLER: f64 = 1.06;
 
 /// Portion of fillet a person, g. common practice, no source (6 oz).
 const PORTION_G: f64 = 170.0;
@@ -346,6 +351,7 @@ impl Piece {
             cut,
             thickness,
             thin_end,
+            beside_m2: 0.0,
             mass: Mass::new("mass_g", asked.mass_g.unwrap_or(usual_g))?,
             pieces,
             skin,
@@ -409,6 +415,9 @@ impl Piece {
             let figure = TargetAsked::Level(FOOD_SAFETY.to_owned());
             return self.family()?.aim(&figure, usual, figure_c);
         }
+        if matches!(self.cut, Cut::WholeRound | Cut::WholeFlat) {
+            return Ok(aim.on_the_bone());
+        }
         Ok(aim)
     }
 
@@ -451,6 +460,11 @@ impl Piece {
         f64::from(self.pieces) * self.mass.value() * 1e-3 / (rho * mean_m)
     }
 
+    /// The same with what lies beside it in the same pan, m2.
+    pub fn all_cover_m2(&self) -> f64 {
+        self.footprint_m2() + self.beside_m2
+    }
+
     /// What it is as a body that conducts. A portion is a brick as wide as it is said and as long as its mass
     /// makes it, steaks and medallions are discs, a whole fish is an ellipse as high as it is said or as its
     /// body has it.
@@ -463,9 +477,14 @@ impl Piece {
                 let thick_mm = self.thickness.value();
                 let by_body =
                     || body.map_or(USUAL_SLENDER * thick_mm, |body| body.height_mm(thick_mm));
+                // Herbs and lemon fill the belly out and take hardly any heat themselves.
+                let fuller = match self.cavity {
+                    Cavity::Aromatics => FULLER,
+                    Cavity::Emptied | Cavity::Stuffed => 1.0,
+                };
                 Shape::Ellipse {
-                    height_m: 1e-3 * self.height_mm.unwrap_or_else(by_body),
-                    hollow: self.cut == Cut::WholeRound && self.cavity == Cavity::Emptied,
+                    height_m: 1e-3 * fuller * self.height_mm.unwrap_or_else(by_body),
+                    hollow: self.cut == Cut::WholeRound && self.cavity != Cavity::Stuffed,
                 }
             }
             Cut::Steak | Cut::Medallion => Shape::Disc {

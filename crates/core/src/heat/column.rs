@@ -13,6 +13,35 @@ pub struct Layer {
     pub material: Material,
 }
 
+impl Layer {
+    /// The same that browns so many times as fast as a crust of flour and water.
+    pub fn browning(self, times: f64) -> Self {
+        Self {
+            material: self.material.browning(times),
+            ..self
+        }
+    }
+}
+
+/// How many times as fast as a crust of bread a face browns.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Browns {
+    /// Where it touches something.
+    pub touching: f64,
+    /// In air.
+    pub in_air: f64,
+}
+
+impl Browns {
+    /// Both alike.
+    pub fn alike(times: f64) -> Self {
+        Self {
+            touching: times,
+            in_air: times,
+        }
+    }
+}
+
 /// Where a tester or a probe is held, share of the thickness.
 pub const MIDDLE: f64 = 0.5;
 
@@ -29,6 +58,8 @@ pub struct Column {
     pub pressure_pa: f64,
     /// Temperature at which its water boils, C.
     pub boil_c: f64,
+    /// How many times as fast as a crust of bread the low and the high face brown: touching something, and in air.
+    pub browns: [Browns; 2],
 }
 
 impl Column {
@@ -50,6 +81,7 @@ impl Column {
             kind,
             pressure_pa: water::P_ATM_PA,
             boil_c,
+            browns: [Browns::alike(1.0); 2],
         }
     }
 
@@ -100,7 +132,20 @@ impl Column {
             kind,
             pressure_pa,
             boil_c: water::boiling_point_c(pressure_pa),
+            browns: [Browns::alike(1.0); 2],
         }
+    }
+
+    /// The same whose faces brown so many times as fast; a coat by what it is made of.
+    pub fn browning(mut self, bare: [Browns; 2]) -> Self {
+        for (side, outer) in [0, self.grid.len() - 1].into_iter().enumerate() {
+            self.browns[side] = if self.grid.flesh.contains(&outer) {
+                bare[side]
+            } else {
+                Browns::alike(self.material(outer).browns)
+            };
+        }
+        self
     }
 
     /// Coldest cell of the flesh in a state of this column, C.

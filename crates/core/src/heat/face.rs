@@ -101,6 +101,14 @@ impl Face {
         flux_w_m2: 0.0,
     };
 
+    /// Temperature of what it touches, C, if anything.
+    pub(super) fn touches_c(&self, reservoir_c: f64) -> Option<f64> {
+        self.contact.map(|contact| match contact.to {
+            Medium::Held(t_c) | Medium::Fire(t_c) => t_c,
+            Medium::Reservoir => reservoir_c,
+        })
+    }
+
     /// Touches something.
     pub fn touching(h_w_m2k: f64, to: Medium) -> Self {
         Self {

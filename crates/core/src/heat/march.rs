@@ -80,6 +80,8 @@ pub struct State {
     pub low_surface_c: f64,
     /// Temperature of the high surface, C.
     pub high_surface_c: f64,
+    /// Temperature of what each face touches, C; none where it touches nothing.
+    pub touched_c: [Option<f64>; 2],
     /// Temperature of the pan where the fish lies, the bath or the dish, C.
     pub reservoir_c: f64,
     /// Of a plate, beside the fish, C.
@@ -94,6 +96,10 @@ pub struct State {
     next_dt_s: f64,
     /// Time since water was last spread, s.
     unspread_s: f64,
+    /// The hottest each cell has been when its juice was last counted, C.
+    set_c: Vec<f64>,
+    /// The low and the high face have lain on something hot.
+    lain: [bool; 2],
 }
 
 /// What the last step left for the next.
@@ -222,6 +228,7 @@ impl<'a> Marcher<'a> {
             water_kg_m3: (0..n).map(|i| column.material(i).water_kg_m3).collect(),
             low_surface_c: start_c,
             high_surface_c: start_c,
+            touched_c: [None; 2],
             reservoir_c: reservoir.map_or(start_c, |p| p.start_c),
             beside_c: reservoir.map_or(start_c, |p| p.start_c),
             steam_kg_m2s: 0.0,
@@ -238,6 +245,8 @@ impl<'a> Marcher<'a> {
             },
             next_dt_s: FIRST_STEP_S,
             unspread_s: 0.0,
+            set_c: vec![start_c; n],
+            lain: [false; 2],
         };
         Self {
             column,
@@ -278,6 +287,7 @@ impl<'a> Marcher<'a> {
             (&state.water_kg_m3, n),
             (&state.last.moved_k, n),
             (&state.last.bend_k, n),
+            (&state.set_c, n),
             (&state.last.passed_j_m2, n + 1),
         ] {
             let n = n as f64;
@@ -363,6 +373,7 @@ impl<'a> Marcher<'a> {
             water_kg_m3: &self.state.water_kg_m3,
             low_surface_c: self.state.low_surface_c,
             high_surface_c: self.state.high_surface_c,
+            touched_c: self.state.touched_c,
             reservoir_c: (self.reservoir.is_some() || self.track.is_some())
                 .then_some(self.state.reservoir_c),
             steam_kg_m2s: self.state.steam_kg_m2s,
@@ -484,7 +495,7 @@ impl<'a> Marcher<'a> {
         }
         let error = self.error_k(dt);
         if error <= 2.0 * self.steps.tolerance_k || dt <= SHORTEST_STEP_S {
-            self.accept(dt, &low, &high, &ends, spell.set_c);
+            self.accept(dt, &low, &high, &ends, spell);
         }
         error
     }

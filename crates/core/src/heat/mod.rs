@@ -25,7 +25,7 @@ mod track;
 pub const ROOM_C: f64 = 22.0;
 
 pub use bare::{BareAnswer, BareFace, BareProblem, BareStage, Geometry};
-pub use column::{Column, Layer, MIDDLE};
+pub use column::{Browns, Column, Layer, MIDDLE};
 pub use face::{Air, Contact, Face, Gas, Medium};
 pub use grid::{Fineness, Grid};
 pub use march::{Marcher, Spell, State, Steps};

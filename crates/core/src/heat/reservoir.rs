@@ -43,6 +43,8 @@ pub struct Reservoir {
     pub loss_w_m2k: f64,
     /// What is around, C.
     pub ambient_c: f64,
+    /// The area by which it is counted, m2: the plate of a pan, the faces of the fish in a bath.
+    pub area_m2: f64,
     /// Area of fish faces by area of the body, whether it fits or not.
     pub cover_share: f64,
     /// Most of the body that fish can cover.
@@ -177,6 +179,7 @@ mod tests {
         most_w_m2: 25e3,
         loss_w_m2k: 25.0,
         ambient_c: 22.0,
+        area_m2: 0.05,
         cover_share: 0.5,
         conducts_w_k: 0.0,
         patch_m2: 8e-3,

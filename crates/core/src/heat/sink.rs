@@ -21,6 +21,8 @@ pub struct Moment<'a> {
     pub low_surface_c: f64,
     /// Temperature of the high surface, C.
     pub high_surface_c: f64,
+    /// Temperature of what each face touches, C; none where it touches nothing.
+    pub touched_c: [Option<f64>; 2],
     /// Temperature of the pan, C, if there is one.
     pub reservoir_c: Option<f64>,
     /// Water leaving in this step, kg/(m2 s) by face area.

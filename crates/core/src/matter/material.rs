@@ -43,6 +43,8 @@ pub struct Material {
     k_frozen: f64,
     /// Initial freezing point, C; freezing is left out when there is nothing to freeze or thaw.
     freeze_c: f64,
+    /// Browns so many times as fast as a crust of flour and water.
+    pub browns: f64,
 }
 
 /// Initial freezing point of lean unsalted fish, C. Measured -0.9 to -1.1 for cod; the
@@ -123,6 +125,7 @@ impl Material {
             per_water_m3_kg: 1.0 / (composition.water_share * rho),
             k_frozen: composition.k_frozen_w_mk(-15.0),
             freeze_c: f64::NEG_INFINITY,
+            browns: 1.0,
         }
     }
 
@@ -177,6 +180,15 @@ impl Material {
             per_water_m3_kg: 0.0,
             k_frozen: k_w_mk,
             freeze_c: f64::NEG_INFINITY,
+            browns: 0.0,
+        }
+    }
+
+    /// The same that browns so many times as fast as a crust of flour and water.
+    pub fn browning(self, times: f64) -> Self {
+        Self {
+            browns: times,
+            ..self
         }
     }
 

@@ -4,8 +4,10 @@
 //! (saturation pressure), `IAPWS-95` (latent heat fit).
 
 mod composition;
+mod juice;
 mod material;
 pub mod water;
 
 pub use composition::{Component, Composition};
+pub use juice::juice_share;
 pub use material::{FREEZE_C, Holding, K_CRUST_W_MK, Material};

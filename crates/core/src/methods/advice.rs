@@ -4,7 +4,8 @@
 //! interface can show them in the cook's unit. Sentences carry no times either: those come from
 //! the timeline.
 
-use crate::run::{Act, Beads, Heating, Hot, Lip, Press, Seen, Tester, Timeline, What, When};
+use super::signs::{Cue, Moment, Told};
+use crate::run::{Act, Heating, Hot, Signs, Timeline, What, When};
 use serde::{Serialize, Serializer};
 use std::borrow::Cow;
 
@@ -74,9 +75,14 @@ pub struct Step {
     pub at_c: Option<f64>,
     /// What to look for.
     pub cues: Vec<&'static str>,
+    /// The same as data.
+    pub signs: Vec<Told>,
     /// What to mind.
     pub cautions: Vec<Caution>,
 }
+
+/// A longer rest than anybody is used to says why, s.
+const LONG_REST_S: f64 = 150.0;
 
 /// A step as it is told.
 #[derive(Serialize)]
@@ -96,6 +102,8 @@ pub struct StepTold<'a> {
     at_c: Option<f64>,
     /// What to look for.
     cues: &'a [&'static str],
+    /// The same as data: what is seen at that moment.
+    signs: &'a [Told],
     /// What to mind.
     #[serde(serialize_with = "sentences")]
     #[cfg_attr(feature = "schema", schema(value_type = Vec<String>))]
@@ -111,6 +119,7 @@ impl Serialize for Step {
             act: &self.act.words,
             at_c: self.at_c,
             cues: &self.cues,
+            signs: &self.signs,
             cautions: &self.cautions,
         }
         .serialize(to)
@@ -119,43 +128,6 @@ impl Serialize for Step {
 
 fn sentences<S: Serializer>(cautions: &[Caution], to: S) -> Result<S::Ok, S::Error> {
     to.collect_seq(cautions.iter().map(|c| c.message.as_ref()))
-}
-
-/// Cues for when it is done, in the cooks' words.
-pub mod done {
-    /// A thin tester.
-    pub const TESTER: &str = "A thin tester slides through the thickest part.";
-    /// A thin tester where the rest has a little to do.
-    pub const TESTER_GRIPS: &str =
-        "A thin tester goes in and still grips in the middle: the rest sees to that.";
-    /// A thin tester where the rest has much to do.
-    pub const TESTER_STOPS: &str = "A thin tester still stops in the middle. Off all the same: the heat from outside gets there as it rests.";
-    /// A finger.
-    pub const DENT: &str = "Pressed with a finger, the dent stays.";
-    /// A finger, not quite.
-    pub const GIVES: &str = "Pressed with a finger, it gives a little.";
-    /// White protein.
-    pub const BEADS: &str = "One or two white beads: it is ready. Many: it is past.";
-    /// Colour.
-    pub const OPAQUE: &str = "Opaque all the way, and still moist between the flakes.";
-    /// Colour, before the rest.
-    pub const RIM_OPAQUE: &str = "Opaque from outside in; the middle turns as it rests.";
-    /// Bone in.
-    pub const BONE: &str = "At the bone it still clings a little: off now, the rest frees it.";
-    /// Whole fish.
-    pub const SPINE: &str = "At the spine it still clings a little: off now, the rest frees it.";
-    /// Fryer.
-    pub const FRYER: &str = "The bubbling dies down, it floats, it is gold.";
-    /// Pan or grate.
-    pub const LETS_GO: &str = "It lets go by itself. If it holds, give it a little longer.";
-    /// Bone in, off the heat before it lets go.
-    pub const BONE_HOLDS: &str = "At the bone it still clings a little: that is right.";
-    /// Bone in, past that.
-    pub const BONE_FREE: &str = "The bone lets go.";
-    /// Scored.
-    pub const SCORED: &str = "Scored, it lies flat and takes salt in the cuts.";
-    /// Side of the piece as it is turned: said as high as it stands then.
-    pub const LINE: &str = "The cooked line up the side stands halfway.";
 }
 
 impl Suits {
@@ -178,6 +150,7 @@ impl Step {
             heats: None,
             at_c: None,
             cues: Vec::new(),
+            signs: Vec::new(),
             cautions: Vec::new(),
         }
     }
@@ -261,22 +234,15 @@ pub struct Story<'a> {
     pub timeline: &'a Timeline,
     /// What is heated first.
     pub heating: &'a [Heating],
-    /// What is seen and felt as it leaves the heat.
-    pub off: &'a Seen,
-    /// Height of the cooked line from the skin side over time, s and share of the thickness.
-    pub line: &'a [(f64, f64)],
+    /// What is seen and felt over the run.
+    pub signs: &'a Signs,
     /// When to begin to look, s.
     pub look_from_s: f64,
-    /// Mid-thickness as it is served, C.
-    pub served_c: f64,
     /// Core at its highest, C.
     pub core_peak_c: f64,
     /// It ends no lower than it was meant to.
     pub gets_there: bool,
 }
-
-/// Cooked so far through, it looks opaque all the way, share of the thickness.
-const OPAQUE_SHARE: f64 = 0.97;
 
 /// What the plate gets after a rest.
 pub const RESTED: &str = "Serve";
@@ -292,39 +258,27 @@ impl Story<'_> {
         }
     }
 
-    /// The tester between flakes and then to the lip, in the cook's words.
-    fn lip(&self) -> &'static str {
-        match self.off.lip {
-            Lip::Cold => "Hold the tester in the middle, then to the lip: still cool.",
-            Lip::JustWarm => "Hold the tester in the middle, then to the lip: just warm.",
-            Lip::Warm => "Hold the tester in the middle, then to the lip: warm.",
-            Lip::Hot => "Hold the tester in the middle, then to the lip: hot.",
+    /// What a step says of a moment: the nearest that was looked at.
+    pub(crate) fn see(&self, step: Step, at_s: f64, cues: &[Cue]) -> Step {
+        let looks = self.signs.looks.iter();
+        let near = looks.min_by(|a, b| (a.at_s - at_s).abs().total_cmp(&(b.at_s - at_s).abs()));
+        let moment = Moment {
+            gets_there: self.gets_there,
+            frees: self
+                .signs
+                .bone_s
+                .is_some_and(|s| s <= self.timeline.end_s()),
+        };
+        let mut step = step;
+        for cue in cues {
+            let (words, told) = match near {
+                Some(look) => cue.tell(look, moment),
+                None => (None, None),
+            };
+            step.cues.extend(words);
+            step.signs.extend(told);
         }
-    }
-
-    /// What a sign of being done is like when the piece has to come off: much of the middle comes right only as
-    /// it rests, and who waits for the sign overcooks it. None when there is nothing of it to see yet. A piece
-    /// that does not get there has the sign to wait for.
-    fn by_then(&self, sign: &'static str) -> Option<&'static str> {
-        if !self.gets_there {
-            return Some(sign);
-        }
-        let off = self.off;
-        match sign {
-            done::TESTER => Some(match off.tester {
-                Tester::Slides => done::TESTER,
-                Tester::Grips => done::TESTER_GRIPS,
-                Tester::Stops => done::TESTER_STOPS,
-            }),
-            done::DENT => match off.press {
-                Press::SpringsBack => None,
-                Press::Gives => Some(done::GIVES),
-                Press::DentStays | Press::FallsApart => Some(done::DENT),
-            },
-            done::OPAQUE if off.cooked_line_share < OPAQUE_SHARE => Some(done::RIM_OPAQUE),
-            done::BEADS if off.beads == Beads::None => None,
-            other => Some(other),
-        }
+        step
     }
 
     /// A step for each time of an act; none when it never comes.
@@ -334,62 +288,42 @@ impl Story<'_> {
     }
 
     /// A step for each turn.
-    pub fn turns(&self, act: &str, cues: &[&'static str]) -> impl Iterator<Item = Step> {
-        let first = self.at(What::Turn, act).take(1).map(|step| {
-            let line = self.line_words(step.at_s());
-            let said = cues
-                .iter()
-                .map(|cue| if *cue == done::LINE { line } else { *cue });
-            let said: Vec<&'static str> = said.collect();
-            step.cues(&said)
-        });
-        // Later ones: the line is no longer that of one side.
-        let later = self.at(What::Turn, act).skip(1).map(|step| {
-            let said = cues.iter().filter(|cue| **cue != done::LINE);
-            let said: Vec<&'static str> = said.copied().collect();
-            step.cues(&said)
-        });
-        first.chain(later)
-    }
-
-    /// How high the cooked line stands up the side at a time, s.
-    fn line_words(&self, at_s: f64) -> &'static str {
-        let before = self.line.iter().rev().find(|(s, _)| *s <= at_s);
-        match before.map_or(0.0, |(_, share)| *share) {
-            ..0.05 => "No cooked line shows up the side yet.",
-            ..0.2 => "The cooked line has just begun to climb the side.",
-            ..0.29 => "The cooked line stands a quarter of the way up the side.",
-            ..0.42 => "The cooked line stands a third of the way up the side.",
-            ..0.58 => done::LINE,
-            ..0.72 => "The cooked line stands two thirds of the way up the side.",
-            ..0.96 => "The cooked line stands high up the side.",
-            _ => "The side is cooked all the way up.",
-        }
+    pub fn turns(&self, act: &str, cues: &[Cue]) -> impl Iterator<Item = Step> {
+        let turns = self.at(What::Turn, act).enumerate();
+        turns.map(|(i, step)| {
+            // Later ones: the line is no longer that of one side.
+            let said = cues.iter().filter(|cue| i == 0 || **cue != Cue::Line);
+            let said: Vec<Cue> = said.copied().collect();
+            let at_s = step.at_s();
+            self.see(step, at_s, &said)
+        })
     }
 
     /// Look, off and serve, rested: the end that most methods share.
-    pub fn finish(&self, off: &str, look: &[&'static str]) -> Vec<Step> {
+    pub fn finish(&self, off: &str, look: &[Cue]) -> Vec<Step> {
         self.finish_with(off, look, RESTED)
     }
 
     /// Look, off and serve in its own way.
-    pub fn finish_with(&self, off: &str, look: &[&'static str], serve: &str) -> Vec<Step> {
+    pub fn finish_with(&self, off: &str, look: &[Cue], serve: &str) -> Vec<Step> {
         let mut steps = Vec::new();
         let off_s = self.timeline.off_s;
         if self.look_from_s < off_s {
             let act = "Look whether it is done";
-            let signs = look.iter().filter_map(|sign| self.by_then(sign));
-            let signs: Vec<&'static str> = signs.collect();
             let when = When::Between([self.look_from_s, off_s]);
-            steps.push(Step::new(when, What::Look, act).cues(&signs));
+            steps.push(self.see(Step::new(when, What::Look, act), off_s, look));
         }
-        steps.push(
-            Step::new(When::At(off_s), What::Off, off)
-                .at_c(self.off.probe_c)
-                .cues(&[self.lip()]),
-        );
+        let off = Step::new(When::At(off_s), What::Off, off).at_c(self.signs.off.probe_c);
+        // Where nobody looks before, what is seen is said here.
+        let seen = if self.look_from_s < off_s { &[] } else { look };
+        let mut off = self.see(off, off_s, seen);
+        if self.timeline.rest_s > LONG_REST_S && self.gets_there {
+            off.cues
+                .push("It rests so long because the middle is still on its way up.");
+        }
+        steps.push(self.see(off, off_s, &[Cue::Lip]));
         let end_s = self.timeline.end_s();
-        steps.push(Step::new(When::At(end_s), What::Serve, serve).at_c(self.served_c));
+        steps.push(Step::new(When::At(end_s), What::Serve, serve).at_c(self.signs.served_c));
         steps
     }
 }

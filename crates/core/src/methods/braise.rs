@@ -84,11 +84,14 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .at_c(set.liquid_c),
         Step::start("Colour one side lightly"),
     ];
-    let turns = story.turns("Turn, stock halfway up, lid on", &["Pale gold, not brown."]);
+    let turns = story.turns(
+        "Turn, stock halfway up, lid on",
+        &[Cue::Said("Pale gold, not brown.")],
+    );
     steps.extend(turns.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
     steps.extend(story.finish_with(
         "Off; quick vegetables go in now",
-        &handling::cues(piece, &[done::TESTER]),
+        &handling::cues(piece, &[Cue::Tester]),
         "Serve, with its sauce",
     ));
     steps

@@ -77,9 +77,9 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     ];
     steps.extend(story.turns(
         "Turn it over",
-        &["The skin has blistered and browned in spots."],
+        &[Cue::Said("The skin has blistered and browned in spots.")],
     ));
-    let look = handling::cues(piece, &[done::TESTER, done::OPAQUE]);
+    let look = handling::cues(piece, &[Cue::Tester, Cue::Opaque]);
     steps.extend(story.finish("Out", &look));
     steps
 }

@@ -77,7 +77,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let stages = Stage::share(1.0, What::In, oil, oil)
         .set(set.oil_c)
         .halved();
-    let rest = Stage::rest(media::rest_s(piece, media::REST_S), media::on_rack());
+    let rest = Stage::rest(media::rest_s(piece, media::REST_FRIED_S), media::on_rack());
     let fryer = media::fryer_loaded(piece, &set.fryer, set.oil_c, set.oil_l, set.load_g);
     Ok(Programme {
         reservoir: Some(fryer),
@@ -107,7 +107,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     steps.extend(story.at(What::Halfway, "Turn it over in the oil"));
     steps.extend(story.finish_with(
         "Lift out, onto paper, then a rack. Salt at once",
-        &[done::FRYER],
+        &[Cue::Bubbling, Cue::Coat],
         "Serve while it is crisp",
     ));
     steps

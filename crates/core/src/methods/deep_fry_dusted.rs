@@ -55,7 +55,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let flour = || vec![media::flour(set.coating_mm)];
     let oil = media::immersed(media::OIL_W_M2K);
     let stage = Stage::share(1.0, What::In, oil, oil).set(set.oil_c);
-    let rest = Stage::rest(media::rest_s(piece, media::REST_S), media::on_rack());
+    let rest = Stage::rest(media::rest_s(piece, media::REST_FRIED_S), media::on_rack());
     let fryer = media::fryer_loaded(piece, &set.fryer, set.oil_c, set.oil_l, set.load_g);
     Ok(Programme {
         reservoir: Some(fryer),
@@ -83,6 +83,6 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         "In, a handful at a time, away from you",
     );
     let off = "Lift out, onto paper. Salt at once";
-    steps.extend(story.finish_with(off, &[done::FRYER], "Serve while it is crisp"));
+    steps.extend(story.finish_with(off, &[Cue::Bubbling, Cue::Coat], "Serve while it is crisp"));
     steps
 }

@@ -68,7 +68,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .cues(&["It steams and hardly moves."]),
         Step::start("In, covered by the liquid. Bring it back to heat, no more"),
     ];
-    let look = handling::cues(piece, &[done::TESTER, done::OPAQUE]);
+    let look = handling::cues(piece, &[Cue::Tester, Cue::Opaque]);
     steps.extend(story.finish_with("Lift out, drain", &look, "Serve"));
     steps
 }

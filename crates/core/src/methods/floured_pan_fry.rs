@@ -20,6 +20,7 @@ method! {
     name: "Floured pan fry",
     summary: "Milk, flour, oil and butter; a small fire after the turn.",
     accepts: &[("coating", "flour")],
+    turned_by_line: true,
     from_frozen: ThawFirst,
     browns: true,
     contains: |_| vec![Allergen::Milk, Allergen::Wheat],
@@ -51,7 +52,7 @@ fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     let air = media::over_pan(piece, &set.pan, set.hold_c);
     let stages = media::both_sides(air, set.hold_c, set.turn_share, set.lid_last_s);
-    let flour = || vec![media::flour(set.coating_mm)];
+    let flour = || vec![media::milk_and_flour(set.coating_mm)];
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
         media::at_rest(piece, false),
@@ -70,8 +71,13 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .heat_up(
                 Hot::Pan,
                 format!(
-                    "Through milk, then flour, shake off. Heat the {} with a little butter",
-                    set.fat.name
+                    "Through milk, then flour, shake off. Heat the {}{}",
+                    set.fat.name,
+                    if set.fat.name.contains("butter") {
+                        ""
+                    } else {
+                        " with a little butter"
+                    }
                 ),
             )
             .at_c(set.pan_c)
@@ -81,12 +87,12 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .at_c(set.hold_c)
             .cues(&["It sizzles at once and keeps on."]),
     ];
-    steps.extend(story.turns("Turn", &["Gold below, and it lets go.", done::LINE]));
+    steps.extend(story.turns("Turn", &[Cue::Below, Cue::Line]));
     let lid = story.at(What::LidOn, media::LID_ON);
     steps.extend(lid.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
     steps.extend(story.finish(
         "Off, onto a rack or warm plate",
-        &handling::cues(piece, &[done::TESTER, done::DENT]),
+        &handling::cues(piece, &[Cue::Tester, Cue::Press]),
     ));
     steps
 }

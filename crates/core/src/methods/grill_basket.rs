@@ -55,6 +55,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::at_rest(piece, false),
     );
     Ok(Programme::new(piece, kitchen, Fire::Grill, stages, rest)
+        .touching_browns(piece, media::BROWNS_ON_A_GRATE)
         .heat(media::heat_grate(&set.grate, set.grill_c)))
 }
 
@@ -70,10 +71,10 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .caution("marinade", handling::MARINADE),
         Step::start("On, over the high fire"),
     ];
-    steps.extend(story.turns("Turn the basket", &["Marked and lightly brown."]));
+    steps.extend(story.turns("Turn the basket", &[Cue::Said("Marked and lightly brown.")]));
     let low = story.at(What::FireLow, "Fire low, lid down");
     steps.extend(low.map(|step| step.at_c(LOW_C)));
-    let look = handling::cues(piece, &[done::TESTER, done::DENT]);
+    let look = handling::cues(piece, &[Cue::Tester, Cue::Press]);
     steps.extend(story.finish("Off, open the basket", &look));
     steps
 }

@@ -65,6 +65,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::at_rest(piece, true),
     );
     Ok(Programme::new(piece, kitchen, Fire::Grill, stages, rest)
+        .touching_browns(piece, media::BROWNS_ON_A_GRATE)
         .heat(media::heat_grate(&set.grate, set.grill_c)))
 }
 
@@ -93,10 +94,10 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .caution("marinade", handling::MARINADE),
         Step::start(start),
     ];
-    steps.extend(story.turns("Turn", &[done::LETS_GO]));
+    steps.extend(story.turns("Turn", &[Cue::LetsGo]));
     steps.extend(story.finish(
         "Off the grate, onto a clean plate",
-        &handling::cues(piece, &[done::TESTER, done::DENT]),
+        &handling::cues(piece, &[Cue::Tester, Cue::Press]),
     ));
     steps
 }

@@ -52,6 +52,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::at_rest(piece, false),
     );
     Ok(Programme::new(piece, kitchen, Fire::Pan, stages, rest)
+        .touching_browns(piece, media::BROWNS_ON_RIDGES)
         .heat(media::heat_ridges(&set.ridges, set.ridge_c)))
 }
 
@@ -62,8 +63,8 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .at_c(set.ridge_c),
         Step::start("On, across the ridges. Do not touch it"),
     ];
-    steps.extend(story.turns("Turn, once", &[done::LETS_GO]));
-    let look = handling::cues(piece, &[done::TESTER, done::DENT]);
+    steps.extend(story.turns("Turn, once", &[Cue::LetsGo]));
+    let look = handling::cues(piece, &[Cue::Tester, Cue::Press]);
     steps.extend(story.finish("Off", &look));
     steps
 }

@@ -77,7 +77,7 @@ fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     ];
     steps.extend(story.finish_with(
         "Out, under foil",
-        &[done::SPINE, done::TESTER],
+        &[Cue::Spine, Cue::Tester],
         "Lift the flesh off the bones. Serve",
     ));
     steps

@@ -1,6 +1,6 @@
 //! Words that follow what the piece is: skin or none, bone or none.
 
-use super::advice::done;
+use super::signs::Cue;
 use crate::fish::{Cut, Piece, Skin};
 
 /// The skin is one of its two faces.
@@ -56,10 +56,10 @@ pub fn boned(piece: &Piece) -> bool {
 }
 
 /// What tells that it is done: the spine or the bone where there is one, and then the others.
-pub fn cues(piece: &Piece, others: &[&'static str]) -> Vec<&'static str> {
+pub fn cues(piece: &Piece, others: &[Cue]) -> Vec<Cue> {
     let bone = match (piece.cut.is_whole(), boned(piece)) {
-        (true, _) => Some(done::SPINE),
-        (false, true) => Some(done::BONE),
+        (true, _) => Some(Cue::Spine),
+        (false, true) => Some(Cue::Bone),
         (false, false) => None,
     };
     bone.into_iter().chain(others.iter().copied()).collect()

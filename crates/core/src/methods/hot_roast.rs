@@ -119,7 +119,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     ];
     steps.extend(story.finish(
         "Out of the oven, off the tray",
-        &handling::cues(piece, &[done::TESTER, done::OPAQUE, done::BEADS]),
+        &handling::cues(piece, &[Cue::Tester, Cue::Opaque, Cue::Beads]),
     ));
     steps
 }

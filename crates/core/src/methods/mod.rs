@@ -31,6 +31,7 @@ mod sear_both_sides;
 mod sear_skin_first;
 mod settings;
 mod shallow_poach;
+mod signs;
 mod slow_bake;
 mod steam;
 mod suiting;
@@ -38,11 +39,11 @@ mod way;
 mod whole_roast;
 
 pub(crate) use advice::PROBE_S;
-pub use advice::done;
 pub use advice::{BELOW_FIGURE, Caution, Reason, Step, StepTold, Story, Suits};
 pub(crate) use learned::off_by;
 pub(crate) use media::{in_the_open, is_steamy, under_lid, without_fire};
 pub use settings::{Choice, Chosen, Purpose, Spec, Takes, Unit, Value};
+pub use signs::{Cue, TellsOf, Told};
 pub use suiting::crisp_skin;
 
 use crate::fish::Piece;
@@ -51,9 +52,9 @@ use crate::run::Programme;
 use crate::{InputError, Within};
 
 /// What a method has to say whatever it is asked with: errors are those of reading its settings.
-type Told<T> = Result<T, InputError>;
+type Answered<T> = Result<T, InputError>;
 /// Steps from settings and a story.
-type Words = fn(&Piece, &Chosen, &Kitchen, &Story<'_>) -> Told<Vec<Step>>;
+type Words = fn(&Piece, &Chosen, &Kitchen, &Story<'_>) -> Answered<Vec<Step>>;
 
 /// A way to cook.
 #[derive(Debug)]
@@ -69,9 +70,9 @@ pub struct Method {
     /// Settings that only say what it is: accepted, and nothing to choose.
     pub accepts: &'static [(&'static str, &'static str)],
     suits: fn(&Piece, &Kitchen) -> Suits,
-    programme: fn(&Piece, &Chosen, &Kitchen) -> Told<Programme>,
+    programme: fn(&Piece, &Chosen, &Kitchen) -> Answered<Programme>,
     words: Words,
-    contains: fn(&Chosen, &Kitchen) -> Told<Vec<Allergen>>,
+    contains: fn(&Chosen, &Kitchen) -> Answered<Vec<Allergen>>,
     /// What becomes of a frozen piece.
     pub from_frozen: FromFrozen,
     /// In water, steam or its own juice: fat that runs out stays with it.
@@ -86,6 +87,8 @@ pub struct Method {
     pub finishes_in_oven: bool,
     /// The scales stay on and come off with the skin or the crust.
     pub keeps_scales: bool,
+    /// Its card says how high the cooked line stands at the turn: each piece is turned when it is there.
+    pub turned_by_line: bool,
     /// What it is like, 0 to 1 each, beside what the simulation tells.
     pub nature: Nature,
 }
@@ -121,6 +124,7 @@ macro_rules! method {
         summary: $summary:literal,
         $(accepts: $accepts:expr,)?
         $(keeps_scales: $keeps_scales:literal,)?
+        $(turned_by_line: $turned_by_line:literal,)?
         $(finishes_in_oven: $finishes:literal,)?
         $(from_frozen: $from_frozen:ident,)?
         $(wet: $wet:literal,)?
@@ -168,6 +172,7 @@ macro_rules! method {
             browns: false $(|| $browns)?,
             sears: false $(|| $sears)?,
             keeps_scales: false $(|| $keeps_scales)?,
+            turned_by_line: false $(|| $turned_by_line)?,
             finishes_in_oven: false $(|| $finishes)?,
             nature: $nature,
         };

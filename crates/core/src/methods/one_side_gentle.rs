@@ -65,6 +65,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         ..Programme::new(piece, kitchen, Fire::Pan, vec![stage], rest)
     }
     .plated(media::at_rest(piece, true))
+    .touching_browns(piece, media::BROWNS_IN_A_PAN)
     .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
 }
 
@@ -90,7 +91,10 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         "Switch off, leave it in the pan",
         &handling::cues(
             piece,
-            &["The top has turned from see-through to cloudy.", done::DENT],
+            &[
+                Cue::Said("The top has turned from see-through to cloudy."),
+                Cue::Press,
+            ],
         ),
     ));
     steps

@@ -64,7 +64,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         Step::start("Fish on the bed, no lid, fire medium")
     };
     let mut steps = vec![story.heat_up(Hot::Pan, soften), start];
-    let look = handling::cues(piece, &[done::OPAQUE, done::TESTER]);
+    let look = handling::cues(piece, &[Cue::Opaque, Cue::Tester]);
     steps.extend(story.finish_with("Off", &look, "Serve, on its vegetables"));
     steps
 }

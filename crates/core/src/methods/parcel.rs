@@ -68,10 +68,7 @@ fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .at_c(set.oven_c),
         Step::start("Into the oven on a hot tray"),
     ];
-    let look = [
-        "The parcel is blown up.",
-        "A tester through the paper slides in.",
-    ];
+    let look = [Cue::Said("The parcel is blown up."), Cue::Tester];
     let finish = story.finish_with("Out. Leave it shut", &look, "Open at the table");
     steps.extend(finish.into_iter().map(|step| {
         let open = step.what() == What::Serve;

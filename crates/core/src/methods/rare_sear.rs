@@ -17,6 +17,7 @@ method! {
     kind: "rare_sear",
     name: "Rare sear",
     summary: "As hot as the pan goes, seconds a side.",
+    turned_by_line: true,
     from_frozen: ThawFirst,
     browns: true,
     sears: true,
@@ -62,6 +63,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         ..Programme::new(piece, kitchen, Fire::Pan, stages, rest)
     }
+    .touching_browns(piece, media::BROWNS_IN_A_PAN)
     .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
 }
 
@@ -82,11 +84,14 @@ fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     ];
     // Cooked further than rare it is told like any other sear.
     let rare = story.core_peak_c < RARE_TO_C;
-    let (turn, look): (_, &[&'static str]) = if rare {
+    let (turn, look): (_, &[Cue]) = if rare {
         let rim = "The cooked rim has crept a little way up the side from both faces.";
-        ("A brown rim has crept up the side.", &[rim])
+        (
+            Cue::Said("A brown rim has crept up the side."),
+            &[Cue::Said(rim)],
+        )
     } else {
-        (done::LINE, &[done::TESTER, done::OPAQUE])
+        (Cue::Line, &[Cue::Tester, Cue::Opaque])
     };
     steps.extend(story.turns("Turn", &[turn]));
     let serve = "Slice across the grain and serve at once";

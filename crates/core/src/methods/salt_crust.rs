@@ -89,7 +89,9 @@ fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         Step::start("Into the middle of the oven"),
     ];
     steps.extend(story.at(What::Halfway, "Turn the tray round"));
-    let look = ["A tester through the crust to the spine comes out warm at the lip."];
+    let look = [Cue::Said(
+        "A tester through the crust to the spine comes out warm at the lip.",
+    )];
     let serve = "Crack the crust, brush the salt away, lift the skin off, and keep salt off the \
                  flesh. Serve";
     let finish = story.finish_with("Out. Leave the crust shut", &look, serve);

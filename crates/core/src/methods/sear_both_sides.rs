@@ -19,6 +19,7 @@ method! {
     kind: "sear_both_sides",
     name: "Sear, both sides",
     summary: "Medium-high pan, turned when it lets go.",
+    turned_by_line: true,
     from_frozen: ThawFirst,
     browns: true,
     sears: true,
@@ -64,6 +65,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         ..Programme::new(piece, kitchen, Fire::Pan, stages, rest)
     }
+    .touching_browns(piece, media::BROWNS_IN_A_PAN)
     .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
 }
 
@@ -83,12 +85,12 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .at_c(set.hold_c)
             .cues(&["It sizzles at once and keeps on."]),
     ];
-    steps.extend(story.turns("Turn", &[done::LETS_GO, done::LINE]));
+    steps.extend(story.turns("Turn", &[Cue::LetsGo, Cue::Below, Cue::Line]));
     let lid = story.at(What::LidOn, media::LID_ON);
     steps.extend(lid.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
     steps.extend(story.finish(
         "Off, onto a warm plate",
-        &handling::cues(piece, &[done::TESTER, done::DENT, done::BEADS]),
+        &handling::cues(piece, &[Cue::Tester, Cue::Press, Cue::Beads]),
     ));
     steps
 }

@@ -19,6 +19,7 @@ method! {
     kind: "sear_skin_first",
     name: "Sear, skin first",
     summary: "Hot pan, skin down for most of the time, turned once.",
+    turned_by_line: true,
     from_frozen: ThawFirst,
     browns: true,
     nature: Nature {
@@ -99,6 +100,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         ..Programme::new(piece, kitchen, Fire::Pan, stages, rest)
     }
+    .touching_browns(piece, media::BROWNS_IN_A_PAN)
     .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
 }
 
@@ -127,16 +129,10 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             "It stays flat with nothing on it. Then leave it alone.",
         ]),
     ];
-    steps.extend(story.turns(
-        "Turn, once",
-        &[
-            "It lets go of the pan by itself. If it holds, give it a little longer.",
-            done::LINE,
-        ],
-    ));
+    steps.extend(story.turns("Turn, once", &[Cue::LetsGo, Cue::Below, Cue::Line]));
     steps.extend(story.finish(
         &format!("Off, {}, onto a warm plate", handling::up(piece)),
-        &handling::cues(piece, &[done::TESTER, done::DENT, done::BEADS]),
+        &handling::cues(piece, &[Cue::Tester, Cue::Press, Cue::Beads]),
     ));
     steps
 }

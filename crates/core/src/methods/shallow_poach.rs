@@ -61,7 +61,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let top = match (set.depth, set.lid) {
         (Depth::Covered, _) => wet,
         (Depth::Half, true) => media::under_lid(),
-        (Depth::Half, false) => media::over_open_pot(liquid_c),
+        (Depth::Half, false) => media::spooned_liquid(liquid_c),
     };
     let stage = Stage::share(1.0, What::In, wet, top).set(liquid_c);
     let rest = Stage::rest(
@@ -97,7 +97,10 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         "Out with a slotted slice, drain",
         &handling::cues(
             piece,
-            &["The top is just warm and has turned opaque.", done::TESTER],
+            &[
+                Cue::Said("The top is just warm and has turned opaque."),
+                Cue::Tester,
+            ],
         ),
         "Serve",
     ));

@@ -99,14 +99,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     ];
     steps.extend(story.finish(
         "Out of the oven, out of the dish",
-        &handling::cues(
-            piece,
-            &[
-                "A thin tester slides through with a slight grip in the middle.",
-                "The flesh is opaque outside and still moist between the flakes.",
-                "No white beads yet, or only a few.",
-            ],
-        ),
+        &handling::cues(piece, &[Cue::Tester, Cue::Opaque, Cue::Beads]),
     ));
     steps
 }

@@ -89,7 +89,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .caution("steam_burns", handling::STEAM_BURNS),
         Step::start("In, lid on, leave it shut"),
     ];
-    let look = handling::cues(piece, &[done::TESTER, done::OPAQUE]);
+    let look = handling::cues(piece, &[Cue::Tester, Cue::Opaque]);
     let out = "Out. Hot oil over it now, if wanted";
     let finish = story.finish_with(out, &look, "Serve");
     steps.extend(finish.into_iter().map(|step| {

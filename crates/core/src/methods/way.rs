@@ -1,8 +1,9 @@
 //! What a file of a way to cook needs.
 
-pub(super) use super::advice::{Reason, Step, Story, Suits, done};
+pub(super) use super::advice::{Reason, Step, Story, Suits};
 pub(super) use super::media::{self, Film};
 pub(super) use super::settings::{Purpose, Spec, Unit, settings, words};
+pub(super) use super::signs::Cue;
 pub(super) use super::{Method, Nature, acts, handling, method, suiting};
 pub(super) use crate::InputError;
 pub(super) use crate::fish::Piece;

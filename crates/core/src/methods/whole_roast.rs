@@ -83,7 +83,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     } else {
         "Lift the flesh off the bones. Serve"
     };
-    let look = [done::SPINE, done::TESTER];
+    let look = [Cue::Spine, Cue::Tester];
     let finish = story.finish_with("Out, under foil", &look, serve);
     steps.extend(finish.into_iter().map(|step| {
         let foil = step.what() == What::Serve || (set.covered && step.what() == What::Off);

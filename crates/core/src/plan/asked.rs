@@ -1,5 +1,6 @@
 //! What is asked of a plan.
 
+use super::rest;
 use crate::fish::{Eaters, Guests, Piece, PieceAsked};
 use crate::kit::{Kitchen, Shelf};
 use crate::methods::{Chosen, Method, Value, off_by};
@@ -22,8 +23,10 @@ pub struct MethodAsked {
 #[serde(rename_all = "snake_case")]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum TurnBy {
-    /// The clock: at the planned second, whatever the piece.
+    /// What the card tells: the piece where it says how high the cooked line stands, else the clock.
     #[default]
+    Card,
+    /// The clock: at the planned second, whatever the piece.
     Clock,
     /// The piece: at its share of the time that this piece takes, as a cue tells it.
     Piece,
@@ -65,7 +68,7 @@ impl Default for PlanAsked {
             kitchen: Kitchen::SEA_LEVEL,
             eaters: Eaters::Everyone,
             range: false,
-            turn_by: TurnBy::Clock,
+            turn_by: TurnBy::Card,
             field: None,
             late_s: 0.0,
             times: None,
@@ -99,11 +102,27 @@ impl<'a> Cooking<'a> {
     ) -> Result<Self, InputError> {
         let chosen = method.choose(settings, kitchen).within("method")?;
         let mut programme = method.programme(piece, &chosen, kitchen)?;
+        let aim = if method.sears {
+            aim.seared(piece.family()?, piece.thickness.value())
+        } else {
+            aim
+        };
+        let aim = if method.browns && programme.coated() {
+            aim.in_a_coat()
+        } else {
+            aim
+        };
         // A figure is to be met when it is served; a rare middle is sliced at once.
         programme.eats_s = match aim.goal {
             Goal::Middle if programme.plate.is_some() => EATEN_WITHIN_S,
             _ => 0.0,
         };
+        if aim.goal == Goal::Middle {
+            let usual = Truth::asked(piece);
+            programme.rest = programme
+                .rest
+                .fixed(rest::needed_s(&programme, &usual, &aim));
+        }
         Ok(Self {
             piece,
             method,

@@ -53,7 +53,7 @@ impl Sought {
             Goal::Middle => Self {
                 measure: Measure::Coldest,
                 low: band.low_c,
-                aim: band.middle_c(),
+                aim: aim.middle_c,
                 high: band.high_c,
             },
             Goal::Figure(_) => Self {
@@ -76,7 +76,7 @@ impl Sought {
     /// A run came as far as the low end, near enough.
     pub fn reached(&self, outcome: &Outcome) -> bool {
         match self.measure {
-            Measure::Coldest => outcome.core_peak_c >= self.low - NEAR_ENOUGH_K,
+            Measure::Coldest => outcome.served_peak_c >= self.low - NEAR_ENOUGH_K,
             Measure::Rim => 10.0 * outcome.rim_mm >= self.low - NEAR_ENOUGH_K,
         }
     }
@@ -119,7 +119,8 @@ pub(super) fn first_guess_s(thickness_mm: f64) -> f64 {
 
 fn value(bench: &Bench, measure: Measure, timeline: &Timeline) -> f64 {
     let mut peaks = PeakSink::new(&bench.column);
-    bench.begin().to_peaks(timeline, &mut peaks);
+    let mut run = bench.begin();
+    run.to_peaks(timeline, timeline.end_s(), &mut peaks);
     measure.of(&peaks, &bench.column)
 }
 
@@ -216,12 +217,13 @@ impl<'a> Leaving<'a> {
 
     /// What it comes to when left at `off_s`, not before the last stretch.
     fn value(&mut self, off_s: f64) -> f64 {
-        self.measure.of(&self.peaks(off_s), &self.bench.column)
+        self.measure
+            .of(&self.peaks(off_s, false), &self.bench.column)
     }
 
     /// Share of the thickness that is above `c` when left at `off_s`.
     pub fn share_above(&mut self, off_s: f64, c: f64) -> f64 {
-        self.peaks(off_s).share_above(&self.bench.column, c)
+        self.peaks(off_s, true).share_above(&self.bench.column, c)
     }
 
     /// The latest time from `right_s` to `wrong_s` at which no more than `most` of the thickness is above `c`.
@@ -238,7 +240,8 @@ impl<'a> Leaving<'a> {
         bracketed(aim, right, wrong, above).time_s()
     }
 
-    fn peaks(&mut self, off_s: f64) -> PeakSink {
+    /// Peaks as far as it is served, or eaten.
+    fn peaks(&mut self, off_s: f64, eaten: bool) -> PeakSink {
         let timeline = self.timeline.leaving(off_s.max(self.from_s));
         let at = self
             .seen
@@ -249,7 +252,12 @@ impl<'a> Leaving<'a> {
             run.to(&timeline, timeline.off_s, &mut peaks);
             self.seen.insert(at, (run.clone(), peaks.clone()));
         }
-        run.to_peaks(&timeline, &mut peaks);
+        let until_s = if eaten {
+            timeline.eaten_s()
+        } else {
+            timeline.end_s()
+        };
+        run.to_peaks(&timeline, until_s, &mut peaks);
         peaks
     }
 

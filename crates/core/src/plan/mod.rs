@@ -4,6 +4,7 @@
 mod answer;
 mod asked;
 mod batch;
+mod colour;
 mod cut_open;
 mod figures;
 mod find;
@@ -11,6 +12,7 @@ mod leftover;
 mod planner;
 mod range;
 mod rank;
+mod rest;
 mod schools;
 mod settle;
 mod simulate;

@@ -9,7 +9,8 @@ use crate::choice;
 use crate::fish::{Cut, Notice, Piece, Severity};
 use crate::heat::{Body, Track};
 use crate::kit::{Allergen, fat_margins_at};
-use crate::methods::{Caution, Method, PROBE_S, Step, Story, crisp_skin, done};
+use crate::methods::{Caution, Cue, Method, PROBE_S, Step, Story, crisp_skin};
+use crate::run::browning::Browning;
 use crate::run::{
     Bench, Fidelity, FieldAsked, Outcome, Signs, Timeline, Truth, What, Witness, Witnessed,
 };
@@ -87,6 +88,7 @@ pub(crate) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         right_s,
         short,
         probe,
+        gold,
     } = find(cooking, &bench, asked)?;
     let (mut look_from_s, latest_s) = if asked.range {
         range::early_and_late_s(cooking, &planned, asked.turn_by)
@@ -143,17 +145,15 @@ pub(crate) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
     let story = Story {
         timeline: &timeline,
         heating: &programme.heating,
-        off: &signs.off,
-        line: &signs.cooked_line,
+        signs: &signs,
         look_from_s,
-        served_c: signs.served_c,
         core_peak_c: outcome.core_peak_c,
         gets_there: short.is_none() && Sought::of(aim).reached(&outcome),
     };
     let mut steps = cooking
         .method
         .words(piece, &cooking.chosen, cooking.kitchen, &story)?;
-    say_what_it_is(piece, &signs, &mut steps);
+    say_what_it_is(piece, &story, &mut steps);
     let allergens = allergens(cooking, &steps)?;
     let probe = match aim.goal {
         Goal::Figure(figure_c) if aim.probed || asked.eaters.at_risk() => {
@@ -167,11 +167,14 @@ pub(crate) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
     if let Some(probe) = probe {
         say_probe(piece, &timeline, probe, &mut steps);
     }
+    // A card is read in the order of time.
+    steps.sort_by(|a, b| a.at_s().total_cmp(&b.at_s()));
     let fat = cooking.chosen.fat();
     let fats = fat.map_or_else(Vec::new, |(_, hottest_c)| {
         fat_margins_at(&cooking.kitchen.kit, hottest_c)
     });
     let mut warnings: Vec<Notice> = short.map(|by| out_of_reach(aim, by)).into_iter().collect();
+    warnings.extend(coat(aim, gold, &signs));
     let guests = guests(asked.eaters, cooking.kitchen);
     // Times of one's own, or leaving early, promise nothing by themselves: the slow piece is asked.
     let asks_slow = asked.times.is_some() || asked.late_s < 0.0;
@@ -287,6 +290,25 @@ fn witness(
     witness.finish().ok_or(InputError::missing("times"))
 }
 
+/// What becomes of a coat where it does not come out gold.
+fn coat(aim: &Aim, gold: Option<bool>, signs: &Signs) -> Option<Notice> {
+    let darkest = signs.off.browning.into_iter().max()?;
+    if gold == Some(false) {
+        let words = "The coat stays pale in this heat. It needs more, or another way.";
+        return Some(Notice::computed("coat_stays_pale", words, None));
+    }
+    if !aim.coated || darkest < Browning::Dark {
+        return None;
+    }
+    let words = match darkest {
+        Browning::Burnt => {
+            "The coat burns before the middle is done. Take less heat, or thinner pieces."
+        }
+        _ => "The coat is dark before the middle is done. Take less heat, or thinner pieces.",
+    };
+    Some(Notice::computed("coat_dark", words, None))
+}
+
 fn out_of_reach(aim: &Aim, short: f64) -> Notice {
     match aim.goal {
         Goal::Rim(_) => Notice::computed(
@@ -334,15 +356,23 @@ pub(crate) fn probe_where(piece: &Piece) -> &'static str {
 }
 
 /// What a bone and scores mean to the cook, on the steps where they show.
-pub(crate) fn say_what_it_is(piece: &Piece, signs: &Signs, steps: &mut [Step]) {
+pub(crate) fn say_what_it_is(piece: &Piece, story: &Story<'_>, steps: &mut [Step]) {
+    let said = |steps: &[Step]| {
+        steps
+            .iter()
+            .flat_map(|step| &step.signs)
+            .any(|told| told.sign == "bone")
+    };
+    let bone = piece.bone && !said(steps);
     for step in steps {
         match step.what() {
-            What::In if piece.scored => step.cues.push(done::SCORED),
-            What::Off if piece.bone => step.cues.push(if signs.off.bone_free {
-                done::BONE_FREE
-            } else {
-                done::BONE_HOLDS
-            }),
+            What::In if piece.scored => step
+                .cues
+                .push("Scored, it lies flat and takes salt in the cuts."),
+            What::Off if bone => {
+                let at_s = step.at_s();
+                *step = story.see(step.clone(), at_s, &[Cue::Bone]);
+            }
             _ => {}
         }
     }

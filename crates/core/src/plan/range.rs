@@ -17,9 +17,14 @@ pub(super) fn early_and_late_s(
     let planned_s = planned.off_s;
     let done_s = |truth: &Truth| {
         let bench = Bench::new(truth, programme, Fidelity::ROUGH);
-        let found = match turn_by {
-            TurnBy::Clock => Leaving::new(&bench, measure, planned).time_for(aim, planned_s),
-            TurnBy::Piece => time_for(&bench, measure, aim, planned_s),
+        let by_piece = match turn_by {
+            TurnBy::Card => cooking.method.turned_by_line,
+            TurnBy::Clock => false,
+            TurnBy::Piece => true,
+        };
+        let found = match by_piece {
+            false => Leaving::new(&bench, measure, planned).time_for(aim, planned_s),
+            true => time_for(&bench, measure, aim, planned_s),
         };
         found.time_s()
     };

@@ -86,12 +86,28 @@ pub fn rank(asked: &RankAsked) -> Result<Ranked, InputError> {
         .collect::<Result<Vec<_>, _>>()?;
     nobody_waits(&mut ways);
     ways.sort_by(|(a, _), (b, _)| b.suits.cmp(&a.suits).then(b.score.total_cmp(&a.score)));
+    steadiest_first(&mut ways);
     explain(&mut ways, asked.wishes);
     Ok(Ranked {
         ways: ways.into_iter().map(|(way, _)| way).collect(),
         refused,
         notices,
     })
+}
+
+/// Nobody is told first of a way that half a breath ruins, s in all.
+const LEEWAY_S: f64 = 8.0;
+
+/// The first way has leeway, where any that suits has.
+fn steadiest_first(ways: &mut [(Way, Option<Quality>)]) {
+    let steady = |way: &Way| {
+        let plan = way.plan.as_ref();
+        plan.is_none_or(|plan| plan.window.early_s + plan.window.late_s >= LEEWAY_S)
+    };
+    let first = ways.iter().position(|(way, _)| way.suits && steady(way));
+    if let Some(at) = first {
+        ways[..=at].rotate_right(1);
+    }
 }
 
 /// Off the heat sooner than this no hand is quick enough, unless searing is all it is, s; and later than this after

@@ -152,9 +152,14 @@ pub fn together(asked: &TogetherAsked) -> Result<Together, InputError> {
         .iter()
         .enumerate()
         .map(|(i, beside)| Piece::new(&piece_asked(&asked.plan.piece, beside)).at("beside", i));
-    let pieces: Vec<Piece> = std::iter::once(Ok(first))
+    let mut pieces: Vec<Piece> = std::iter::once(Ok(first))
         .chain(others)
         .collect::<Result<_, _>>()?;
+    // One air over all of them.
+    let all_m2: f64 = pieces.iter().map(Piece::footprint_m2).sum();
+    for piece in &mut pieces {
+        piece.beside_m2 = all_m2 - piece.footprint_m2();
+    }
     let method = Method::find(&asked.plan.method.kind)
         .within("method")
         .within("plan")?;
@@ -180,9 +185,14 @@ pub fn together(asked: &TogetherAsked) -> Result<Together, InputError> {
             &asked.plan.target
         };
         let aim = piece.aim(target).within("target").within("plan")?;
+        let by_itself = Piece {
+            beside_m2: 0.0,
+            ..piece.clone()
+        };
+        let alone = Cooking::new(&by_itself, method, settings, kitchen, aim).within("plan")?;
+        let ordinary_s = on_heat_s(&alone, None, 1.0);
+        let alone = tell(&alone, &question)?;
         let cooking = Cooking::new(piece, method, settings, kitchen, aim).within("plan")?;
-        let alone = tell(&cooking, &question)?;
-        let ordinary_s = on_heat_s(&cooking, None, 1.0);
         cooks.push(Cook {
             longer: (alone.off_heat_s / ordinary_s.max(1.0)).max(1.0),
             on_heat_s: alone.off_heat_s,

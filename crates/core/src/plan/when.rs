@@ -3,6 +3,7 @@
 
 use super::answer::{Probe, Window};
 use super::asked::{Cooking, PlanAsked, check_times};
+use super::colour::Colours;
 use super::find::{Leaving, Measure, Sought, Stop, first_guess_s, polish, slope_c_s, time_for};
 use super::range;
 use crate::run::{Bench, Fidelity, Tally, Timeline, Truth};
@@ -19,6 +20,8 @@ pub(super) struct Found {
     pub short: Option<f64>,
     /// Where a figure counts, from when a probe may say that it is met, and what it must show.
     pub probe: Option<Probe>,
+    /// Where a coat decides: it comes to gold in this heat.
+    pub gold: Option<bool>,
 }
 
 /// A time at which a bench meets an aim: looked for on its rough likeness, mended on itself.
@@ -67,6 +70,7 @@ pub(super) fn find(
             right_s: matches!(low, Stop::Reached(_)).then_some(ends),
             short: None,
             probe: None,
+            gold: None,
         });
     }
     let guess_s = first_guess_s(cooking.piece.thickness.value());
@@ -83,6 +87,20 @@ pub(super) fn find(
     if cooking.method.browns && met.short.is_none() {
         met.planned_s = crusted_s(bench, &cooking.aim, met.planned_s);
     }
+    let (mut colour, middle_s) = (None, met.planned_s);
+    if cooking.aim.coated && met.short.is_none() {
+        let colours = Colours::new(bench, met.planned_s, |s| programme.timeline(s));
+        let low_s = || {
+            let found = time_for(&rough, measure, sought.low, met.rough_s);
+            found.time_s() + met.planned_s - met.rough_s
+        };
+        colour = Some(colours.right_s().is_some());
+        met.planned_s = match cooking.aim.goal {
+            // What is promised is promised, whatever its colour.
+            Goal::Figure(_) => colours.right_s().map_or(0.0, |s| s).max(met.planned_s),
+            Goal::Middle | Goal::Rim(_) => gold_s(&colours, met.planned_s, low_s),
+        };
+    }
     let planned = programme.timeline(met.planned_s);
     // Worth asking from when an ordinary piece shows it; one that never does on the heat, when it comes off.
     let probe = probe.map(|shows_c| Probe {
@@ -95,8 +113,19 @@ pub(super) fn find(
         (Window::NONE, None)
     } else {
         let on_rough = programme.timeline(met.rough_s);
-        let (window, ends) = window(bench, &planned, &rough, &on_rough, &sought, &cooking.aim);
-        (window, Some(ends))
+        let by_middle = programme.timeline(middle_s);
+        let (window, ends) = window(bench, &by_middle, &rough, &on_rough, &sought, &cooking.aim);
+        if cooking.aim.coated {
+            let colours = Colours::new(bench, planned.off_s, |s| planned.leaving(s));
+            let ends = while_gold(&colours, planned.off_s, ends);
+            let mut window = Window::between(ends.0, planned.off_s, ends.1);
+            if matches!(cooking.aim.goal, Goal::Figure(_)) {
+                window.early_s = 0.0;
+            }
+            (window, Some(ends))
+        } else {
+            (window, Some(ends))
+        }
     };
     Ok(Found {
         planned,
@@ -104,7 +133,35 @@ pub(super) fn find(
         right_s,
         short: met.short,
         probe,
+        gold: colour,
     })
+}
+
+/// When a coated piece comes out: gold and its middle right, or, where the middle takes longer than gold lasts, as soon
+/// as both are past the worst of it.
+fn gold_s<F: Fn(f64) -> Timeline>(
+    colours: &Colours<'_, F>,
+    middle_s: f64,
+    low_s: impl Fn() -> f64,
+) -> f64 {
+    let Some(right_s) = colours.right_s() else {
+        return middle_s;
+    };
+    match colours.brown_s() {
+        Some(brown_s) if brown_s < middle_s => brown_s.max(low_s()).max(right_s),
+        _ => right_s.max(middle_s),
+    }
+}
+
+/// From when to when a coated piece is right: by its middle, and while the coat is gold.
+fn while_gold<F: Fn(f64) -> Timeline>(
+    colours: &Colours<'_, F>,
+    planned_s: f64,
+    ends: (f64, f64),
+) -> (f64, f64) {
+    let soon_s = colours.gold_s().map_or(ends.0, |s| s.max(ends.0));
+    let late_s = colours.brown_s().map_or(ends.1, |s| s.min(ends.1));
+    (soon_s.min(planned_s), late_s.max(planned_s))
 }
 
 /// Nobody fries so many times as long for a crust; and it is found to this, s.

@@ -103,7 +103,8 @@ impl Bench {
                 programme.dimensionality(truth) - 1.0,
                 fidelity.fineness,
                 programme.pressure_pa,
-            ),
+            )
+            .browning(programme.browns),
             programme: if as_asked {
                 programme.clone()
             } else {
@@ -268,12 +269,12 @@ impl<'a> Run<'a> {
         self.until(timeline, until_s, sink, |_| false);
     }
 
-    /// Response on along a timeline until it is eaten, or until nothing in it becomes hotter any more: all that
+    /// Response on along a timeline until it is served or eaten, or until nothing in it becomes hotter any more: all that
     /// peaks need.
-    pub fn to_peaks<S: Sink>(&mut self, timeline: &Timeline, sink: &mut S) {
+    pub fn to_peaks<S: Sink>(&mut self, timeline: &Timeline, until_s: f64, sink: &mut S) {
         let last_s = self.bench.programme.last_stretch_s(timeline);
         let past = |moment: &Moment<'_>| moment.t_s > last_s && moment.cools();
-        self.until(timeline, timeline.eaten_s(), sink, past);
+        self.until(timeline, until_s, sink, past);
     }
 
     /// Response on along a timeline to a time, or until `enough` says so after a step. Answers when
@@ -321,7 +322,8 @@ impl<'a> Run<'a> {
 }
 
 /// Cooks several pieces in one pan or bath, like or unlike, each along its own timeline, each in so
-/// many seconds after the first. The reservoir is that of the first; each covers what its own programme says it covers.
+/// many seconds after the first. The reservoir is that of the first; each covers what its own programme says it covers,
+/// by the area that the first is counted by.
 /// Hands every step to the piece's sink and answers where the reservoir went; none when the first
 /// has none.
 pub fn run_together<S: Sink>(cooks: &[(&Bench, &Timeline, f64)], sinks: &mut [S]) -> Option<Track> {
@@ -331,7 +333,9 @@ pub fn run_together<S: Sink>(cooks: &[(&Bench, &Timeline, f64)], sinks: &mut [S]
         .map(|(bench, timeline, in_s)| Sharer {
             waits_s: *in_s,
             marcher: bench.begin().marcher,
-            cover_share: bench.programme.reservoir.map_or(0.0, |body| body.covered()),
+            cover_share: bench.programme.reservoir.map_or(0.0, |body| {
+                body.covered() * body.area_m2 / reservoir.area_m2
+            }),
             patch_m2: bench.programme.reservoir.map_or(0.0, |body| body.patch_m2),
             spells: on_the_heat(bench, timeline),
         })

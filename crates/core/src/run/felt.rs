@@ -1,11 +1,12 @@
 //! What a cook sees and feels, as numbers: by how much a piece is above each bound between one word and the
 //! next. [`Seen`](super::Seen) says which word it is; what is seen at the stove is held against how near it was.
 
+use super::browning::Browning;
 use super::past::{Past, SET_SHARE, crust_mm, line_share};
 use super::seen::{
     BEADS_C, BEADS_S, BONE_C, BUBBLING_KG_M2S, LIP_C, PRESS_C, RELEASE_MM, SOFT_C, TESTER_SHARES,
 };
-use crate::heat::{self, Column, MIDDLE};
+use crate::heat::{Column, MIDDLE};
 use serde::{Deserialize, Serialize};
 
 /// Something that a cook looks at or feels and has words for, from raw to past.
@@ -29,6 +30,71 @@ pub enum Sign {
     Bubbling,
     /// The flesh in the middle.
     Colour,
+    /// The colour of a coat.
+    Browning,
+}
+
+impl Sign {
+    /// Name on the wire.
+    pub fn key(self) -> &'static str {
+        match self {
+            Self::Tester => "tester",
+            Self::Lip => "lip",
+            Self::Press => "press",
+            Self::Releases => "releases",
+            Self::Beads => "beads",
+            Self::Bone => "bone",
+            Self::Bubbling => "bubbling",
+            Self::Colour => "colour",
+            Self::Browning => "browning",
+        }
+    }
+
+    /// All of them.
+    pub const ALL: [Self; 9] = [
+        Self::Tester,
+        Self::Lip,
+        Self::Press,
+        Self::Releases,
+        Self::Beads,
+        Self::Bone,
+        Self::Bubbling,
+        Self::Colour,
+        Self::Browning,
+    ];
+}
+
+/// Which word each sign has at a moment, counted from raw, and what is seen besides.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Look {
+    /// When, s.
+    pub at_s: f64,
+    words: [usize; Sign::ALL.len()],
+    /// Height of the cooked line from the skin side, share of the thickness.
+    pub line_share: f64,
+    /// Colour of skin side and flesh side.
+    pub browning: [Browning; 2],
+    /// The side that lies down: 0 the skin side, 1 the flesh side.
+    pub down: usize,
+}
+
+impl Look {
+    /// Looks at a piece.
+    pub fn at(at_s: f64, felt: &Felt<'_>) -> Self {
+        Self {
+            at_s,
+            words: Sign::ALL.map(|sign| felt.above(sign).iter().filter(|v| **v >= 0.0).count()),
+            line_share: felt.line_share(false),
+            browning: felt.past.browned.states(),
+            down: felt.down,
+        }
+    }
+
+    /// Which of its words a sign has, counted from raw.
+    pub fn word(&self, sign: Sign) -> usize {
+        let at = Sign::ALL.iter().position(|one| *one == sign);
+        at.map_or(0, |at| self.words[at])
+    }
 }
 
 /// Flesh looks cloudy, and opaque, from such a share of having set; dull and white from so hot, C.
@@ -39,6 +105,8 @@ const DULL_C: f64 = 62.0;
 const BEADS_S_PER_K: f64 = 10.0;
 /// Setting rises tenfold every 6 K: a difference of its logarithm in kelvins.
 const SETTING_PER_K: f64 = std::f64::consts::LN_10 / 6.0;
+/// So little colour is none.
+const LEAST_BROWNED: f64 = 1e-3;
 /// So little setting is none.
 const NO_SETTING: f64 = 1e-9;
 
@@ -47,8 +115,10 @@ const NO_SETTING: f64 = 1e-9;
 pub struct Felt<'a> {
     /// Its column.
     pub column: &'a Column,
-    /// Temperatures and water now.
-    pub heat: &'a heat::State,
+    /// Temperatures of all cells now, C.
+    pub t_c: &'a [f64],
+    /// Water in them, kg/m3.
+    pub water_kg_m3: &'a [f64],
     /// What has added up.
     pub past: &'a Past,
     /// The side that lies down: 0 the skin side, 1 the flesh side.
@@ -79,7 +149,7 @@ impl Felt<'_> {
             Sign::Lip => over(self.at_c(MIDDLE), &LIP_C),
             Sign::Press => over(peak_c, &PRESS_C),
             Sign::Releases => {
-                let crust = crust_mm(self.column, &self.heat.water_kg_m3, self.down);
+                let crust = crust_mm(self.column, self.water_kg_m3, self.down);
                 over(crust, &[RELEASE_MM])
             }
             Sign::Beads => over(self.beads_s(), &BEADS_S),
@@ -88,6 +158,11 @@ impl Felt<'_> {
                 .iter()
                 .map(|bound| (self.past.steam_kg_m2s.max(1e-6) / bound).ln())
                 .collect(),
+            Sign::Browning => {
+                let browned = self.past.browned.by[self.down].max(LEAST_BROWNED);
+                let from = Browning::ALL[1..].iter();
+                from.map(|state| (browned / state.from()).ln()).collect()
+            }
             Sign::Colour => {
                 let least = self
                     .past
@@ -122,7 +197,7 @@ impl Felt<'_> {
     /// Temperature at a share of the thickness from the skin side, C.
     pub fn at_c(&self, share: f64) -> f64 {
         let grid = &self.column.grid;
-        grid.sample_flesh(&self.heat.t_c[grid.flesh.clone()], share)
+        grid.sample_flesh(&self.t_c[grid.flesh.clone()], share)
     }
 
     /// Height of the cooked line from the skin side or the flesh side, share of the thickness.

@@ -1,22 +1,15 @@
 //! What adds up while a piece is under way, and what came of it in the end.
 
+use super::browning::Browned;
 use super::kinetics::rates;
 use super::timeline::Timeline;
 use crate::InputError;
 use crate::heat::{self, Column, MIDDLE, Moment, Sink};
+use crate::matter::juice_share;
 use crate::quantity::checked;
 use crate::target::Aim;
 use crate::target::safety::{self, Safety};
 use serde::{Deserialize, Serialize};
-
-/// Juice that flesh heated to `peak_c` gives off, share of its mass: rises steeply from 40 C,
-/// most of it lost by 65 C, less from fat flesh (`OFSTAD-1993`, trend). The height, a fifth for
-/// lean fish, is an order of magnitude (`SKIPNES-2007`, low confidence); a range of half to one
-/// and a half of it is honest.
-pub fn juice_share(peak_c: f64, fat_share: f64) -> f64 {
-    let most = (0.20 - 0.5 * fat_share).max(0.10);
-    most / (1.0 + (-(peak_c - 52.0) / 6.0).exp())
-}
 
 /// A cell has set when it is half opaque.
 pub const SET_SHARE: f64 = 0.5;
@@ -160,8 +153,8 @@ pub struct Past {
     pub above_60_s: [Vec<f64>; 2],
     /// Time that the outer layer of both sides was hot enough for white beads, s.
     pub beads_s: [f64; 2],
-    /// Browning of both sides, minutes at 120 C.
-    pub browning_min: [f64; 2],
+    /// How far both sides have browned.
+    pub browned: Browned,
     /// Coldest the pan or bath became on the heat, C.
     pub reservoir_low_c: Option<f64>,
     /// Water leaving by face area over the last 40 s or so, kg/(m2 s): a front that dries
@@ -176,8 +169,6 @@ pub(super) const BEADS_C: f64 = 60.0;
 pub(super) const BEADS_M: f64 = 3e-3;
 /// Time over which steam is smoothed, s.
 pub const STEAM_OVER_S: f64 = 40.0;
-/// Browning is counted against this temperature, C.
-pub const BROWNING_C: f64 = 120.0;
 
 impl Past {
     fn new(cells: usize) -> Self {
@@ -303,11 +294,13 @@ impl<'a> Tally<'a> {
             .zip(&self.water[flesh.clone()])
             .map(|(v, w)| v * (raw.water_kg_m3 - w))
             .sum();
-        // Dried cells have no juice left to give.
+        // Dried cells have no juice left to give, and what went off as vapour does not drip.
         let juice: f64 = (0..flesh.len())
             .map(|i| {
-                let wet = raw.water_left(self.water[flesh.start + i]);
-                volume[i] * wet * juice_share(past.peaks_c[i], raw.fat_share)
+                let held = self.water[flesh.start + i];
+                let gives = raw.water_left(held) * juice_share(past.peaks_c[i], raw.fat_share);
+                let gone = (raw.water_kg_m3 - held) / raw.rho_kg_m3;
+                volume[i] * (gives - gone.max(0.0)).max(0.0)
             })
             .sum();
         let all: f64 = volume.iter().sum();
@@ -384,9 +377,12 @@ impl Sink for Tally<'_> {
         // Nobody is to be made safe by a plate.
         let eats = moment.t_s > self.served_s + 1e-6;
         let past = &mut self.past;
-        if eats && past.served_peak_c.is_none() {
-            past.served_peak_c = Some(past.coldest_peak_c());
-        }
+        let served_now = eats && past.served_peak_c.is_none();
+        let before_c = if served_now {
+            past.coldest_peak_c()
+        } else {
+            0.0
+        };
         if past.last_c.is_empty() {
             past.last_c.extend_from_slice(moment.flesh_c);
             self.rates = moment.flesh_c.iter().map(|t| rates(*t)).collect();
@@ -417,20 +413,19 @@ impl Sink for Tally<'_> {
                 }
             }
         }
+        if served_now {
+            // It is served within this step.
+            let part = (self.served_s - (moment.t_s - dt)) / dt.max(1e-9);
+            let after_c = past.coldest_peak_c();
+            past.served_peak_c = Some(before_c + part.clamp(0.0, 1.0) * (after_c - before_c));
+        }
         past.last_c.copy_from_slice(moment.flesh_c);
         let lets_in = 1.0 - (-dt / STEAM_OVER_S).exp();
         past.steam_kg_m2s += lets_in * (moment.steam_kg_m2s - past.steam_kg_m2s);
         self.water.copy_from_slice(moment.water_kg_m3);
         let on_heat = moment.t_s <= self.off_s + 1e-6;
-        let grid = &self.column.grid;
+        past.browned.step(self.column, moment);
         for side in [0, 1] {
-            let outer = if side == 0 { 0 } else { grid.len() - 1 };
-            let crust = self.column.material(outer);
-            if crust.crustiness(moment.water_kg_m3[outer]) > 0.5 {
-                // Rate doubles every 10 K.
-                let rate = 2f64.powf((moment.t_c[outer] - BROWNING_C) / 10.0);
-                past.browning_min[side] += dt / 60.0 * rate;
-            }
             let (i, f) = self.beads_at[side];
             let next = (i + 1).min(moment.flesh_c.len() - 1);
             let deep_c = moment.flesh_c[i] + f * (moment.flesh_c[next] - moment.flesh_c[i]);

@@ -6,8 +6,8 @@ use super::fire::Fire;
 use super::stage::{Span, Stage};
 use super::timeline::{Begin, Timeline};
 use super::truth::{Off, Touch, Truth};
-use crate::fish::Piece;
-use crate::heat::{Air, Body, Face, Layer, Medium, Reservoir, Shape};
+use crate::fish::{Piece, Skin};
+use crate::heat::{Air, Body, Browns, Face, Layer, Medium, Reservoir, Shape};
 use crate::kit::Kitchen;
 use crate::matter::{Material, water};
 use serde::{Deserialize, Serialize};
@@ -21,8 +21,13 @@ pub struct Allowed {
     pub drop_k: f64,
 }
 
-/// A surface on its way: where films are read off for the shape of a piece, C.
+/// A surface on its way: where films are read off for the shape of a piece, C. Vapour turns from what heats to what cools
+/// at its dew point, which must not be met by one of them alone.
+const WARMING_C: [f64; 4] = [25.0, 35.0, 45.0, 55.0];
+/// And its flesh, C.
 const WARM_C: f64 = 40.0;
+/// Skin and flesh in air against a crust of bread: by when cooks call a broiled side gold. common practice, no source.
+const BARE_BROWNS: f64 = 0.8;
 /// A stage of so many seconds counts as that share of a usual cooking, s.
 const A_COOKING_S: f64 = 600.0;
 
@@ -69,6 +74,8 @@ pub struct Programme {
     pub stages: Vec<Stage>,
     /// Coats below the skin side and above the flesh side, each from the low face to the high.
     pub coats: [Vec<Layer>; 2],
+    /// How many times as fast as a crust of bread its bare faces brown, skin side and flesh side.
+    pub browns: [Browns; 2],
     /// What the piece is as a body that conducts.
     pub shape: Shape,
     /// Off the heat.
@@ -124,6 +131,7 @@ impl Programme {
             reservoir: None,
             stages,
             coats: [vec![], vec![]],
+            browns: [Browns::alike(BARE_BROWNS); 2],
             shape: piece.shape(),
             plate: Some((rest.low, rest.high)),
             rest,
@@ -140,6 +148,18 @@ impl Programme {
     /// Eaten off something else than it rests on.
     pub fn plated(mut self, plate: (Face, Face)) -> Self {
         self.plate = Some(plate);
+        self
+    }
+
+    /// Whose bare faces brown so fast where they touch, skin and flesh.
+    pub fn touching_browns(mut self, piece: &Piece, [skin, flesh]: [f64; 2]) -> Self {
+        let skins = [
+            piece.skin == Skin::On || piece.cut.is_whole(),
+            piece.cut.is_whole(),
+        ];
+        for (browns, is_skin) in self.browns.iter_mut().zip(skins) {
+            browns.touching = if is_skin { skin } else { flesh };
+        }
         self
     }
 
@@ -176,14 +196,16 @@ impl Programme {
                 Span::Fixed(s) | Span::Within(s) => s / A_COOKING_S,
             };
             let both = [stage.low, stage.high];
-            let takes = both.map(|face| face.takes(WARM_C, reservoir_c(stage), air));
-            let mean = |of: [f64; 2]| 0.5 * (of[0] + of[1]);
-            let heat = takes.map(|(_, q)| q);
             weights += weight;
-            films += weight * mean(takes.map(|(film, _)| film));
-            faces += weight * mean(heat);
-            let (_, edge) = stage.edge(bath).takes(WARM_C, reservoir_c(stage), air);
-            sides += weight * edge;
+            for warm_c in WARMING_C {
+                let part = weight / WARMING_C.len() as f64;
+                let takes = both.map(|face| face.takes(warm_c, reservoir_c(stage), air));
+                let mean = |of: [f64; 2]| 0.5 * (of[0] + of[1]);
+                films += part * mean(takes.map(|(film, _)| film));
+                faces += part * mean(takes.map(|(_, heat)| heat));
+                let (_, edge) = stage.edge(bath).takes(warm_c, reservoir_c(stage), air);
+                sides += part * edge;
+            }
         }
         let bi = films / weights.max(1e-9) * 0.5 * thickness_m
             / self.flesh.k_w_mk(WARM_C, self.flesh.water_kg_m3);
@@ -192,6 +214,11 @@ impl Programme {
         self.shape
             .higher(truth.height)
             .dimensionality_rested(thickness_m, bi, share)
+    }
+
+    /// There is a coat on both sides.
+    pub fn coated(&self) -> bool {
+        self.coats.iter().all(|coat| !coat.is_empty())
     }
 
     /// By what a stage is heated.
@@ -372,6 +399,7 @@ impl Programme {
         let shared = (total_s - fixed).max(0.0);
         let mut within = 0.0;
         let spans = self.stages.iter().enumerate();
+        let mut over = 0.0;
         spans
             .map(|(i, stage)| match stage.span {
                 Span::Fixed(s) => s * squeeze,
@@ -385,7 +413,11 @@ impl Programme {
                     within += takes;
                     takes
                 }
-                Span::Share(share) => (share * shared - std::mem::take(&mut within)).max(0.0),
+                Span::Share(share) => {
+                    let all = share * shared + over - std::mem::take(&mut within);
+                    over = (all - stage.most_s).max(0.0);
+                    (all - over).max(0.0)
+                }
             })
             .collect()
     }

@@ -4,6 +4,7 @@
 //! tester slides where the flesh has softened, about 49 C; bone lets go at about 55 C; white beads
 //! come from outer layers long above 60 C.
 
+use super::browning::Browning;
 pub(super) use super::past::BEADS_C;
 use super::past::{Past, cooked_line_share, crust_mm};
 use crate::heat::{Column, MIDDLE, Moment};
@@ -12,24 +13,25 @@ use serde::Serialize;
 /// Dry crust that lets go of pan or grate, mm.
 pub(super) const RELEASE_MM: f64 = 0.2;
 /// Flesh between flakes has softened, C.
-pub(super) const SOFT_C: f64 = 49.0;
+pub(super) const SOFT_C: f64 = 50.0;
 /// Softened share of the way at which a tester grips, and slides.
-pub(super) const TESTER_SHARES: [f64; 2] = [0.6, 0.98];
-/// Bone just holds from here, lets go, and falls off, C. common practice, no source for the first: about five kelvins
-/// before it lets go.
-pub(super) const BONE_C: [f64; 3] = [50.0, LETS_GO_C, 62.0];
+pub(super) const TESTER_SHARES: [f64; 2] = [0.4, 0.98];
+/// Bone just holds from here, lets go, and falls off, C. common practice, no source: cooks find that it just holds when a whole
+/// roast comes out, with 36 to 43 C at the spine by this and by other models, and free when it has rested.
+pub(super) const BONE_C: [f64; 3] = [34.0, LETS_GO_C, 62.0];
 /// Bone lets go, C.
-const LETS_GO_C: f64 = 55.0;
+const LETS_GO_C: f64 = 54.0;
 /// Few beads after so long above their temperature, many after so much longer, s.
-pub(super) const BEADS_S: [f64; 2] = [60.0, 240.0];
+pub(super) const BEADS_S: [f64; 2] = [60.0, 720.0];
 /// The lip: just warm from here, warm, hot, C. Cooks say cold under 35, just warm 38 to 45, warm 46
 /// to 52, hot above 55: the ends lie between.
 pub(super) const LIP_C: [f64; 3] = [36.5, 45.5, 53.5];
 /// A finger: gives from here, the dent stays, falls apart, C. common practice, no source.
 pub(super) const PRESS_C: [f64; 3] = [44.0, 50.0, 67.0];
 /// Water leaving by face area, kg/(m2 s), from which a fryer or pan dies down, bubbles, roars. common
-/// practice, no source for the words; the figures are those of the engine's own frying.
-pub(super) const BUBBLING_KG_M2S: [f64; 3] = [5e-4, 3e-3, 4.5e-3];
+/// practice, no source for the words; the figures are those of the engine's own frying: it begins at 20e-3 and has died down
+/// when the coat is gold.
+pub(super) const BUBBLING_KG_M2S: [f64; 3] = [5e-4, 6.5e-3, 13e-3];
 
 /// Which word a value is, among those from raw to past: one further for each bound it has come to.
 fn word<W: Copy>(value: f64, bounds: &[f64], raw: W, words: &[W]) -> W {
@@ -134,8 +136,8 @@ pub struct Seen {
     pub beads: Beads,
     /// Skin side and flesh side let go of pan or grate.
     pub releases: [bool; 2],
-    /// Browning of skin side and flesh side, minutes at 120 C.
-    pub browning_min: [f64; 2],
+    /// Colour of skin side and flesh side.
+    pub browning: [Browning; 2],
     /// Bone lets go all through.
     pub bone_free: bool,
     /// The bubbling.
@@ -190,7 +192,7 @@ impl Seen {
                 &[Beads::Few, Beads::Many],
             ),
             releases: [0, 1].map(|side| releases(column, moment, side)),
-            browning_min: past.browning_min,
+            browning: past.browned.states(),
             bone_free: bone_free(past),
             bubbling: word(
                 past.steam_kg_m2s,

@@ -32,6 +32,8 @@ pub struct Stage {
     pub set_c: f64,
     /// By what it is heated, where that is not what the whole way is set by.
     pub fire: Option<Fire>,
+    /// A share takes no longer than this, s; the next share has the rest.
+    pub most_s: f64,
 }
 
 impl Stage {
@@ -45,6 +47,7 @@ impl Stage {
             high,
             set_c: 0.0,
             fire: None,
+            most_s: f64::INFINITY,
         }
     }
 
@@ -59,6 +62,11 @@ impl Stage {
     /// With the hob or heater turned to hold `set_c`.
     pub fn set(self, set_c: f64) -> Self {
         Self { set_c, ..self }
+    }
+
+    /// Taking no longer than so many seconds, whatever its share.
+    pub fn at_most(self, most_s: f64) -> Self {
+        Self { most_s, ..self }
     }
 
     /// Heated by something else than the whole way.

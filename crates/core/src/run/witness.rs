@@ -1,5 +1,7 @@
 //! Everything a plan wants to know of one run, taken down while it goes on.
 
+use super::browning::Browning;
+use super::felt::{Felt, Look};
 use super::field::{FieldAsked, FieldSink, SliceField};
 use super::past::{Outcome, Tally, cooked_line_share};
 use super::seen::{Seen, bone_free, releases};
@@ -21,10 +23,14 @@ pub struct Signs {
     pub bone_s: Option<f64>,
     /// As the piece leaves the heat.
     pub off: Seen,
+    /// At each turn, and as it leaves the heat.
+    pub looks: Vec<Look>,
     /// Mid-thickness as it is served, C.
     pub served_c: f64,
-    /// Browning of both sides in the end, minutes at 120 C.
-    pub browning_min: [f64; 2],
+    /// Colour of both sides in the end.
+    pub browning: [Browning; 2],
+    /// How far that is: `int k dt`.
+    pub browned: [f64; 2],
 }
 
 /// What one run was like.
@@ -51,6 +57,8 @@ pub struct Witness<'a> {
     cooked_line: Vec<(f64, f64)>,
     bone_s: Option<f64>,
     off: Option<Seen>,
+    look_s: Vec<f64>,
+    looks: Vec<Look>,
     served_s: f64,
     /// Last time not after it is served and mid-thickness then, and as it is served.
     before: (f64, f64),
@@ -77,6 +85,12 @@ impl<'a> Witness<'a> {
             cooked_line: Vec::with_capacity(LINE_POINTS),
             bone_s: None,
             off: None,
+            look_s: timeline
+                .turns_s()
+                .into_iter()
+                .chain([timeline.off_s])
+                .collect(),
+            looks: vec![],
             served_s: timeline.end_s(),
             before: (0.0, 0.0),
             served_c: None,
@@ -92,8 +106,10 @@ impl<'a> Witness<'a> {
                 cooked_line: self.cooked_line,
                 bone_s: self.bone_s,
                 off: self.off?,
+                looks: self.looks,
                 served_c: self.served_c.unwrap_or(self.before.1),
-                browning_min: self.tally.past().browning_min,
+                browning: self.tally.past().browned.states(),
+                browned: self.tally.past().browned.by,
             },
             field: self.field.map(FieldSink::finish),
         })
@@ -132,6 +148,19 @@ impl Sink for Witness<'_> {
                 self.served_c = Some(was_c + part * (middle_c - was_c));
             }
             self.before = (moment.t_s, middle_c);
+        }
+        if let Some(at_s) = self.look_s.get(self.looks.len())
+            && (moment.t_s - at_s).abs() <= 1e-6
+        {
+            let felt = Felt {
+                column,
+                t_c: moment.t_c,
+                water_kg_m3: moment.water_kg_m3,
+                past,
+                // Turned so often by then.
+                down: self.looks.len() % 2,
+            };
+            self.looks.push(Look::at(moment.t_s, &felt));
         }
         if (moment.t_s - self.off_s).abs() <= 1e-6 {
             self.off = Some(Seen::of(column, moment, past));

@@ -94,9 +94,74 @@ pub struct Aim {
     pub probed: bool,
     /// A dry crust on both sides belongs to it, mm, where the way of cooking makes one.
     pub crust_mm: f64,
+    /// Where the coldest point is best, C.
+    pub middle_c: f64,
+    /// Nothing was asked for but what is usual.
+    pub usual: bool,
+    /// Its coat decides: gold and crisp, and the fish inside cooked through. The band is a floor then.
+    pub coated: bool,
 }
 
+/// Flesh lets go of the bone, and is still moist, C. common practice, no source: whole fish lands at 54 to 58.
+const OFF_THE_BONE: Band = Band {
+    low_c: 54.0,
+    high_c: 58.0,
+};
+
+/// In a coat fish stays moist: up to this it is not overdone, C. common practice, no source: 65 to 80.
+const IN_A_COAT_C: f64 = 80.0;
+
+/// A seared piece of what is eaten rare has a raw middle from so thick on, mm: a rare one takes minutes a side. common
+/// practice, no source.
+const RAW_MIDDLE_FROM_MM: f64 = 25.0;
+
 impl Aim {
+    /// The same where it is seared at its usual: thick tuna has a rim and a raw middle.
+    #[must_use]
+    pub fn seared(self, family: &Family, thickness_mm: f64) -> Self {
+        let raw = family.levels.iter().find(|level| level.rim_mm.is_some());
+        match raw.and_then(|level| Some((level.rim_mm?, level))) {
+            Some((rim_mm, level)) if self.usual && thickness_mm >= RAW_MIDDLE_FROM_MM => Self {
+                goal: Goal::Rim(rim_mm),
+                band: Band {
+                    low_c: level.low_c,
+                    high_c: level.high_c,
+                },
+                ..self
+            },
+            _ => self,
+        }
+    }
+
+    /// The same for a whole fish at its usual: it is served when the flesh lets go of the bone.
+    #[must_use]
+    pub fn on_the_bone(self) -> Self {
+        if !self.usual || self.goal != Goal::Middle || self.band.low_c >= OFF_THE_BONE.low_c {
+            return self;
+        }
+        Self {
+            band: OFF_THE_BONE,
+            middle_c: OFF_THE_BONE.middle_c(),
+            overcooked_c: self.overcooked_c.max(OFF_THE_BONE.high_c),
+            ..self
+        }
+    }
+
+    /// The same for a piece in a coat that is to be gold.
+    #[must_use]
+    pub fn in_a_coat(self) -> Self {
+        let to_c = |c: f64| c.max(IN_A_COAT_C);
+        Self {
+            band: Band {
+                high_c: to_c(self.band.high_c),
+                ..self.band
+            },
+            overcooked_c: to_c(self.overcooked_c),
+            coated: true,
+            ..self
+        }
+    }
+
     /// Where overcooked begins; none where there is no such thing.
     pub fn overcooked_from_c(&self) -> Option<f64> {
         Some(self.overcooked_c).filter(|c| c.is_finite())
@@ -177,6 +242,9 @@ impl Family {
             band,
             probed: matches!((goal, asked), (Goal::Figure(_), TargetAsked::Band(..))),
             crust_mm: self.crust_mm,
+            middle_c: band.middle_c(),
+            coated: false,
+            usual: matches!(asked, TargetAsked::Usual),
             overcooked_c: self.overcooked_c.unwrap_or(f64::INFINITY).max(band.high_c),
         };
         let band_of = |band: Band, rim_mm: Option<f64>| match rim_mm {

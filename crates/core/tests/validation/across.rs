@@ -9,7 +9,7 @@ use cindo_core::run::{Bench, Fidelity, Truth};
 const AIM_C: f64 = 54.0;
 
 /// When a piece leaves the heat to peak at the aim, s: bisection to a two-hundredth.
-fn off_s(peak_c: impl Fn(f64) -> f64, near_s: f64) -> f64 {
+pub fn off_s(peak_c: impl Fn(f64) -> f64, near_s: f64) -> f64 {
     let (mut soon, mut late) = (0.8 * near_s, 1.25 * near_s);
     while peak_c(soon) > AIM_C {
         soon *= 0.7;

@@ -513,7 +513,8 @@ fn law_what_is_felt_is_what_is_seen() {
             let seen = bench.seen(state).unwrap();
             let felt = Felt {
                 column: &bench.column,
-                heat: &state.heat,
+                t_c: &state.heat.t_c,
+                water_kg_m3: &state.heat.water_kg_m3,
                 past: &state.past,
                 down: 0,
             };

@@ -281,10 +281,11 @@ fn twelve_pieces_each_find_a_way() {
             .iter()
             .filter_map(|w| w.plan.as_ref())
             .filter(|plan| {
-                let (band, peak_c) = (plan.aim.band, plan.outcome.core_peak_c);
+                let (band, peak_c) = (plan.aim.band, plan.outcome.served_peak_c);
                 match plan.aim.goal {
+                    _ if plan.aim.coated => peak_c >= band.low_c,
                     Goal::Figure(_) => peak_c >= band.low_c,
-                    _ => (peak_c - band.middle_c()).abs() < 0.6,
+                    _ => (peak_c - plan.aim.middle_c).abs() < 0.6,
                 }
             });
         assert!(reached.count() >= 5, "{key} {cut}");

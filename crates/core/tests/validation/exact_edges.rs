@@ -324,6 +324,7 @@ pub fn exact_lethality() {
                 moved_k: &[],
                 flesh_c: &cells,
                 water_kg_m3: &water,
+                touched_c: [None; 2],
                 low_surface_c: cells[0],
                 high_surface_c: cells[0],
                 reservoir_c: None,

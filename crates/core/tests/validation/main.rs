@@ -8,6 +8,7 @@ mod choice;
 mod cooking;
 mod counter;
 mod doneness;
+mod drying;
 mod exact;
 mod exact_edges;
 mod exact_more;

@@ -3,11 +3,11 @@
 use super::notes::note;
 use cindo_core::fish::PieceAsked;
 use cindo_core::heat::brick_dimensionality;
+use cindo_core::matter::juice_share;
 use cindo_core::methods::Value;
 use cindo_core::plan::{
     CoolAsked, Cooling, MethodAsked, Plan, PlanAsked, ThawAsked, Thawing, cool, plan, thaw,
 };
-use cindo_core::run::juice_share;
 use cindo_core::target::Rules;
 use cindo_core::target::TargetAsked;
 
@@ -416,8 +416,8 @@ fn bone_and_scores_are_said_where_they_show() {
         scored: true,
         ..cod()
     };
-    assert!(cues(on_bone.clone(), 47.0).contains("still clings a little"));
-    assert!(cues(on_bone.clone(), 70.0).contains("The bone lets go"));
+    assert!(cues(on_bone.clone(), 47.0).contains("At the bone it just holds"));
+    assert!(cues(on_bone.clone(), 70.0).contains("t falls off the bone"));
     assert!(cues(on_bone, 50.0).contains("Scored"));
     let plain = cues(cod(), 50.0);
     assert!(

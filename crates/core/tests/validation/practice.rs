@@ -76,7 +76,7 @@ impl Row {
         let [low, high] = self.reaches_min();
         let o = &self.plan.outcome;
         println!(
-            "{} {} {:42} {low:5.1} to {high:5.1}, cooks {:4.1} to {:4.1}; off {:5.2} rest {:3.0} core {:4.1} -> {:4.1} over {:.2} crust {:.2}/{:.2} loss {:.3} low {:.0?}",
+            "{} {} {:42} {low:5.1} to {high:5.1}, cooks {:4.1} to {:4.1}; off {:5.2} rest {:3.0} core {:4.1} -> {:4.1} over {:.2} crust {:.2}/{:.2} loss {:.3} low {:.0?} B {:.3?}",
             if self.inside() { " " } else { "!" },
             self.id,
             self.what,
@@ -91,6 +91,7 @@ impl Row {
             o.crust_mm[1],
             o.weight_loss_share,
             o.reservoir_low_c,
+            self.plan.signs.browned,
         );
     }
 }
@@ -121,12 +122,8 @@ fn practice_at_least_fifteen_of_sixteen_rows() {
     assert!(out.len() <= 1, "outside the cooks' times: {out:?}");
 }
 
-/// The row that misses, and the physics that explains it.
-pub const EXPLAINED: [(&str, &str); 1] = [(
-    "D05",
-    "0.6 min short at a middle of 56 C; the whole section in two dimensions says the same within a few hundredths. \
-     To 63 C at the bone, where many cooks take a whole fish, it is 15.5 min",
-)];
+/// Rows that miss, and the physics that explains each: none at present.
+pub const EXPLAINED: [(&str, &str); 0] = [];
 
 /// The rows for methods that the sixteen lack, and more of what they have.
 #[test]

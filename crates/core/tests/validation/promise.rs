@@ -12,6 +12,17 @@ use cindo_core::target::{Rules, TargetAsked};
 
 /// A cod loin for somebody old or ill: off at about 1500 s by the clock of a slow piece, worth probing from about 1040 s, a
 /// probe has to show 66 C.
+/// A second after the clock of that plan, s.
+fn clock_s() -> f64 {
+    static CLOCK_S: std::sync::OnceLock<f64> = std::sync::OnceLock::new();
+    *CLOCK_S.get_or_init(|| plan(&at_risk()).unwrap().off_heat_s.floor() + 1.0)
+}
+
+/// A time that was written down when that clock stood at 1502 s.
+fn at(s: f64) -> f64 {
+    s + clock_s() - 1502.0
+}
+
 pub fn at_risk() -> PlanAsked {
     PlanAsked {
         piece: PieceAsked {
@@ -70,18 +81,24 @@ fn heat(at_s: f64, says: &str) -> Event {
     event(Happened::heat(says), at_s)
 }
 
-/// Written down before the code: each could bring "Serve" over doubt, and must not. Off at 1502 is by the clock.
+/// Written down before the code: each could bring "Serve" over doubt, and must not. Off at `clock_s` is by the clock.
 #[test]
 fn sequences_that_could_bring_serve_over_doubt() {
     use What::{BackOn, Chill, Discard, Off, Probe, Serve};
     let is_in = || event(Happened::In, 0.0);
     let (off, early) = (
-        || event(Happened::Off, 1502.0),
+        || event(Happened::Off, clock_s()),
         || event(Happened::Off, 600.0),
     );
     let undone = read(1080.0, 68.0, "b");
     let cases: Vec<(&str, Vec<Event>, f64, What, bool)> = vec![
-        ("nothing but the clock", vec![off()], 1630.0, Probe, true),
+        (
+            "nothing but the clock",
+            vec![off()],
+            at(1630.0),
+            Probe,
+            true,
+        ),
         (
             "one impossible reading",
             vec![read(60.0, 70.0, "a")],
@@ -120,7 +137,7 @@ fn sequences_that_could_bring_serve_over_doubt() {
         (
             "one spot",
             vec![read(1060.0, 68.0, "a"), off()],
-            1503.0,
+            at(1503.0),
             Probe,
             true,
         ),
@@ -166,7 +183,7 @@ fn sequences_that_could_bring_serve_over_doubt() {
                 read(1100.0, 58.0, "c"),
                 off(),
             ],
-            1503.0,
+            at(1503.0),
             Probe,
             false,
         ),
@@ -191,22 +208,26 @@ fn sequences_that_could_bring_serve_over_doubt() {
         ),
         (
             "by the clock, and low in the rest",
-            vec![off(), read(1600.0, 57.0, "a"), read(1610.0, 55.0, "b")],
-            1615.0,
+            vec![
+                off(),
+                read(at(1600.0), 57.0, "a"),
+                read(at(1610.0), 55.0, "b"),
+            ],
+            clock_s() + 113.0,
             BackOn,
             false,
         ),
         (
             "by the clock, and one low one beside it",
-            vec![read(1490.0, 60.0, "a"), off()],
-            1640.0,
+            vec![read(at(1490.0), 60.0, "a"), off()],
+            at(1640.0),
             BackOn,
             false,
         ),
         (
             "forty below",
             vec![read(1200.0, -40.0, "a"), off()],
-            1640.0,
+            at(1640.0),
             BackOn,
             false,
         ),
@@ -285,7 +306,7 @@ fn sequences_that_could_bring_serve_over_doubt() {
         // Whoever says that it was served is not believed either, but where the clock let it off.
         events.push(event(Happened::SERVED, now_s));
         let served = fold(&plan, &events, now_s);
-        let rested = standing.phase == Phase::Resting && now_s > 1502.0 + 105.0;
+        let rested = standing.phase == Phase::Resting && now_s > clock_s() + 105.0;
         let may = released && matches!(kind, Probe | Chill) && rested;
         assert_eq!(served.phase == Phase::Served, may, "{what}");
         let wrong = wrongly_served(&CookAsked {
@@ -337,10 +358,10 @@ fn two_spots_that_agree_let_it_be_served() {
             "in the rest",
             vec![
                 event(Happened::Off, 1300.0),
-                read(1400.0, 73.0, "a"),
-                read(1420.0, 72.0, "b"),
+                read(at(1400.0), 73.0, "a"),
+                read(at(1420.0), 72.0, "b"),
             ],
-            1425.0,
+            at(1425.0),
         ),
         (
             "a colder one, cooked on, two anew",
@@ -383,8 +404,12 @@ fn two_spots_that_agree_let_it_be_served() {
 #[test]
 fn by_the_clock_it_is_served_after_its_rest() {
     let plan = at_risk();
-    let cooked = [event(Happened::In, 0.0), event(Happened::Off, 1502.0)];
-    for (at_s, may) in [(1502.0, false), (1560.0, false), (1615.0, true)] {
+    let cooked = [event(Happened::In, 0.0), event(Happened::Off, clock_s())];
+    for (at_s, may) in [
+        (clock_s(), false),
+        (clock_s() + 58.0, false),
+        (clock_s() + 113.0, true),
+    ] {
         let rests = fold(&plan, &cooked, at_s);
         assert_eq!(rests.next().unwrap().instead.is_some(), may, "{at_s}");
         let served = [&cooked[..], &[event(Happened::SERVED, at_s)]].concat();
@@ -397,8 +422,11 @@ fn by_the_clock_it_is_served_after_its_rest() {
         );
     }
     // Straight from the heat, too.
-    let straight = [event(Happened::In, 0.0), event(Happened::SERVED, 1510.0)];
-    assert_eq!(fold(&plan, &straight, 1511.0).phase, Phase::OnHeat);
+    let straight = [
+        event(Happened::In, 0.0),
+        event(Happened::SERVED, at(1510.0)),
+    ];
+    assert_eq!(fold(&plan, &straight, at(1511.0)).phase, Phase::OnHeat);
 }
 
 /// Nothing said, the stove says what the card says: worth probing from then, off by then.

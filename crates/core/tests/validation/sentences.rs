@@ -180,7 +180,17 @@ fn what_is_held_fails_where_it_is_broken() {
 
 /// What a temperature may be of: a cook who reads a figure knows where to hold the thermometer.
 const OF_WHAT: &[&str] = &[
-    "probe", "middle", "all through", "fish", "fillet", "eels", "mince", "oil", "pan", "pack", "water",
+    "probe",
+    "middle",
+    "all through",
+    "fish",
+    "fillet",
+    "eels",
+    "mince",
+    "oil",
+    "pan",
+    "pack",
+    "water",
 ];
 
 #[test]
@@ -190,10 +200,15 @@ fn law_a_temperature_says_of_what() {
         let words: Vec<&str> = text.split_whitespace().collect();
         words.windows(2).any(|pair| {
             let number = pair[0].trim_start_matches(['-', '(']);
-            number.parse::<f64>().is_ok() && pair[1].trim_end_matches(['.', ',', ':', ')', ';']) == "C"
+            number.parse::<f64>().is_ok()
+                && pair[1].trim_end_matches(['.', ',', ':', ')', ';']) == "C"
         })
     };
-    let of_what = |text: &str| OF_WHAT.iter().any(|what| text.to_lowercase().contains(what));
+    let of_what = |text: &str| {
+        OF_WHAT
+            .iter()
+            .any(|what| text.to_lowercase().contains(what))
+    };
     let all = said.iter().chain(&explained);
     let bad: Vec<&String> = all.filter(|text| figure(text) && !of_what(text)).collect();
     assert!(bad.is_empty(), "{bad:#?}");

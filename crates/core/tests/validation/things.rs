@@ -5,7 +5,7 @@ use cindo_core::belief::{Factor, Moves};
 use cindo_core::fish::Piece;
 use cindo_core::kit::{Kitchen, KitchenAsked};
 use cindo_core::methods::{Method, Value};
-use cindo_core::plan::{PlanAsked, SimulateAsked, plan, simulate};
+use cindo_core::plan::{PlanAsked, SimulateAsked, TurnBy, plan, simulate};
 use cindo_core::run::{Fire, TimesAsked, TruthAsked};
 
 fn kitchen(json: &str) -> Result<Kitchen, cindo_core::InputError> {
@@ -126,8 +126,8 @@ fn law_a_cooler_pan_moves_only_the_pan() {
     assert!((as_planned - pan).abs() < 0.6, "{as_planned} {pan}");
     assert!(as_planned - oven > 1.5, "{as_planned} {oven}");
     assert!(
-        (all - (as_planned + (pan - as_planned) + (oven - as_planned))).abs() < 0.3,
-        "{all}"
+        (all - (as_planned + (pan - as_planned) + (oven - as_planned))).abs() < 0.5,
+        "{all}: {as_planned} {pan} {oven}"
     );
     // Where there is one fire, its thing is every fire.
     let sear = asked("sear_both_sides", &[]);
@@ -277,6 +277,7 @@ fn law_what_was_learned_is_less_in_doubt() {
     let range_s = |json: &str| {
         let mut asked = asked("sear_both_sides", &[]);
         asked.range = true;
+        asked.turn_by = TurnBy::Clock;
         asked.kitchen = kitchen(json).unwrap();
         let plan = plan(&asked).unwrap();
         plan.latest_s - plan.look_from_s

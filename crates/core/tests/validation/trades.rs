@@ -384,7 +384,7 @@ fn law_thick_and_thin_end_right_together() {
     }
 }
 
-/// In a pan that others cool it takes longer than alone in it; in steam nobody minds.
+/// In a pan that others cool it takes longer than alone in it, though their steam keeps its top warm; in steam nobody minds.
 #[test]
 fn law_company_in_a_pan_costs_time_and_in_steam_none() {
     let alone_s = |kind: &str| {
@@ -406,11 +406,12 @@ fn law_company_in_a_pan_costs_time_and_in_steam_none() {
     assert!((steam_s / alone_s("steam") - 1.0).abs() < 0.01, "{steam_s}");
     assert!(none.is_none());
     let (pan_s, low_c) = with("sear_both_sides");
-    assert!(pan_s > 1.01 * alone_s("sear_both_sides"), "{pan_s}");
+    assert!(pan_s > alone_s("sear_both_sides"), "{pan_s}");
     assert!(low_c.is_some());
-    // A bath counts groups and not pieces as yet: it costs next to nothing, which is too little.
+    // A bath counts pieces.
     let (poach_s, low_c) = with("shallow_poach");
-    assert!(poach_s > alone_s("shallow_poach"), "{poach_s}");
+    let alone = alone_s("shallow_poach");
+    assert!(poach_s > alone, "{poach_s} {alone}");
     assert!(low_c.unwrap() < 88.0);
 }
 

@@ -42,7 +42,7 @@ pub use keep::{CoolRequest, CoolingWire, LeftoverRequest, ThawAnswer, ThawReques
 pub use kitchen::{KitOffered, KitchenKept, kit_offered};
 pub use knowledge::{FishCounts, Knowledge, RuleWire, knowledge};
 pub use piece::{CompositionWire, MethodWire, PieceWire, TargetWire, ValueWire};
-pub use plan::{GoalWire, PlanAnswer, PlanRequest, SettleAnswer, SettleRequest};
+pub use plan::{DecidesWire, GoalWire, PlanAnswer, PlanRequest, SettleAnswer, SettleRequest};
 pub use rank::{RankAnswer, RankRequest, WayWire};
 pub use schools::{SchoolsAnswer, SchoolsRequest};
 pub use seen::{CookedLineWire, SignsWire, SliceFieldWire};

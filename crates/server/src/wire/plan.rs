@@ -14,6 +14,7 @@ use cindo_core::plan::{
     Batch, CurvePoint, Figures, Most, Plan, PlanAsked, Probe, SettleAsked, TurnBy, Window, plan,
     settle,
 };
+use cindo_core::run::browning::Browning;
 use cindo_core::run::{Act, FieldAsked, Heating, TimesAsked, TruthAsked};
 use cindo_core::target::{Band, Goal, Safety};
 use serde::{Deserialize, Serialize};
@@ -93,6 +94,20 @@ impl PlanRequest {
     }
 }
 
+/// What decides when a piece comes off.
+#[derive(Debug, Clone, Copy, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum DecidesWire {
+    /// The middle.
+    Middle,
+    /// The coat: gold and crisp, the middle at least right.
+    Coat,
+    /// The seared rim.
+    Rim,
+    /// The food-safety figure.
+    Figure,
+}
+
 /// What a plan looks for.
 #[derive(Debug, Clone, Copy, Serialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
@@ -116,6 +131,10 @@ pub struct PlanAnswer {
     pub summary: String,
     /// What is looked for.
     pub goal: GoalWire,
+    /// What decides when it comes off.
+    pub decides: DecidesWire,
+    /// Colour of both sides in the end: skin or lower, flesh or upper.
+    pub browning: [Browning; 2],
     /// The band aimed at.
     pub target: Band,
     /// What a good cook sets for this thickness where that is not the usual, whatever is set now.
@@ -255,6 +274,13 @@ impl From<Plan> for PlanAnswer {
             probe: plan.probe,
             allergens: plan.allergens,
             refused: plan.refused,
+            decides: match plan.aim.goal {
+                _ if plan.aim.coated => DecidesWire::Coat,
+                Goal::Middle => DecidesWire::Middle,
+                Goal::Rim(_) => DecidesWire::Rim,
+                Goal::Figure(_) => DecidesWire::Figure,
+            },
+            browning: plan.signs.browning,
             goal: match plan.aim.goal {
                 Goal::Middle => GoalWire::Middle,
                 Goal::Rim(_) => GoalWire::Rim,

@@ -50,8 +50,6 @@ pub struct SignsWire {
     pub skin_release_s: Option<f64>,
     /// When the flesh side lets go, s.
     pub flesh_release_s: Option<f64>,
-    /// Browning of skin side and flesh side, minutes at 120 C.
-    pub browning_min: [f64; 2],
     /// The cooked line up the side.
     pub cooked_line: Vec<CookedLineWire>,
     /// The tester as it leaves the heat.
@@ -75,7 +73,6 @@ impl From<Signs> for SignsWire {
         Self {
             skin_release_s,
             flesh_release_s,
-            browning_min: signs.browning_min,
             cooked_line: line
                 .map(|(t_s, height_share)| CookedLineWire {
                     t_s: *t_s,

@@ -34,7 +34,12 @@ export function Facts({ piece, fish, list, problem, change, begin }: FactsProps)
     { key: "bone" as const, name: "bone in" },
     { key: "scales" as const, name: "scales on" },
     { key: "scored" as const, name: "scored" },
-    ...(isWhole(piece.cut) ? [{ key: "stuffed" as const, name: "stuffed" }] : []),
+    ...(isWhole(piece.cut)
+      ? [
+          { key: "aromatics" as const, name: "herbs inside" },
+          { key: "stuffed" as const, name: "stuffed" },
+        ]
+      : []),
   ];
   return (
     <>
@@ -86,7 +91,13 @@ export function Facts({ piece, fish, list, problem, change, begin }: FactsProps)
               type="button"
               className="pick"
               aria-pressed={piece[f.key]}
-              onClick={() => change({ [f.key]: !piece[f.key] })}
+              onClick={() =>
+                change({
+                  ...(f.key === "stuffed" ? { aromatics: false } : {}),
+                  ...(f.key === "aromatics" ? { stuffed: false } : {}),
+                  [f.key]: !piece[f.key],
+                })
+              }
             >
               {f.name}
             </button>

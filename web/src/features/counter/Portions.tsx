@@ -68,6 +68,7 @@ function TwoFillets({ piece, change }: Props) {
             scales: false,
             heightMm: null,
             stuffed: false,
+            aromatics: false,
           })
         }
       >

@@ -15,6 +15,7 @@ export function beganWords(before: Piece, now: Piece, name: string, units: Units
   if (before.scales) was.push("scales on");
   if (before.scored) was.push("scored");
   if (before.stuffed) was.push("stuffed");
+  if (before.aromatics) was.push("herbs inside");
   if (before.state !== now.state) was.push(before.state);
   if (before.skin !== now.skin) was.push(before.skin === "on" ? "skin on" : "no skin");
   const size = `${withUnit(now.massG, "gram", units)}, ${withUnit(now.thicknessMm, "millimetre", units)}`;

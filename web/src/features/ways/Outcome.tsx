@@ -10,6 +10,9 @@ export function Outcome({ plan }: { plan: Plan }) {
     plan.pan_low_c != null ? "Under the fish the pan" : plan.oil_low_c != null ? "Oil" : "Liquid";
   const percent = (share: number) => `${(100 * share).toFixed(0)} %`;
   const crust = Math.max(...plan.crust_mm);
+  const [lower, upper] = plan.browning;
+  const coloured = lower !== "pale" || upper !== "pale";
+  const shown = coloured && (lower === upper ? lower : `${lower}, the other side ${upper}`);
   const lines: [string, string][] = [
     ["Contains", plan.allergens.join(", ")],
     ...(plan.goal === "rim"
@@ -22,6 +25,7 @@ export function Outcome({ plan }: { plan: Plan }) {
       plan.overcooked_c == null ? "not in this" : percent(plan.overcooked_share),
     ],
     ["Crust", crust < 0.05 ? "none" : withUnit(crust, "millimetre", units, 1)],
+    ...(shown ? ([["Colour", shown]] as [string, string][]) : []),
     ["Weight lost", `about ${percent(plan.weight_loss_share)}`],
   ];
   if (low != null) lines.push([`${what} drops to`, withUnit(low, "celsius", units)]);

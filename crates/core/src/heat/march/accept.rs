@@ -3,14 +3,21 @@
 #![allow(clippy::needless_range_loop)]
 
 use super::super::face::Joint;
-use super::{Ends, Marcher, Mode};
+use super::{Ends, Marcher, Mode, Spell};
 
 /// A reservoir moves in steps of its own, at most so long, s.
 const RESERVOIR_STEP_S: f64 = 2.0;
 
 impl Marcher<'_> {
     /// Moves the state on by the step just solved.
-    pub(super) fn accept(&mut self, dt: f64, low: &Joint, high: &Joint, ends: &Ends, set_c: f64) {
+    pub(super) fn accept(
+        &mut self,
+        dt: f64,
+        low: &Joint,
+        high: &Joint,
+        ends: &Ends,
+        spell: &Spell,
+    ) {
         let column = self.column;
         let n = self.state.t_c.len();
         self.pass_heat(dt, ends);
@@ -22,8 +29,11 @@ impl Marcher<'_> {
         self.state.low_surface_c = low.surface_c(self.work.t_new[0]);
         self.state.high_surface_c = high.surface_c(self.work.t_new[n - 1]);
         let surfaces_c = [self.state.low_surface_c, self.state.high_surface_c];
+        for (side, face) in [&spell.low, &spell.high].into_iter().enumerate() {
+            self.state.touched_c[side] = face.touches_c(self.state.reservoir_c);
+        }
         let water_before = self.state.ledger.water_out_kg_m2;
-        self.draw(dt, [low, high], surfaces_c, set_c);
+        self.draw(dt, [low, high], surfaces_c, spell.set_c);
 
         let moved = &mut self.state.last.moved_k[..n];
         for ((moved, t), t_old) in moved.iter_mut().zip(&self.work.t_new).zip(&self.state.t_c) {
@@ -70,6 +80,8 @@ impl Marcher<'_> {
             }
         }
         self.spread_water(dt);
+        self.feed(&spell.low, 0);
+        self.feed(&spell.high, n - 1);
         self.state.steam_kg_m2s = (self.state.ledger.water_out_kg_m2 - water_before) / dt;
         self.state.last.dt_s = dt;
         self.state.t_s += dt;

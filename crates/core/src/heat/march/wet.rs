@@ -1,11 +1,15 @@
 //! Liquid water on the move: out of a cell, and from cell to cell.
 
 use super::Marcher;
+use crate::heat::Face;
+use crate::matter::juice_share;
 
 /// Diffusivity of liquid water in flesh, m2/s (order of magnitude; see `docs/SOURCES.md`).
-pub(in crate::heat) const WATER_DIFFUSIVITY_M2_S: f64 = 1e-9;
+pub(in crate::heat) const WATER_DIFFUSIVITY_M2_S: f64 = 1.5e-9;
 /// Water is spread this often, s: it creeps a tenth of a millimetre in that time.
 pub(in crate::heat) const SPREAD_EVERY_S: f64 = 4.0;
+/// Explicit spreading is stable below half of `dx^2`.
+const STABLE: f64 = 0.4;
 /// Water contents this near count as even, kg/m3.
 const EVENLY_WET_KG_M3: f64 = 0.2;
 
@@ -15,7 +19,91 @@ pub(in crate::heat) const DRY_OUT_M: f64 = 0.5e-3;
 /// Free water, as share of the first, below which a surface evaporates less and less.
 pub(in crate::heat) const DAMP_SHARE: f64 = 0.4;
 
+/// Flesh so near to a face feeds it with the juice that it gives as it sets, m, and so much of that juice goes there; the
+/// rest drips. A third to a half (order of magnitude, see `docs/SOURCES.md`).
+pub(in crate::heat) const FEEDS_M: f64 = 4e-3;
+pub(in crate::heat) const FEEDS_SHARE: f64 = 0.45;
+/// Setting is looked at again after so much warming, K.
+pub(in crate::heat) const SETS_EVERY_K: f64 = 0.5;
+
 impl Marcher<'_> {
+    /// Juice that flesh near a face gives as it sets wets the face again, as far as it has dried: it comes through
+    /// the cracks of a dry skin as well. What lies on something or has lain in fat is not wetted, nor what is under a coat.
+    pub(super) fn feed(&mut self, face: &Face, outer: usize) {
+        let column = self.column;
+        let n = self.state.t_c.len();
+        let side = usize::from(outer > 0);
+        self.state.lain[side] |= face.contact.is_some();
+        let open = face.gas.is_some() && !self.state.lain[side];
+        if !open || !column.grid.flesh.contains(&outer) {
+            return;
+        }
+        let (mut depth_m, mut given_kg_m2, mut given_j_m2) = (0.0, 0.0, 0.0);
+        let mut lacks_kg_m2: f64 = self
+            .under_face(outer)
+            .map(|(i, share)| share * self.lacks_kg_m2(i))
+            .sum();
+        for k in 0..n {
+            let i = if outer == 0 { k } else { n - 1 - k };
+            if depth_m >= FEEDS_M || !column.grid.flesh.contains(&i) {
+                break;
+            }
+            let share = ((FEEDS_M - depth_m) / column.grid.width_m[i]).min(1.0);
+            depth_m += column.grid.width_m[i];
+            let t_c = self.state.t_c[i];
+            let sets_c = self.state.set_c[i];
+            if t_c < sets_c + SETS_EVERY_K {
+                continue;
+            }
+            let material = column.material(i);
+            let now =
+                juice_share(t_c, material.fat_share) - juice_share(sets_c, material.fat_share);
+            self.state.set_c[i] = t_c;
+            let volume_m = column.grid.volume_m[i];
+            let kg_m2 = (share * FEEDS_SHARE * now * material.rho_kg_m3 * volume_m)
+                .min(self.free_water(i).max(0.0) * volume_m)
+                .min(lacks_kg_m2);
+            if kg_m2 <= 0.0 {
+                continue;
+            }
+            lacks_kg_m2 -= kg_m2;
+            self.set_water(i, self.state.water_kg_m3[i] - kg_m2 / volume_m);
+            given_kg_m2 += kg_m2;
+            given_j_m2 += kg_m2 * material.water_enthalpy_j_kg(t_c);
+        }
+        if given_kg_m2 > 0.0 {
+            self.wet(outer, given_kg_m2, given_j_m2);
+        }
+    }
+
+    /// How much water a cell has lost, kg/m2.
+    fn lacks_kg_m2(&self, i: usize) -> f64 {
+        let lost = self.column.material(i).water_kg_m3 - self.state.water_kg_m3[i];
+        lost.max(0.0) * self.column.grid.volume_m[i]
+    }
+
+    /// Juice comes to the cells below a face, each by what it lacks, with the heat that it brings.
+    fn wet(&mut self, outer: usize, kg_m2: f64, j_m2: f64) {
+        let column = self.column;
+        let all: f64 = self
+            .under_face(outer)
+            .map(|(i, share)| share * self.lacks_kg_m2(i))
+            .sum();
+        let n = self.state.t_c.len();
+        for k in 0..n {
+            let Some((i, share)) = self.under_face(outer).nth(k) else {
+                break;
+            };
+            let part = share * self.lacks_kg_m2(i) / all.max(1e-12);
+            let (volume_m, here_c) = (column.grid.volume_m[i], self.state.t_c[i]);
+            let material = column.material(i);
+            let brought = part * (j_m2 - kg_m2 * material.water_enthalpy_j_kg(here_c));
+            self.set_water(i, self.state.water_kg_m3[i] + part * kg_m2 / volume_m);
+            let capacity = material.capacity_j_m3k(here_c, self.state.water_kg_m3[i]);
+            self.state.t_c[i] += brought / (capacity * volume_m);
+        }
+    }
+
     /// Cells that a face dries out of, from the face inwards, each with the share of it that lies within
     /// [`DRY_OUT_M`]: of one coat or of the flesh.
     fn under_face(&self, face: usize) -> impl Iterator<Item = (usize, f64)> + '_ {
@@ -91,8 +179,7 @@ impl Marcher<'_> {
     }
 
     /// Liquid water spreads between cells that are not crust, and takes its heat along.
-    /// Explicit, every [`SPREAD_EVERY_S`] or so: that and the longest step stay below half of
-    /// `dx^2/D` of the finest cells, 30 s.
+    /// Explicit, every [`SPREAD_EVERY_S`] or so, in parts short enough for the finest cells.
     pub(super) fn spread_water(&mut self, dt: f64) {
         let column = self.column;
         let grid = &column.grid;
@@ -105,6 +192,16 @@ impl Marcher<'_> {
         }
         let reach = self.state.unspread_s * WATER_DIFFUSIVITY_M2_S;
         self.state.unspread_s = 0.0;
+        let finest_m = grid.width_m[0].min(grid.width_m[grid.len() - 1]);
+        let parts = (reach / (STABLE * finest_m * finest_m)).ceil().max(1.0);
+        for _ in 0..parts as usize {
+            self.spread_part(reach / parts);
+        }
+    }
+
+    fn spread_part(&mut self, reach: f64) {
+        let column = self.column;
+        let grid = &column.grid;
         let n = self.state.t_c.len();
         // First what passes each wall, then what that does to the cells: neither depends on
         // the direction of the sweep.

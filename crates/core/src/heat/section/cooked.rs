@@ -11,12 +11,14 @@ mod rim;
 use self::rim::Rim;
 use super::super::column::Column;
 use super::super::face::Face;
-use super::super::march::wet::{DRY_OUT_M, SPREAD_EVERY_S, WATER_DIFFUSIVITY_M2_S};
+use super::super::march::wet::{
+    DRY_OUT_M, FEEDS_SHARE, SETS_EVERY_K, SPREAD_EVERY_S, WATER_DIFFUSIVITY_M2_S,
+};
 use super::super::track::Track;
 use super::cells::{Cells, Finest, Reading};
 use super::outline::Outline;
 use super::plane::Plane;
-use crate::matter::{Holding, water};
+use crate::matter::{Holding, juice_share, water};
 
 /// What the outline sees.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -64,6 +66,12 @@ pub struct Cooked<'a> {
     /// Since water was last spread, s.
     unspread_s: f64,
     gone_kg: f64,
+    /// The stretch of outline that a cell feeds with its juice, where one is near.
+    feeds: Vec<Option<usize>>,
+    /// The hottest each cell has been when its juice was last counted, C.
+    set_c: Vec<f64>,
+    /// Low, high and edge have lain on something hot.
+    lain: [bool; 3],
 }
 
 impl<'a> Cooked<'a> {
@@ -81,6 +89,7 @@ impl<'a> Cooked<'a> {
         let flesh = column.grid.flesh.clone();
         let material = column.material(flesh.start);
         let rims = rim::rims(column, &outline, &cells, start_c);
+        let feeds = rim::fed_by(&rims, &cells);
         Self {
             plane: Plane::new(&cells),
             ways: cells.ways(),
@@ -97,6 +106,9 @@ impl<'a> Cooked<'a> {
             next_dt_s: FIRST_STEP_S,
             unspread_s: 0.0,
             gone_kg: 0.0,
+            feeds,
+            set_c: vec![start_c; n],
+            lain: [false; 3],
             column,
             track,
             outline,
@@ -244,7 +256,48 @@ impl<'a> Cooked<'a> {
         self.rims = rims;
         self.boil(dt_s);
         self.creep(dt_s);
+        self.feed(faces);
         self.t_s += dt_s;
+    }
+
+    /// Juice that flesh near the outline gives as it sets wets it again, as in a column.
+    fn feed(&mut self, faces: &Faces) {
+        let sides = [Some(&faces.low), Some(&faces.high), faces.edge.as_ref()];
+        for (lain, face) in self.lain.iter_mut().zip(sides) {
+            *lain |= face.is_some_and(|face| face.contact.is_some());
+        }
+        let flesh = self.column.material(self.column.grid.flesh.start);
+        let bound = flesh.bound_water_kg_m3();
+        for c in 0..self.t_c.len() {
+            let (t_c, sets_c) = (self.t_c[c], self.set_c[c]);
+            let Some(at) = self.feeds[c].filter(|_| t_c >= sets_c + SETS_EVERY_K) else {
+                continue;
+            };
+            self.set_c[c] = t_c;
+            let rim = &mut self.rims[at];
+            let open = sides[rim.side].is_some_and(|face| face.gas.is_some());
+            if !open || self.lain[rim.side] || rim.is_coated() {
+                continue;
+            }
+            let gives = juice_share(t_c, flesh.fat_share) - juice_share(sets_c, flesh.fat_share);
+            let volume = self.cells.volume_m2[c];
+            let rind_m2 = rim.area_m2 * DRY_OUT_M;
+            let room = ((flesh.water_kg_m3 - rim.rind_kg_m3) * rind_m2).max(0.0);
+            let free = ((self.water_kg_m3[c] - bound) * volume).max(0.0);
+            let kg = (FEEDS_SHARE * gives * flesh.rho_kg_m3 * volume)
+                .min(room)
+                .min(free);
+            if kg <= 0.0 {
+                continue;
+            }
+            rim.rind_kg_m3 += kg / rind_m2;
+            let to = rim.cell;
+            self.water_kg_m3[c] -= kg / volume;
+            self.water_kg_m3[to] += kg / self.cells.volume_m2[to];
+            for cell in [c, to] {
+                self.holding[cell] = flesh.holding(self.water_kg_m3[cell]);
+            }
+        }
     }
 
     /// Keeps the heat that a step brought, and mends the temperature for the heat capacity that changed.

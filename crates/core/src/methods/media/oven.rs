@@ -115,6 +115,7 @@ impl Oven {
             most_w_m2: 0.0,
             loss_w_m2k: self.tray_w_m2k(),
             ambient_c: self.real_c,
+            area_m2: 1.0,
             cover_share: ware.cover_share.map_or(WARE_COVER, |share| share.at()),
             most_cover: 1.0,
             conducts_w_k: 0.0,

@@ -20,6 +20,7 @@ pub fn plate(piece: &Piece, pan: &Pan, pan_c: f64, hob: &Hob) -> Reservoir {
         most_w_m2: hob.pan_w_m2.at(),
         loss_w_m2k: pan.loss_w_m2k.at(),
         ambient_c: ROOM_C,
+        area_m2: pan.bottom_m2.at(),
         cover_share: piece.footprint_m2() / pan.bottom_m2.at(),
         most_cover: MOST_COVER,
         conducts_w_k: pan.conducts_w_k.at(),
@@ -31,7 +32,7 @@ pub fn plate(piece: &Piece, pan: &Pan, pan_c: f64, hob: &Hob) -> Reservoir {
 pub fn crowded(piece: &Piece, kitchen: &Kitchen) -> bool {
     use crate::kit::Listed;
     let bottoms = Pan::of(&kitchen.kit).iter().map(|pan| pan.bottom_m2.at());
-    piece.footprint_m2() > MOST_COVER * bottoms.fold(0.0, f64::max)
+    piece.all_cover_m2() > MOST_COVER * bottoms.fold(0.0, f64::max)
 }
 
 /// Why a full pan is worse.
@@ -97,7 +98,7 @@ impl OpenAir {
 /// Air over a pan held at so many C, with all the pieces in it.
 pub fn over_pan(piece: &Piece, pan: &Pan, hold_c: f64) -> OpenAir {
     let bottom_m2 = pan.bottom_m2.at();
-    let covered = (piece.footprint_m2() / bottom_m2).min(MOST_COVER);
+    let covered = (piece.all_cover_m2() / bottom_m2).min(MOST_COVER);
     OpenAir::over(hold_c, covered, bottom_m2)
 }
 
@@ -147,6 +148,12 @@ pub fn both_sides(air: OpenAir, hold_c: f64, turn_share: f64, lid_last_s: f64) -
     }
     stages
 }
+
+/// How many times as fast as a crust of bread skin and flesh brown in the fat of a pan, on ridges and on a grate: by when
+/// cooks call them gold. common practice, no source.
+pub const BROWNS_IN_A_PAN: [f64; 2] = [3.0, 30.0];
+pub const BROWNS_ON_RIDGES: [f64; 2] = [1.5, 4.0];
+pub const BROWNS_ON_A_GRATE: [f64; 2] = [4.0, 6.0];
 
 /// What wet fish does in hot oil.
 pub const HOT_OIL: &str = "Wet fish spits. Dry it, and lay it down away from you.";

@@ -62,6 +62,9 @@ pub const REST_WET_S: f64 = 60.0;
 /// Rare tuna is sliced at once, s. common practice, no source.
 pub const REST_AT_ONCE_S: f64 = 30.0;
 
+/// What was fried drains and is eaten, s. common practice, no source.
+pub const REST_FRIED_S: f64 = 60.0;
+
 /// A fillet rests a couple of minutes, a whole fish five, s. common practice, no source.
 pub const REST_S: f64 = 120.0;
 /// A whole fish rests by its thickness: five minutes where it is as thick as this, mm, less where it is thinner, as

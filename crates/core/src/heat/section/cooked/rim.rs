@@ -2,7 +2,7 @@
 
 use super::super::super::column::Column;
 use super::super::super::face::{Face, Joint};
-use super::super::super::march::wet::{DAMP_SHARE, DRY_OUT_M, WATER_DIFFUSIVITY_M2_S};
+use super::super::super::march::wet::{DAMP_SHARE, DRY_OUT_M, FEEDS_M, WATER_DIFFUSIVITY_M2_S};
 use super::super::cells::Cells;
 use super::super::outline::Outline;
 use super::Cooked;
@@ -98,6 +98,32 @@ pub(super) fn rims(column: &Column, outline: &Outline, cells: &Cells, start_c: f
         }
     }
     rims
+}
+
+impl Rim {
+    /// Something lies on it.
+    pub(super) fn is_coated(&self) -> bool {
+        !self.coats.is_empty()
+    }
+}
+
+/// The nearest stretch of outline of each cell that is so near to one that its juice comes out there.
+pub(super) fn fed_by(rims: &[Rim], cells: &Cells) -> Vec<Option<usize>> {
+    let middles = cells.middle_m.iter().zip(&cells.inside);
+    middles
+        .map(|([x, y], inside)| {
+            if *inside <= 0.0 {
+                return None;
+            }
+            let far = |rim: &Rim| {
+                let [at_x, at_y] = cells.middle_m[rim.cell];
+                (at_x - x).hypot(at_y - y)
+            };
+            let near = rims.iter().enumerate();
+            let near = near.min_by(|a, b| far(a.1).total_cmp(&far(b.1)));
+            near.filter(|(_, rim)| far(rim) < FEEDS_M).map(|(at, _)| at)
+        })
+        .collect()
 }
 
 impl Cooked<'_> {
