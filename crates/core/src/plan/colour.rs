@@ -57,6 +57,11 @@ impl<'a, F: Fn(f64) -> Timeline> Colours<'a, F> {
         self.when(gold(1.0), Browned::darkest)
     }
 
+    /// The time from which it is darker than anybody wants, s.
+    pub fn dark_s(&self) -> Option<f64> {
+        self.when(Browning::Dark.from(), Browned::darkest)
+    }
+
     fn when(&self, sought: f64, of: impl Fn(&Browned) -> f64) -> Option<f64> {
         if let Some(seen) = &self.steady {
             let after = seen.iter().position(|(_, browned)| of(browned) >= sought)?;

@@ -97,12 +97,17 @@ pub fn rank(asked: &RankAsked) -> Result<Ranked, InputError> {
 
 /// Nobody is told first of a way that half a breath ruins, s in all.
 const LEEWAY_S: f64 = 8.0;
+/// Nor of one that overcooks all of it.
+const ALL_OVER: f64 = 0.95;
 
 /// The first way has leeway, where any that suits has.
 fn steadiest_first(ways: &mut [(Way, Option<Quality>)]) {
     let steady = |way: &Way| {
         let plan = way.plan.as_ref();
-        plan.is_none_or(|plan| plan.window.early_s + plan.window.late_s >= LEEWAY_S)
+        plan.is_none_or(|plan| {
+            let leeway_s = plan.window.early_s + plan.window.late_s;
+            leeway_s >= LEEWAY_S && plan.outcome.overcooked_share < ALL_OVER
+        })
     };
     let first = ways.iter().position(|(way, _)| way.suits && steady(way));
     if let Some(at) = first {

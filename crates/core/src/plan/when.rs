@@ -153,14 +153,14 @@ fn gold_s<F: Fn(f64) -> Timeline>(
     }
 }
 
-/// From when to when a coated piece is right: by its middle, and while the coat is gold.
+/// From when to when a coated piece is right: by its middle, and from gold until the coat is dark.
 fn while_gold<F: Fn(f64) -> Timeline>(
     colours: &Colours<'_, F>,
     planned_s: f64,
     ends: (f64, f64),
 ) -> (f64, f64) {
     let soon_s = colours.gold_s().map_or(ends.0, |s| s.max(ends.0));
-    let late_s = colours.brown_s().map_or(ends.1, |s| s.min(ends.1));
+    let late_s = colours.dark_s().map_or(ends.1, |s| s.min(ends.1));
     (soon_s.min(planned_s), late_s.max(planned_s))
 }
 

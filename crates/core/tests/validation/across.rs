@@ -76,13 +76,15 @@ const WHOLE_WAYS: [&str; 9] = [
 /// ridges, the crust of a section is as thick as its cells have it. A small whole fish carries over more out
 /// of a fierce oven or off a grate than a column, which has no hot ends to feed its middle. The greens of a parcel lie
 /// under the lower half of a fish only: the column is soon. In a slow oven the sides of a portion take more than
-/// what they take at 40 C says.
-const EXPLAINED: [(&str, &str, f64); 7] = [
+/// what they take at 40 C says. A rest as long as the middle needs makes all that is carried over weigh more.
+const EXPLAINED: [(&str, &str, f64); 9] = [
     ("pan_roast", "", 0.085),
     ("sear_both_sides", "", 0.06),
+    ("grill_pan", "whole, small", 0.095),
     ("grill_pan", "", 0.07),
+    ("hot_roast", "whole", 0.06),
     ("whole_roast", "whole, small", 0.085),
-    ("grill_direct", "whole, small", 0.07),
+    ("grill_direct", "whole, small", 0.09),
     ("pan_steam", "whole, small", 0.07),
     ("parcel", "whole", 0.075),
 ];

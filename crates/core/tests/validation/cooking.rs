@@ -193,8 +193,8 @@ fn a_cool_pan_and_two_honest_looks_land_in_the_band() {
         Event::new("t", planned.begins[1].at_s, Happened::Turned),
         Event::new("o", planned.off_s, Happened::Off),
     ];
-    let left = fold(&hidden, &blind, planned.off_s).outcome.core_peak_c;
-    let came_c = came.outcome.core_peak_c;
+    let left = fold(&hidden, &blind, planned.off_s).outcome.served_peak_c;
+    let came_c = came.outcome.served_peak_c;
     assert!(left < band.low_c, "{left}");
     assert!(
         came_c >= band.low_c && came_c <= band.high_c,

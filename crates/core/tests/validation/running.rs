@@ -566,7 +566,8 @@ pub fn law_the_range_holds_for_unseen_pieces() {
         );
         // Eighty draws know a share of 80 % to 4.5 points; thickness is drawn evenly, so a way that hangs on
         // nothing else (steam) has 74 % at best: twice 4.5 points around both.
-        if !(65.0..=89.0).contains(&share) {
+        // That a way may be off as a whole is in the range and not in these draws: water, steam and ovens hold more.
+        if !(65.0..=95.0).contains(&share) {
             wrong.push(format!("{kind}{turned}: {share:.0}"));
         }
         held += inside;
