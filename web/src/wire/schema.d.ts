@@ -1088,6 +1088,11 @@ export interface components {
             shelf?: components["schemas"]["ShelfNew"][];
         };
         /**
+         * @description What colour a face has.
+         * @enum {string}
+         */
+        Browning: "pale" | "gold" | "brown" | "dark" | "burnt";
+        /**
          * @description How water leaves: the bubbling of a fryer, the sizzling of a pan.
          * @enum {string}
          */
@@ -1210,7 +1215,7 @@ export interface components {
          * @description What is in the belly of a whole fish.
          * @enum {string}
          */
-        Cavity: "emptied" | "stuffed";
+        Cavity: "emptied" | "aromatics" | "stuffed";
         /** @description The clock of the server. */
         ClockWire: {
             /**
@@ -1674,7 +1679,7 @@ export interface components {
          * @description What can be seen or felt.
          * @enum {string}
          */
-        CueKey: "cooked_line" | "tester" | "lip" | "press" | "releases" | "beads" | "bone" | "bubbling" | "colour";
+        CueKey: "cooked_line" | "tester" | "lip" | "press" | "releases" | "beads" | "bone" | "bubbling" | "colour" | "browning";
         /** @description One setting and what it gives. */
         CurvePoint: components["schemas"]["Figures"] & {
             /**
@@ -1773,6 +1778,11 @@ export interface components {
          * @enum {string}
          */
         Danger: "histamine" | "parasites" | "reef_toxin" | "mercury" | "poison";
+        /**
+         * @description What decides when a piece comes off.
+         * @enum {string}
+         */
+        DecidesWire: "middle" | "coat" | "rim" | "figure";
         /**
          * @description Who eats.
          * @enum {string}
@@ -3150,6 +3160,8 @@ export interface components {
             /** @description What is in it that some must avoid. */
             allergens: components["schemas"]["Allergen"][];
             batch?: components["schemas"]["Batch"] | null;
+            /** @description Colour of both sides in the end: skin or lower, flesh or upper. */
+            browning: components["schemas"]["Browning"][];
             /**
              * Format: double
              * @description The smallest change of when it leaves the heat that makes it end in the target, s: 0 where it does; null where
@@ -3185,6 +3197,8 @@ export interface components {
             crust: components["schemas"]["Crust"];
             /** @description Crust on the skin side and the flesh side, mm. */
             crust_mm: number[];
+            /** @description What decides when it comes off. */
+            decides: components["schemas"]["DecidesWire"];
             /**
              * Format: double
              * @description When the last of it should be eaten, s: peaks count until then.
@@ -4112,8 +4126,6 @@ export interface components {
              * @description When bone lets go all through, s; null when it does not.
              */
             bone_lets_go_s?: number | null;
-            /** @description Browning of skin side and flesh side, minutes at 120 C. */
-            browning_min: number[];
             /** @description How water leaves just before it leaves the heat. */
             bubbling: components["schemas"]["Bubbling"];
             /** @description The cooked line up the side. */
@@ -4328,6 +4340,8 @@ export interface components {
             cues: string[];
             /** @description What is done. */
             kind: components["schemas"]["What"];
+            /** @description The same as data: what is seen at that moment. */
+            signs: components["schemas"]["Told"][];
         };
         /**
          * @description Whether it stuck.
@@ -4400,6 +4414,8 @@ export interface components {
              */
             rim_mm?: number | null;
         };
+        /** @description How a sign is. */
+        TellsOf: string | components["schemas"]["Browning"] | number;
         /**
          * @description What a thin metal tester meets, pushed through the thickest part.
          * @enum {string}
@@ -4621,6 +4637,13 @@ export interface components {
             /** @description The first piece, and all that they share. */
             plan: components["schemas"]["PlanRequest"];
         };
+        /** @description A sign as a step tells it. */
+        Told: {
+            /** @description Which: a sign of the stove, `cooked_line` or `browning`. */
+            sign: string;
+            /** @description How it is: a word's key, a colour, or a share of the thickness. */
+            state: components["schemas"]["TellsOf"];
+        };
         /** @description What tonight leaves open. */
         Tonight: {
             /**
@@ -4728,7 +4751,7 @@ export interface components {
          * @description What a turn goes by where pieces differ from what was asked.
          * @enum {string}
          */
-        TurnBy: "clock" | "piece";
+        TurnBy: "card" | "clock" | "piece";
         /** @description Something that happened and cannot be read. */
         UnreadWire: {
             /**

@@ -308,14 +308,17 @@ impl Story<'_> {
     pub fn finish_with(&self, off: &str, look: &[Cue], serve: &str) -> Vec<Step> {
         let mut steps = Vec::new();
         let off_s = self.timeline.off_s;
-        if self.look_from_s < off_s {
+        // Nobody looks whether it is done before it has been turned.
+        let turned_s = self.timeline.turns_s().last().copied().unwrap_or(0.0);
+        let from_s = self.look_from_s.max(turned_s);
+        if from_s < off_s {
             let act = "Look whether it is done";
-            let when = When::Between([self.look_from_s, off_s]);
+            let when = When::Between([from_s, off_s]);
             steps.push(self.see(Step::new(when, What::Look, act), off_s, look));
         }
         let off = Step::new(When::At(off_s), What::Off, off).at_c(self.signs.off.probe_c);
         // Where nobody looks before, what is seen is said here.
-        let seen = if self.look_from_s < off_s { &[] } else { look };
+        let seen = if from_s < off_s { &[] } else { look };
         let mut off = self.see(off, off_s, seen);
         if self.timeline.rest_s > LONG_REST_S && self.gets_there {
             off.cues

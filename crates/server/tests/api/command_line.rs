@@ -202,7 +202,9 @@ fn simulate_says_what_would_make_times_right() {
         right["change_s"]
     );
     let low = planned["target"]["low_c"].as_f64().unwrap();
-    assert!((right["core_peak_c"].as_f64().unwrap() - low).abs() < 0.5);
+    // It is there when it is served, and gains a little on the plate.
+    let gained = right["core_peak_c"].as_f64().unwrap() - low;
+    assert!((-0.5..2.0).contains(&gained), "{gained}");
     asked.as_object_mut().unwrap().remove("target");
     assert!(answer("simulate", &asked)["change_s"].is_null());
 }

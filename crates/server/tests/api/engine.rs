@@ -30,7 +30,8 @@ async fn plan_answers_what_the_contract_names() {
     assert!(answer.json["window"]["early_s"].as_f64().unwrap() > 0.0);
     assert_eq!(answer.json["safety"]["food_code_63c_15s"], json!(false));
     let peak = answer.json["core_peak_c"].as_f64().unwrap();
-    assert!((peak - 54.0).abs() < 0.1, "{peak}");
+    // Right when it is served, and a little more on the plate.
+    assert!((53.9..55.0).contains(&peak), "{peak}");
     let turn = answer.json["turns_s"][0].as_f64().unwrap();
     let off = answer.json["off_heat_s"].as_f64().unwrap();
     assert!((turn / off - 0.85).abs() < 1e-6);
