@@ -85,7 +85,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .at_c(set.hold_c)
             .cues(&["It sizzles at once and keeps on."]),
     ];
-    steps.extend(story.turns("Turn", &[Cue::LetsGo, Cue::Below, Cue::Line]));
+    steps.extend(story.turns("Turn", &[Cue::LetsGo, Cue::Line]));
     let lid = story.at(What::LidOn, media::LID_ON);
     steps.extend(lid.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
     steps.extend(story.finish(

@@ -129,7 +129,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             "It stays flat with nothing on it. Then leave it alone.",
         ]),
     ];
-    steps.extend(story.turns("Turn, once", &[Cue::LetsGo, Cue::Below, Cue::Line]));
+    steps.extend(story.turns("Turn, once", &[Cue::LetsGo, Cue::Line]));
     steps.extend(story.finish(
         &format!("Off, {}, onto a warm plate", handling::up(piece)),
         &handling::cues(piece, &[Cue::Tester, Cue::Press, Cue::Beads]),
