@@ -218,6 +218,8 @@ mod tests {
             let cue = cues.of(sign);
             assert_eq!(cue.says.len(), bounds + 1, "{}", cue.name);
             assert!(cue.spread > 0.0 && !cue.ask.is_empty());
+            let keys: Vec<&str> = cue.says.iter().map(|word| word.key.as_str()).collect();
+            assert_eq!(keys, sign.words(), "{}", cue.name);
         }
     }
 

@@ -1,6 +1,5 @@
 //! What a step says is seen at its moment: the words follow the run, and stand beside it as data.
 
-use crate::belief::Cues;
 use crate::run::browning::Browning;
 use crate::run::{Look, Sign};
 use serde::Serialize;
@@ -107,10 +106,9 @@ impl Cue {
             };
         };
         let word = look.word(sign);
-        let cue = Cues::all().of(sign);
-        let told = cue.says.get(word).map(|says| Told {
+        let told = sign.words().get(word).map(|key| Told {
             sign: sign.key(),
-            state: TellsOf::Word(&says.key),
+            state: TellsOf::Word(key),
         });
         let words = match sign {
             // What it does not come to by itself is waited for.

@@ -35,6 +35,21 @@ pub enum Sign {
 }
 
 impl Sign {
+    /// Its words by their names on the wire, from raw to past; `data/cues.toml` says them in the same order.
+    pub fn words(self) -> &'static [&'static str] {
+        match self {
+            Self::Tester => &["stops", "grips", "slides"],
+            Self::Lip => &["cold", "just_warm", "warm", "hot"],
+            Self::Press => &["springs_back", "gives", "dent_stays", "falls_apart"],
+            Self::Releases => &["holds", "lets_go"],
+            Self::Beads => &["none", "few", "many"],
+            Self::Bone => &["clings", "just_holds", "lets_go", "falls_off"],
+            Self::Bubbling => &["quiet", "dying_down", "lively", "roaring"],
+            Self::Colour => &["see_through", "cloudy", "opaque", "dull_white"],
+            Self::Browning => &["pale", "gold", "brown", "dark", "burnt"],
+        }
+    }
+
     /// Name on the wire.
     pub fn key(self) -> &'static str {
         match self {

@@ -401,8 +401,8 @@ async fn what_is_promised_to_guests_at_risk_is_kept() {
     .await;
 
     // Off by the clock; the probe is asked for, and shows too little twice.
-    let off = json!({ "id": "off", "at_s": 1502, "kind": "off" });
-    at_risk(&person, "low", 1625.0, std::slice::from_ref(&off)).await;
+    let off = json!({ "id": "off", "at_s": 1572, "kind": "off" });
+    at_risk(&person, "low", 1695.0, std::slice::from_ref(&off)).await;
     person.open("/fire").await;
     act(&person, "Probe").await;
     let by_the_clock = person.js(BUTTONS).await;
@@ -429,8 +429,8 @@ async fn what_is_promised_to_guests_at_risk_is_kept() {
     at_risk(
         &person,
         "stood",
-        1502.0 + 6.0 * 3600.0,
-        &[json!({ "id": "off2", "at_s": 1502, "kind": "off" })],
+        1572.0 + 6.0 * 3600.0,
+        &[json!({ "id": "off2", "at_s": 1572, "kind": "off" })],
     )
     .await;
     person.open("/fire").await;
@@ -475,7 +475,7 @@ async fn what_is_promised_to_guests_at_risk_is_kept() {
     );
 }
 
-/// The demo plays a whole cook, fast: a pan 25 K too cool and two honest looks land in the band.
+/// The demo plays a whole cook, fast: a pan 35 K too cool and two honest looks land in the band.
 #[tokio::test(flavor = "multi_thread")]
 async fn a_whole_cook_fast_forward() {
     let person = Person::new(1280, 800, None).await;

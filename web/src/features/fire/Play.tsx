@@ -9,7 +9,7 @@ import { clock, rise, withUnit } from "../../units";
 import { Strip } from "./Strip";
 
 const SET_C = { pan_c: 215, hold_c: 185 };
-const COOLER_K = 25;
+const COOLER_K = 35;
 const piece = { fish: "hake", cut: "fillet", thickness_mm: 25, skin: "on" as const, start_c: 8 };
 const plan: PlanRequest = {
   piece,
