@@ -29,7 +29,7 @@ export function begun(
     level: piece.eaters === "everyone" ? null : FOOD_SAFETY,
     band: null,
     heightMm: null,
-    widthMm: FIRST.widthMm,
+    widthMm: usual?.width_mm ?? FIRST.widthMm,
     measured: FIRST.measured,
     scales: false,
     scored: false,

@@ -318,7 +318,7 @@ export const TABLE: readonly AnyRow[] = [
     absent: FIRST.widthMm,
     write: String,
     read: number,
-    ask: (mm) => (mm === FIRST.widthMm ? {} : { width_mm: mm }),
+    ask: (mm) => ({ width_mm: mm }),
     told: ({ piece }) => piece.width_mm ?? FIRST.widthMm,
   }),
   plain("massG", "g", "mass_g", FIRST.massG),

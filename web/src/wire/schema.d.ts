@@ -1936,6 +1936,8 @@ export interface components {
         };
         /** @description The figures that a cook trades against each other. */
         Figures: {
+            /** @description Colour of skin or lower side, and of flesh or upper side. */
+            browning: components["schemas"]["Browning"][];
             /**
              * Format: double
              * @description Crust where it is meant, on the softer side of a whole fish, mm.
@@ -3719,8 +3721,12 @@ export interface components {
         };
         /** @description One answer, and what it gives. */
         SchoolOptionWire: {
+            /** @description It is about a sign that is waited for. */
+            about_sign: boolean;
             /** @description It is about the thin end. */
             about_thin_end: boolean;
+            /** @description The band it is then served in, C; null as it is planned. */
+            band_c?: number[] | null;
             /** @description What it gives. */
             figures: components["schemas"]["Figures"];
             /** @description Level of doneness, where it is about that; empty for the usual one. */
@@ -4781,6 +4787,8 @@ export interface components {
             bone: boolean;
             /** @description Key of the cut. */
             cut: string;
+            /** @description Key of the level of doneness that is usual for it. */
+            level: string;
             /**
              * Format: double
              * @description Weight of one, g.
@@ -4798,6 +4806,11 @@ export interface components {
              * @description Thin end, mm; null where it is even all along.
              */
             thin_end_mm: number | null;
+            /**
+             * Format: double
+             * @description How wide it is where that is not as a portion's, mm.
+             */
+            width_mm?: number | null;
         };
         /** @description A value of a setting: a number in the unit of its name, true or false, or a word. */
         ValueWire: boolean | number | string;

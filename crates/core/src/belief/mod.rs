@@ -127,6 +127,7 @@ impl Factor {
                 Moves::Thickness | Moves::Start | Moves::Conductivity | Moves::Surface => true,
                 // What was measured is known.
                 Moves::Height => piece.cut.is_whole() && piece.height_mm.is_none(),
+                Moves::Kelvins(Fire::Steam) => programme.simmers(),
                 Moves::Kelvins(fire) => programme.is_heated_by(fire),
                 Moves::Recovery => heater,
                 Moves::Pace(ways) => ways.of(piece, programme),

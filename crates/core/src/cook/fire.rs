@@ -38,6 +38,7 @@ impl Course {
             set_c: ROOM_C,
             low: without_fire(stage.low, ROOM_C, ware),
             high: without_fire(stage.high, ROOM_C, ware),
+            beside: stage.beside.map(|face| without_fire(face, ROOM_C, ware)),
             ..stage
         }
     }
@@ -245,6 +246,8 @@ fn covered(stage: Stage) -> Stage {
         }
     };
     Stage {
+        // Its sides are in the vapour as its top is.
+        beside: None,
         low: cover(stage.low),
         high: cover(stage.high),
         ..stage

@@ -18,6 +18,9 @@ pub struct Body {
     pub thickness: f64,
     /// Greatest height, back to belly, over length; for flat fish its width.
     pub height: f64,
+    /// Its tail is a round bar, not a flat piece.
+    #[serde(default)]
+    pub round_tail: bool,
     /// Gutted over whole, low and high.
     pub gutted: [f64; 2],
     /// Gutted and headed over whole.

@@ -77,6 +77,11 @@ impl Cut {
         )
     }
 
+    /// As thick as wide: turned on four sides where others are turned once.
+    pub fn is_square(self) -> bool {
+        matches!(self, Self::Cubes | Self::Strips)
+    }
+
     /// Family of doneness where the cut decides it, whatever the fish.
     pub fn family(self) -> Option<&'static str> {
         (self == Self::SmallWhole).then_some("small_whole")

@@ -8,6 +8,7 @@ use super::keeping::{Keeping, Since, Span};
 use super::known::{Cavity, Guests, Heated, Known, figure_c};
 use super::rules::Notice;
 use super::species::{Origin, SkinEats, Species};
+use super::usual::usual_level;
 use crate::heat::Shape;
 use crate::matter::{Composition, FREEZE_C, Material};
 use crate::quantity::{Celsius, Mass, Thickness, checked};
@@ -345,6 +346,12 @@ impl Piece {
         } else {
             PORTION_G
         };
+        let round = species.as_ref().is_some_and(|s| s.is_round_tail(cut));
+        let usual_mm = if round {
+            thickness.value()
+        } else {
+            PORTION_WIDTH_MM
+        };
         Ok(Self {
             species,
             composition,
@@ -358,7 +365,7 @@ impl Piece {
             start: Celsius::new("start_c", start_c)?,
             width_mm: checked(
                 "width_mm",
-                asked.width_mm.unwrap_or(PORTION_WIDTH_MM),
+                asked.width_mm.unwrap_or(usual_mm),
                 WIDTHS_MM,
                 "mm",
             )?,
@@ -407,16 +414,14 @@ impl Piece {
             .species
             .as_ref()
             .filter(|_| self.cut.family().is_none());
-        let usual = fish.and_then(|fish| fish.usual.as_deref());
+        let own = fish.and_then(|fish| fish.usual.as_deref());
+        let usual = Some(usual_level(self.family()?, own, self.cut));
         let figure_c = figure_c(self.stuffed());
         let aim = self.family()?.aim(asked, usual, figure_c)?;
         if self.stuffed() && !matches!(aim.goal, Goal::Figure(_)) {
             // Whatever doneness was chosen: the stuffing is what must be hot.
             let figure = TargetAsked::Level(FOOD_SAFETY.to_owned());
             return self.family()?.aim(&figure, usual, figure_c);
-        }
-        if matches!(self.cut, Cut::WholeRound | Cut::WholeFlat) {
-            return Ok(aim.on_the_bone());
         }
         Ok(aim)
     }
@@ -466,8 +471,8 @@ impl Piece {
     }
 
     /// What it is as a body that conducts. A portion is a brick as wide as it is said and as long as its mass
-    /// makes it, steaks and medallions are discs, a whole fish is an ellipse as high as it is said or as its
-    /// body has it.
+    /// makes it, a round tail is a bar as wide as it is said, steaks and medallions are discs, a whole fish is an
+    /// ellipse as high as it is said or as its body has it.
     pub fn shape(&self) -> Shape {
         let thick_m = self.thickness.metres();
         let covers_m2 = self.footprint_m2() / f64::from(self.pieces);
@@ -497,10 +502,14 @@ impl Piece {
             },
             Cut::Strips => Shape::Brick {
                 width_m: thick_m,
-                length_m: f64::INFINITY,
+                length_m: covers_m2 / thick_m,
                 tapers: false,
             },
             Cut::Wing | Cut::Butterfly => Shape::Slab,
+            Cut::Tail if self.is_round_tail() => Shape::Ellipse {
+                height_m: 1e-3 * self.width_mm,
+                hollow: false,
+            },
             Cut::Fillet | Cut::Loin | Cut::Tail => {
                 let width_m = 1e-3 * self.width_mm;
                 Shape::Brick {
@@ -510,6 +519,12 @@ impl Piece {
                 }
             }
         }
+    }
+
+    fn is_round_tail(&self) -> bool {
+        self.species
+            .as_ref()
+            .is_some_and(|s| s.is_round_tail(self.cut))
     }
 
     /// What it is called in a sentence.

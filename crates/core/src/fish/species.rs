@@ -254,6 +254,11 @@ struct File {
 const LONGEST_NAME: usize = 60;
 
 impl Species {
+    /// Cut so, it is a round bar.
+    pub fn is_round_tail(&self, cut: Cut) -> bool {
+        cut == Cut::Tail && self.body().is_ok_and(|body| body.round_tail)
+    }
+
     /// All that ship, in the order of the file.
     ///
     /// # Panics

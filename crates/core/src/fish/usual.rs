@@ -5,10 +5,11 @@ use super::cut::Cut;
 use super::species::{SkinEats, Species};
 use super::whole::{USUAL_G, WholeFish, proposed_thickness_mm};
 use crate::InputError;
+use crate::target::Family;
 use serde::Serialize;
 
 /// A piece as it commonly is.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct UsualPiece {
     /// Key of the cut.
@@ -24,6 +25,10 @@ pub struct UsualPiece {
     pub bone: bool,
     /// The skin is left on.
     pub skin: bool,
+    /// How wide it is where that is not as a portion's, mm.
+    pub width_mm: Option<f64>,
+    /// Key of the level of doneness that is usual for it.
+    pub level: String,
 }
 
 /// One of the two fillets of a whole fish.
@@ -51,6 +56,8 @@ const CUBE_G: f64 = 25.0;
 const STRIP_G: f64 = 30.0;
 /// A fish of the length of a finger.
 const FINGER_G: f64 = 15.0;
+/// A round tail on its bone, for two.
+const ROUND_TAIL_G: f64 = 500.0;
 const FINGER_MM: f64 = 12.0;
 
 fn half(mm: f64) -> f64 {
@@ -63,15 +70,27 @@ fn said_g(g: f64) -> f64 {
     (g / step).round() * step
 }
 
+/// The level of doneness that is usual for a cut of a fish of this family, or of one that has its own: a whole fish is
+/// served when it lets go of the bone.
+pub fn usual_level<'a>(family: &'a Family, own: Option<&'a str>, cut: Cut) -> &'a str {
+    let usual = own.unwrap_or(&family.default);
+    match cut {
+        Cut::WholeRound | Cut::WholeFlat => family.off_the_bone(usual),
+        _ => usual,
+    }
+}
+
 /// The piece that a fish and a cut commonly mean.
 ///
 /// # Errors
 /// [`InputError`] where the fish has a body that nothing is known of.
 pub fn usual_piece(species: &Species, cut: Cut) -> Result<UsualPiece, InputError> {
     let [thin, usual, thick] = species.thickness_mm;
+    let round = species.is_round_tail(cut);
     let (mass_g, thickness_mm, tapers) = match cut {
         Cut::Fillet | Cut::Butterfly | Cut::Wing => (USUAL_G, usual, cut == Cut::Fillet),
         Cut::Loin => (USUAL_G, f64::midpoint(usual, thick), false),
+        Cut::Tail if round => (ROUND_TAIL_G, thick, true),
         Cut::Tail => (USUAL_G, f64::midpoint(thin, usual), true),
         Cut::Steak | Cut::Medallion => (USUAL_G, SLICE_MM, false),
         Cut::Cubes => (CUBE_G, SLICE_MM, false),
@@ -83,12 +102,18 @@ pub fn usual_piece(species: &Species, cut: Cut) -> Result<UsualPiece, InputError
             (mass_g, mm.round(), false)
         }
     };
+    let level = match cut.family() {
+        Some(key) => Family::find(key)?.default.clone(),
+        None => usual_level(species.family()?, species.usual.as_deref(), cut).to_owned(),
+    };
     Ok(UsualPiece {
+        level,
+        width_mm: round.then_some(thickness_mm),
         cut: cut.key(),
         mass_g,
         thickness_mm,
         thin_end_mm: tapers.then(|| (THIN_SHARE * thickness_mm).round()),
-        bone: cut.is_whole() || matches!(cut, Cut::Steak | Cut::Wing),
+        bone: round || cut.is_whole() || matches!(cut, Cut::Steak | Cut::Wing),
         skin: species.skin != SkinEats::NotEaten
             && !matches!(cut, Cut::Medallion | Cut::Cubes | Cut::Strips | Cut::Wing),
     })

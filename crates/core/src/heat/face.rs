@@ -83,6 +83,9 @@ pub struct Air {
     pub boil_c: f64,
 }
 
+/// From this share of saturation on it is steam.
+const NEAR_SATURATION: f64 = 0.85;
+
 /// Conductance that stands for "held at": far above anything a kitchen has.
 const HELD_H_W_M2K: f64 = 1e9;
 
@@ -126,8 +129,14 @@ impl Face {
     }
 
     /// The same where what it touches gives heat so many times as well, the air `air` times, and the fire is
-    /// `heat_k` hotter, K.
-    pub fn really(&self, touching: impl Fn(Medium) -> f64, air: f64, heat_k: f64) -> Self {
+    /// `heat_k` hotter, K. Vapour near saturation stays as near, and no hotter than boiling.
+    pub fn really(
+        &self,
+        touching: impl Fn(Medium) -> f64,
+        air: f64,
+        heat_k: f64,
+        boil_c: f64,
+    ) -> Self {
         Self {
             contact: self.contact.map(|c| Contact {
                 h_w_m2k: c.h_w_m2k * touching(c.to),
@@ -136,11 +145,27 @@ impl Face {
                     other => other,
                 },
             }),
-            gas: self.gas.map(|gas| Gas {
-                h_w_m2k: gas.h_w_m2k * air,
-                t_c: gas.t_c + gas.of_fire * heat_k,
-                wall_c: gas.wall_c + gas.of_fire * heat_k,
-                ..gas
+            gas: self.gas.map(|gas| {
+                let saturated = water::p_saturation_pa(gas.t_c);
+                let steam = gas.vapour_pa >= NEAR_SATURATION * saturated;
+                let off_k = gas.of_fire * heat_k;
+                let off_k = if steam {
+                    off_k.min((boil_c - gas.t_c).max(0.0))
+                } else {
+                    off_k
+                };
+                let times = if steam {
+                    water::p_saturation_pa(gas.t_c + off_k) / saturated
+                } else {
+                    1.0
+                };
+                Gas {
+                    h_w_m2k: gas.h_w_m2k * air,
+                    t_c: gas.t_c + off_k,
+                    wall_c: gas.wall_c + off_k,
+                    vapour_pa: gas.vapour_pa * times,
+                    ..gas
+                }
             }),
             ..*self
         }
@@ -151,6 +176,26 @@ impl Face {
     pub fn takes(&self, ts_c: f64, reservoir_c: f64, air: Air) -> (f64, f64) {
         let line = self.line(ts_c, reservoir_c, 1.0, air);
         (line.b, line.a - line.b * ts_c)
+    }
+
+    /// Heat that passes it into a middle so warm, through flesh that conducts so well from the surface to there,
+    /// W/(m2 K): W/m2. A fierce face gives no more than its flesh takes away.
+    pub fn passes(&self, middle_c: f64, inner_w_m2k: f64, reservoir_c: f64, air: Air) -> f64 {
+        let balance = |ts_c: f64| {
+            let (_, heat) = self.takes(ts_c, reservoir_c, air);
+            heat - inner_w_m2k * (ts_c - middle_c)
+        };
+        // What boils at the surface keeps it near boiling; what cools it is never colder than ice.
+        let (mut low_c, mut high_c) = (0.0_f64.min(middle_c - 60.0), air.boil_c.max(middle_c));
+        for _ in 0..BISECTIONS {
+            let ts_c = f64::midpoint(low_c, high_c);
+            if balance(ts_c) > 0.0 {
+                low_c = ts_c;
+            } else {
+                high_c = ts_c;
+            }
+        }
+        inner_w_m2k * (f64::midpoint(low_c, high_c) - middle_c)
     }
 
     /// Exchange near the surface temperature `ts_c`. `dampness` (0 to 1) says how much free
@@ -214,6 +259,9 @@ impl Face {
         line
     }
 }
+
+/// A surface between freezing and boiling to a tenth of a kelvin.
+const BISECTIONS: u32 = 12;
 
 /// One face, linearised and joined to the half cell below it.
 #[derive(Debug, Clone, Copy)]

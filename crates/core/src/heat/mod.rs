@@ -32,7 +32,7 @@ pub use march::{Marcher, Spell, State, Steps};
 pub use reservoir::{Body, Reservoir};
 pub use sample::Sampler;
 pub use section::{Cooked, Faces, Finest, Outline, Reading, SectionAnswer};
-pub use shape::{Shape, brick_dimensionality, ellipse_dimensionality};
+pub use shape::{Shape, brick_dimensionality, ellipse_dimensionality, scored_adds};
 pub use sink::{Ledger, Moment, Sink};
 pub use together::{Sharer, march_together};
 pub use track::Track;

@@ -476,6 +476,7 @@ rows! {
     }
     /// What a fillet is pressed flat with.
     Press {
+        "Contact of the skin on the pan so pressed, W/(m2 K)." contact_w_m2k: (50.0, 2000.0, "W/m2K");
         flag "It presses by itself: no hand stays on it." by_itself;
     }
 }

@@ -291,8 +291,13 @@ impl Story<'_> {
     pub fn turns(&self, act: &str, cues: &[Cue]) -> impl Iterator<Item = Step> {
         let turns = self.at(What::Turn, act).enumerate();
         turns.map(|(i, step)| {
-            // Later ones: the line is no longer that of one side.
-            let said = cues.iter().filter(|cue| i == 0 || **cue != Cue::Line);
+            // Later ones: the line is no longer that of one side, and what lay down was a side, of which no run knows.
+            let known = |cue: &&Cue| match cue {
+                Cue::Line => i == 0,
+                Cue::LetsGo | Cue::Below => i % 2 == 0,
+                _ => true,
+            };
+            let said = cues.iter().filter(known);
             let said: Vec<Cue> = said.copied().collect();
             let at_s = step.at_s();
             self.see(step, at_s, &said)

@@ -1,6 +1,6 @@
 //! Braise, best on the bone.
 //!
-//! common practice, no source: colour lightly, stock halfway up, lid on, 7-8 min, thick ones
+//! common practice, no source: colour both sides lightly, stock halfway up, lid on, 7-8 min, thick ones
 //! 8-10.
 
 use super::way::*;
@@ -8,7 +8,7 @@ use super::way::*;
 settings! {
     liquid_c: f64 = media::liquid_c(94.0),
     colour_share: f64 =
-        media::share_of("colour_share", "Coloured for", (0.05, 1.0), 0.15).was(&["turn_share"]),
+        media::share_of("colour_share", "Coloured for", (0.05, 1.0), 0.25).was(&["turn_share"]),
     pot: Arc<Pot> = media::pot("braiser"),
     hob: Arc<Hob> = media::POT_HOB,
 }
@@ -52,16 +52,16 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let pan = Face::touching(media::CONTACT_UNPRESSED_W_M2K, Medium::Fire(COLOUR_C));
     let stock = media::immersed(media::LIQUID_W_M2K);
     let vapour = media::vapour_at(liquid_c - BELOW_STOCK_K);
-    let stages = vec![
-        Stage::share(
-            set.colour_share,
-            What::In,
-            pan,
-            media::over_hot(COLOUR_C).on(0.6),
-        )
-        .set(liquid_c),
-        Stage::share(1.0 - set.colour_share, What::Turn, vapour, stock).set(liquid_c),
-    ];
+    let air = media::over_hot(COLOUR_C);
+    let colours = 0.5 * set.colour_share;
+    let stages = [
+        Stage::share(colours, What::In, pan, air.on(0.6)).beside(air.beside()),
+        Stage::share(colours, What::Turn, air.on(0.3), pan)
+            .beside(air.beside())
+            .same_side(Some(What::Turn)),
+        Stage::share(1.0 - set.colour_share, What::LidOn, vapour, stock),
+    ]
+    .map(|stage| stage.set(liquid_c));
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_WET_S),
         media::at_rest(piece, false),
@@ -69,7 +69,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let pot = media::pot_on(piece, &set.pot, &set.hob, liquid_c, 1.0, kitchen);
     Ok(Programme {
         reservoir: Some(pot),
-        ..Programme::new(piece, kitchen, Fire::Liquid, stages, rest)
+        ..Programme::new(piece, kitchen, Fire::Liquid, stages.to_vec(), rest)
     }
     .heat(media::heat_pot(&set.pot, &set.hob, liquid_c)))
 }
@@ -82,13 +82,12 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
                 "Fry bacon and onion (or what you like) for the base; heat the stock",
             )
             .at_c(set.liquid_c),
-        Step::start("Colour one side lightly"),
+        Step::start("Colour it lightly"),
     ];
-    let turns = story.turns(
-        "Turn, stock halfway up, lid on",
-        &[Cue::Said("Pale gold, not brown.")],
-    );
-    steps.extend(turns.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
+    let pale = [Cue::Said("Pale gold, not brown.")];
+    steps.extend(story.turns("Turn, and colour the other side", &pale));
+    let stock = story.at(What::LidOn, "Stock halfway up, lid on");
+    steps.extend(stock.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
     steps.extend(story.finish_with(
         "Off; quick vegetables go in now",
         &handling::cues(piece, &[Cue::Tester]),

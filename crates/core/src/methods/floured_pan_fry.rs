@@ -11,6 +11,7 @@ settings! {
     turn_share: f64 = media::turn_share(0.5),
     coating_mm: f64 = media::coating_mm(1.5, 0.4),
     lid_last_s: f64 = media::LID_LAST,
+    basted: bool = media::basted(false),
     hob: Arc<Hob> = media::HOB,
     fat: Arc<Fat> = media::fat("ghee"),
 }
@@ -51,7 +52,14 @@ fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     let air = media::over_pan(piece, &set.pan, set.hold_c);
-    let stages = media::both_sides(air, set.hold_c, set.turn_share, set.lid_last_s);
+    let stages = media::both_sides(
+        piece,
+        air,
+        set.hold_c,
+        set.turn_share,
+        set.lid_last_s,
+        set.basted,
+    );
     let flour = || vec![media::milk_and_flour(set.coating_mm)];
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
@@ -83,11 +91,15 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .at_c(set.pan_c)
             .hands(acts::coating_s(piece))
             .cues(&["The butter has stopped foaming and is not yet brown."]),
-        Step::start("In, best side down. Fire down, baste")
-            .at_c(set.hold_c)
-            .cues(&["It sizzles at once and keeps on."]),
+        Step::start(if set.basted {
+            "In, best side down. Fire down, spoon the fat over it again and again"
+        } else {
+            "In, best side down. Fire down"
+        })
+        .at_c(set.hold_c)
+        .cues(&["It sizzles at once and keeps on."]),
     ];
-    steps.extend(story.turns("Turn", &[Cue::Below, Cue::Line]));
+    steps.extend(story.turns(handling::turn(piece, "Turn"), &[Cue::Below, Cue::Line]));
     let lid = story.at(What::LidOn, media::LID_ON);
     steps.extend(lid.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
     steps.extend(story.finish(

@@ -56,10 +56,13 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     } else {
         ((below, over), (over, below))
     };
-    let stages = vec![
-        Stage::share(set.turn_share, What::In, first.0, first.1),
-        Stage::share(1.0 - set.turn_share, What::Turn, second.0, second.1),
-    ];
+    // Under the lid the sides are in its air.
+    let beside = if set.lid {
+        over
+    } else {
+        media::over_hot(set.grill_c).beside()
+    };
+    let stages = media::turned(piece, [first, second], set.turn_share, beside);
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
         media::at_rest(piece, true),
@@ -94,7 +97,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .caution("marinade", handling::MARINADE),
         Step::start(start),
     ];
-    steps.extend(story.turns("Turn", &[Cue::LetsGo]));
+    steps.extend(story.turns(handling::turn(piece, "Turn"), &[Cue::LetsGo]));
     steps.extend(story.finish(
         "Off the grate, onto a clean plate",
         &handling::cues(piece, &[Cue::Tester, Cue::Press]),

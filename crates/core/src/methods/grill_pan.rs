@@ -43,10 +43,8 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let below = media::on_ridges(&set.ridges, set.ridge_c);
     let air = media::over_hot(set.ridge_c);
     let (raw, marked) = (air.on(0.6), air.on(0.3));
-    let stages = vec![
-        Stage::share(set.turn_share, What::In, below, raw),
-        Stage::share(1.0 - set.turn_share, What::Turn, marked, below),
-    ];
+    let faces = [(below, raw), (marked, below)];
+    let stages = media::turned(piece, faces, set.turn_share, air.beside());
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
         media::at_rest(piece, false),
@@ -63,7 +61,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .at_c(set.ridge_c),
         Step::start("On, across the ridges. Do not touch it"),
     ];
-    steps.extend(story.turns("Turn, once", &[Cue::LetsGo]));
+    steps.extend(story.turns(handling::turn(piece, "Turn, once"), &[Cue::LetsGo]));
     let look = handling::cues(piece, &[Cue::Tester, Cue::Press]);
     steps.extend(story.finish("Off", &look));
     steps

@@ -55,7 +55,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     );
     Ok(
         Programme::new(piece, kitchen, Fire::Grill, vec![stage], rest)
-            .plated(media::at_rest(piece, false))
+            .opened()
             .heat(media::heat_closed_grill(&set.grate, set.grill_air_c)),
     )
 }

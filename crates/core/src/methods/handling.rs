@@ -50,6 +50,15 @@ pub fn up(piece: &Piece) -> &'static str {
     }
 }
 
+/// Turned so, or onto the next of four sides.
+pub fn turn<'a>(piece: &Piece, once: &'a str) -> &'a str {
+    if piece.cut.is_square() {
+        "Onto the next side"
+    } else {
+        once
+    }
+}
+
 /// There is a spine, a bone or gristle to cling to.
 pub fn boned(piece: &Piece) -> bool {
     piece.bone || piece.cut.is_whole() || matches!(piece.cut, Cut::Steak | Cut::Wing)

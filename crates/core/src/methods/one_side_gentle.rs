@@ -53,7 +53,10 @@ const COOLING_C: f64 = 90.0;
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     // Fat spooned over seals the top and warms it.
     let low = Face::touching(GENTLE_W_M2K, Medium::Reservoir);
-    let stage = Stage::share(1.0, What::In, low, media::spooned_fat()).set(set.hold_c);
+    let air = media::over_pan(piece, &set.pan, set.hold_c);
+    let stage = Stage::share(1.0, What::In, low, media::spooned_fat())
+        .set(set.hold_c)
+        .beside(air.beside());
     // In the switched-off pan.
     let in_pan = (
         Face::touching(100.0, Medium::Reservoir),

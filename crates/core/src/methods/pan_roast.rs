@@ -71,12 +71,14 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let oven = media::Oven::new(&set.oven, set.oven_c, set.oven_off_k, set.fan).door(set.door_s);
     // Basted on the way in: a film of fat.
     let top = oven.air(Film::Oil.wetness());
+    let air = media::over_pan(piece, &set.pan, SEAR_C);
     let sear = Stage::share(
         set.sear_share,
         What::In,
-        media::pressed(),
-        media::over_pan(piece, &set.pan, SEAR_C).on(0.6),
-    );
+        media::pressed(piece, air),
+        air.on(0.6),
+    )
+    .beside(air.beside());
     let mut stages = vec![sear.set(SEAR_C).by(Fire::Pan).at_most(SEARS_S)];
     // Nothing but the oven heats the pan from now on, and the fish hardly touches it any more.
     let pan_c = BOILS_C + 0.5 * (set.oven_c + set.oven_off_k - BOILS_C);

@@ -53,11 +53,13 @@ fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     let air = media::over_pan(piece, &set.pan, set.hold_c);
-    let pressed = media::pressed();
-    let stages = vec![
-        Stage::share(set.turn_share, What::In, pressed, air.on(0.6)).set(set.hold_c),
-        Stage::share(1.0 - set.turn_share, What::Turn, air.on(0.3), pressed).set(set.hold_c),
-    ];
+    let pressed = media::pressed(piece, air);
+    let faces = [(pressed, air.on(0.6)), (air.on(0.3), pressed)];
+    let stages = media::turned(piece, faces, set.turn_share, air.beside());
+    let stages = stages
+        .into_iter()
+        .map(|stage| stage.set(set.hold_c))
+        .collect();
     let rest = Stage::rest(media::REST_AT_ONCE_S, media::at_rest(piece, false));
     Ok(Programme {
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
@@ -67,7 +69,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps =
         vec![
         story.heat_up(Hot::Pan, format!(
@@ -93,7 +95,7 @@ fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     } else {
         (Cue::Line, &[Cue::Tester, Cue::Opaque])
     };
-    steps.extend(story.turns("Turn", &[turn]));
+    steps.extend(story.turns(handling::turn(piece, "Turn"), &[turn]));
     let serve = "Slice across the grain and serve at once";
     steps.extend(story.finish_with("Off, onto a cold board", look, serve));
     steps

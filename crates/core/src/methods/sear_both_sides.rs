@@ -11,6 +11,7 @@ settings! {
     hold_c: f64 = media::hold_c(190.0).settled_from(media::SEARS_FROM_C),
     turn_share: f64 = media::turn_share(0.5),
     lid_last_s: f64 = media::LID_LAST,
+    basted: bool = media::basted(false),
     hob: Arc<Hob> = media::HOB,
     fat: Arc<Fat> = media::fat("sunflower_refined"),
 }
@@ -56,7 +57,14 @@ fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     let air = media::over_pan(piece, &set.pan, set.hold_c);
-    let stages = media::both_sides(air, set.hold_c, set.turn_share, set.lid_last_s);
+    let stages = media::both_sides(
+        piece,
+        air,
+        set.hold_c,
+        set.turn_share,
+        set.lid_last_s,
+        set.basted,
+    );
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
         media::at_rest(piece, false),
@@ -85,7 +93,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .at_c(set.hold_c)
             .cues(&["It sizzles at once and keeps on."]),
     ];
-    steps.extend(story.turns("Turn", &[Cue::LetsGo, Cue::Line]));
+    steps.extend(story.turns(handling::turn(piece, "Turn"), &[Cue::LetsGo, Cue::Line]));
     let lid = story.at(What::LidOn, media::LID_ON);
     steps.extend(lid.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
     steps.extend(story.finish(

@@ -13,6 +13,7 @@ settings! {
     hob: Arc<Hob> = media::HOB,
     fat: Arc<Fat> = media::fat("sunflower_refined"),
     press: Arc<Press> = media::PRESS,
+    pressed: bool = Spec::flag("pressed", "Press it flat", Purpose::Lid, true).finer(),
 }
 
 method! {
@@ -80,17 +81,19 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         Stage::share(
             set.turn_share,
             What::In,
-            media::pressed(),
+            media::skin_down(piece, set.pressed.then_some(&*set.press), air),
             air.on(FLESH_UP_WETNESS),
         )
-        .set(set.hold_c),
+        .set(set.hold_c)
+        .beside(air.beside()),
         Stage::share(
             1.0 - set.turn_share,
             What::Turn,
             air.on(SKIN_UP_WETNESS),
-            media::unpressed(),
+            media::unpressed(piece, air),
         )
-        .set(set.hold_c),
+        .set(set.hold_c)
+        .beside(air.beside()),
     ];
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
@@ -104,6 +107,15 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
 }
 
+/// How the skin lies.
+fn lies(piece: &Piece, pressed: bool) -> &'static str {
+    if !pressed && !piece.scored {
+        "Nothing holds it: the skin bows up, and its middle stays pale."
+    } else {
+        "It stays flat with nothing on it. Then leave it alone."
+    }
+}
+
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let (dry, side) = (handling::dry(piece), handling::down(piece));
     let mut steps = vec![
@@ -115,7 +127,9 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .at_c(set.pan_c)
             .cues(&["The oil runs thin and shimmers, about to smoke."])
             .caution("hot_oil", HOT_OIL),
-        Step::start(if set.press.by_itself {
+        Step::start(if !set.pressed {
+            format!("In, {side}, the fire down to medium")
+        } else if set.press.by_itself {
             format!(
                 "In, {side}, {} on top until it stays flat, the fire down to medium",
                 set.press.name
@@ -124,11 +138,14 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             format!("In, {side}. Press flat until it stays flat, the fire down to medium")
         })
         .at_c(set.hold_c)
-        .cues(&[
-            "It sizzles at once and keeps on.",
-            "It stays flat with nothing on it. Then leave it alone.",
-        ]),
+        .cues(&["It sizzles at once and keeps on.", lies(piece, set.pressed)]),
     ];
+    if set.fat.key == "butter" {
+        steps[1] = steps[1].clone().caution(
+            "butter_on_skin",
+            "Whole butter holds water and burns: it softens crisp skin. Add it after the turn, beside the fish.",
+        );
+    }
     steps.extend(story.turns("Turn, once", &[Cue::LetsGo, Cue::Line]));
     steps.extend(story.finish(
         &format!("Off, {}, onto a warm plate", handling::up(piece)),

@@ -110,11 +110,16 @@ impl Cue {
             sign: sign.key(),
             state: TellsOf::Word(key),
         });
+        // What it does not come to by itself is waited for: that is no sign of this moment.
+        if !moment.gets_there {
+            match sign {
+                Sign::Tester => return (Some(TESTER[2]), None),
+                Sign::Press => return (Some(PRESS[2]), None),
+                _ => {}
+            }
+        }
         let words = match sign {
-            // What it does not come to by itself is waited for.
-            Sign::Tester if !moment.gets_there => Some(TESTER[2]),
             Sign::Tester => Some(TESTER[word.min(2)]),
-            Sign::Press if !moment.gets_there => Some(PRESS[2]),
             Sign::Press => Some(PRESS[word.min(3)]).filter(|words| !words.is_empty()),
             Sign::Beads => Some(BEADS[word.min(2)]).filter(|words| !words.is_empty()),
             Sign::Colour => Some(FLESH[word.min(3)]),

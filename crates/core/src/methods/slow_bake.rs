@@ -77,6 +77,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         Film::Oil => "Oil the fish and the dish",
         Film::Butter => "Butter under the fish and over it",
         Film::Bare => "Pat the fish dry",
+        Film::Mayonnaise => "Brush the fish with mayonnaise, oil the dish",
     };
     let heat = if set.fan {
         "heat the oven, fan on"

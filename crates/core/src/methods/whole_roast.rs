@@ -55,7 +55,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::at_rest_covered(),
     );
     Ok(Programme::new(piece, kitchen, Fire::Oven, stages, rest)
-        .plated(media::at_rest(piece, false))
+        .opened()
         .heat(media::heat_oven(&set.oven, set.oven_c)))
 }
 

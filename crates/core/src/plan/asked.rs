@@ -117,12 +117,13 @@ impl<'a> Cooking<'a> {
             Goal::Middle if programme.plate.is_some() => EATEN_WITHIN_S,
             _ => 0.0,
         };
-        if aim.goal == Goal::Middle {
-            let usual = Truth::asked(piece);
-            programme.rest = programme
-                .rest
-                .fixed(rest::needed_s(&programme, &usual, &aim));
-        }
+        let aim = if aim.goal == Goal::Middle {
+            let rest = rest::needed(&programme, &Truth::asked(piece), &aim);
+            programme.rest = programme.rest.fixed(rest.rest_s);
+            aim.before_it_gains(rest.gains_k)
+        } else {
+            aim
+        };
         Ok(Self {
             piece,
             method,

@@ -1,6 +1,7 @@
 //! What one plan is held against another by.
 
 use super::answer::Plan;
+use crate::run::browning::Browning;
 use serde::Serialize;
 
 /// The figures that a cook trades against each other.
@@ -19,6 +20,8 @@ pub struct Figures {
     pub thin_overcooked_share: Option<f64>,
     /// Crust where it is meant, on the softer side of a whole fish, mm.
     pub crisp_mm: f64,
+    /// Colour of skin or lower side, and of flesh or upper side.
+    pub browning: [Browning; 2],
     /// How long it is right for, s.
     pub leeway_s: f64,
     /// Water and juice lost, share of the raw mass.
@@ -36,6 +39,7 @@ impl Figures {
             overcooked_share: plan.outcome.overcooked_share,
             thin_overcooked_share: plan.has_thin_end.then_some(plan.thin_end_overcooked_share),
             crisp_mm: plan.crisp_mm,
+            browning: plan.signs.browning,
             leeway_s: plan.window.early_s + plan.window.late_s,
             weight_loss_share: plan.outcome.weight_loss_share,
         }

@@ -167,6 +167,11 @@ pub(crate) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
     if let Some(probe) = probe {
         say_probe(piece, &timeline, probe, &mut steps);
     }
+    // A figure that is promised goes by its clock and the probe, never by the eye.
+    let by_eye = asked.times.is_none() && aim.goal == Goal::Middle && story.gets_there;
+    if by_eye && window.early_s + window.late_s < SECONDS_S {
+        say_watch(&mut steps);
+    }
     // A card is read in the order of time.
     steps.sort_by(|a, b| a.at_s().total_cmp(&b.at_s()));
     let fat = cooking.chosen.fat();
@@ -294,7 +299,7 @@ fn witness(
 fn coat(aim: &Aim, gold: Option<bool>, signs: &Signs) -> Option<Notice> {
     let darkest = signs.off.browning.into_iter().max()?;
     if gold == Some(false) {
-        let words = "The coat stays pale in this heat. It needs more, or another way.";
+        let words = "The coat stays pale in this heat. It needs a hotter pan or oil, or no coat.";
         return Some(Notice::computed("coat_stays_pale", words, None));
     }
     if !aim.coated || darkest < Browning::Dark {
@@ -302,9 +307,13 @@ fn coat(aim: &Aim, gold: Option<bool>, signs: &Signs) -> Option<Notice> {
     }
     let words = match darkest {
         Browning::Burnt => {
-            "The coat burns before the middle is done. Take less heat, or thinner pieces."
+            "The coat burns before the middle is done. Take less heat or thinner pieces, or take it out when it \
+             is gold and finish it in the oven."
         }
-        _ => "The coat is dark before the middle is done. Take less heat, or thinner pieces.",
+        _ => {
+            "The coat is dark before the middle is done. Take less heat or thinner pieces, or take it out when \
+             it is gold and finish it in the oven."
+        }
     };
     Some(Notice::computed("coat_dark", words, None))
 }
@@ -342,6 +351,17 @@ pub(crate) fn say_probe(piece: &Piece, timeline: &Timeline, probe: Probe, steps:
     crate::run::name(steps.iter_mut().map(|step| &mut step.act));
 }
 
+/// What is right for less than this is gone while a cook looks at a clock, s.
+const SECONDS_S: f64 = 20.0;
+
+fn say_watch(steps: &mut [Step]) {
+    let mut steps = steps.iter_mut();
+    if let Some(step) = steps.find(|step| matches!(step.what(), What::Look | What::Off)) {
+        step.cues
+            .push("Watch it, not the clock: it is right for seconds only.");
+    }
+}
+
 /// Where the coldest spot is.
 pub(crate) fn probe_where(piece: &Piece) -> &'static str {
     if piece.cut == Cut::SmallWhole {
@@ -366,9 +386,11 @@ pub(crate) fn say_what_it_is(piece: &Piece, story: &Story<'_>, steps: &mut [Step
     let bone = piece.bone && !said(steps);
     for step in steps {
         match step.what() {
-            What::In if piece.scored => step
-                .cues
-                .push("Scored, it lies flat and takes salt in the cuts."),
+            What::In if piece.scored => step.cues.push(if piece.cut.is_whole() {
+                "Scored, it does not curl and takes salt in the cuts."
+            } else {
+                "Scored, it lies flat and takes salt in the cuts; so shallow, they change no time."
+            }),
             What::Off if bone => {
                 let at_s = step.at_s();
                 *step = story.see(step.clone(), at_s, &[Cue::Bone]);

@@ -106,7 +106,9 @@ fn steadiest_first(ways: &mut [(Way, Option<Quality>)]) {
         let plan = way.plan.as_ref();
         plan.is_none_or(|plan| {
             let leeway_s = plan.window.early_s + plan.window.late_s;
-            leeway_s >= LEEWAY_S && plan.outcome.overcooked_share < ALL_OVER
+            // What is promised to everyone has its clock, and a probe.
+            let promised = matches!(plan.aim.goal, Goal::Figure(_));
+            promised || leeway_s >= LEEWAY_S && plan.outcome.overcooked_share < ALL_OVER
         })
     };
     let first = ways.iter().position(|(way, _)| way.suits && steady(way));

@@ -31,17 +31,23 @@ impl Sink for Rising {
     }
 }
 
-/// As long as the piece needs, s: at least as its way has it, at most five minutes, fried one.
-pub(super) fn needed_s(programme: &Programme, usual: &Truth, aim: &Aim) -> f64 {
+/// How long a piece rests, and what its middle goes on to gain on the plate.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct Rest {
+    /// As long as the piece needs, s: at least as its way has it, at most five minutes, fried one.
+    pub rest_s: f64,
+    /// So much more until it is eaten, K.
+    pub gains_k: f64,
+}
+
+/// The rest of a piece that is taken off for the middle of its band.
+pub(super) fn needed(programme: &Programme, usual: &Truth, aim: &Aim) -> Rest {
     let way_s = programme.rest_s();
     let most_s = if programme.fire == Fire::Oil {
         FRIED_S
     } else {
-        LONGEST_S
+        LONGEST_S.max(way_s)
     };
-    if way_s >= most_s {
-        return most_s;
-    }
     let long = Programme {
         rest: Stage::fixed(programme.rest, most_s),
         ..programme.clone()
@@ -56,9 +62,20 @@ pub(super) fn needed_s(programme: &Programme, usual: &Truth, aim: &Aim) -> f64 {
         column: bench.column.clone(),
         seen: vec![],
     };
-    bench.begin().to(&timeline, timeline.end_s(), &mut rising);
-    let end_c = rising.seen.last().map_or(aim.middle_c, |(_, c)| *c);
+    bench.begin().to(&timeline, timeline.eaten_s(), &mut rising);
+    let by = |t_s: f64| {
+        let seen = rising
+            .seen
+            .iter()
+            .take_while(|(at_s, _)| *at_s <= t_s + 1e-6);
+        seen.last().map_or(aim.middle_c, |(_, c)| *c)
+    };
+    let end_c = by(timeline.end_s());
     let there = rising.seen.iter().find(|(_, c)| *c >= end_c - NEAR_K);
     let rests_s = there.map_or(most_s, |(t_s, _)| t_s - off_s);
-    ((rests_s / STEP_S).ceil() * STEP_S).clamp(way_s, most_s)
+    let rest_s = ((rests_s / STEP_S).ceil() * STEP_S).clamp(way_s.min(most_s), most_s);
+    Rest {
+        rest_s,
+        gains_k: by(off_s + rest_s + long.eats_s) - by(off_s + rest_s),
+    }
 }

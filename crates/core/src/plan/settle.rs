@@ -7,6 +7,7 @@ use super::figures::Figures;
 use super::planner::plan;
 use crate::methods::{Method, Purpose, Spec, Takes, Value};
 use crate::quantity::checked;
+use crate::run::browning::Browning;
 use crate::{InputError, Within, Wrong};
 use rayon::prelude::*;
 use serde::{Deserialize, Serialize};
@@ -149,12 +150,14 @@ pub fn settle(asked: &SettleAsked) -> Result<Settled, InputError> {
             (plan.off_heat_s - within_s).max(0.0),
             (crust_mm - skin.max(flesh)).max(0.0),
         );
-        let met = figures.reached && late_s <= 0.0 && thin_mm <= 0.0;
+        let off_colour = colour_off(&plan);
+        let met = figures.reached && late_s <= 0.0 && thin_mm <= 0.0 && off_colour == 0;
         let over = (figures.overcooked_share - tenderest - CRUST_COSTS).max(0.0);
         // What was asked comes first; then what there is to be most of.
         let worse = if figures.reached { 0.0 } else { 1e6 }
             + 10.0 * late_s
             + 1e3 * thin_mm
+            + 1e3 * f64::from(off_colour)
             + match asked.most {
                 Most::Tender => figures.overcooked_share,
                 Most::Crisp => 10.0 * over - figures.crisp_mm,
@@ -174,6 +177,21 @@ pub fn settle(asked: &SettleAsked) -> Result<Settled, InputError> {
     }
     let (_, settled) = best.ok_or(InputError::missing("plan.method.kind"))?;
     Ok(Settled { curve, ..settled })
+}
+
+/// How many shades a coat is off gold or brown, and what browns short of burnt.
+fn colour_off(plan: &Plan) -> u32 {
+    let shades = plan.signs.browning;
+    let (palest, darkest) = (shades[0].min(shades[1]), shades[0].max(shades[1]));
+    if !plan.aim.coated {
+        return u32::from(darkest == Browning::Burnt);
+    }
+    u32::from(palest == Browning::Pale)
+        + match darkest {
+            Browning::Burnt => 2,
+            Browning::Dark => 1,
+            Browning::Pale | Browning::Gold | Browning::Brown => 0,
+        }
 }
 
 /// The plan with one setting at a value.
@@ -250,6 +268,28 @@ mod tests {
             crisp.plan.outcome.overcooked_share
                 <= tender.plan.outcome.overcooked_share + CRUST_COSTS + 0.02
         );
+    }
+
+    /// Milk and flour are pale in a cool pan, and a batter burns: neither is settled on.
+    #[test]
+    fn a_coat_is_settled_on_gold() {
+        for (kind, most) in [
+            ("floured_pan_fry", Most::Tender),
+            ("deep_fry_batter", Most::Crisp),
+        ] {
+            let settled = settle(&SettleAsked {
+                most,
+                ..asked(kind)
+            })
+            .unwrap();
+            assert!(settled.met && colour_off(&settled.plan) == 0, "{kind}");
+            assert!(
+                settled
+                    .curve
+                    .iter()
+                    .any(|p| p.figures.browning != settled.plan.signs.browning)
+            );
+        }
     }
 
     #[test]

@@ -10,7 +10,7 @@ use crate::InputError;
 use crate::heat::{
     self, Column, Fineness, Marcher, Moment, Shape, Sharer, Sink, Spell, Steps, Track,
 };
-use crate::matter::FREEZE_C;
+use crate::matter::{FREEZE_C, water};
 use serde::{Deserialize, Serialize};
 
 /// How finely a bench computes.
@@ -229,6 +229,7 @@ impl Programme {
 fn really(programme: &Programme, truth: &Truth) -> Programme {
     let touching = |to| truth.contact.of(programme.touch_of(to));
     let air = truth.contact.air;
+    let boil_c = water::boiling_point_c(programme.pressure_pa);
     let stages: Vec<super::Stage> = programme
         .stages
         .iter()
@@ -236,8 +237,11 @@ fn really(programme: &Programme, truth: &Truth) -> Programme {
             let heat_k = truth.kelvins.of(programme.fire_of(stage));
             let set_c = |body: heat::Reservoir| body.really_set_c(stage.set_c, heat_k);
             super::Stage {
-                low: stage.low.really(touching, air, heat_k),
-                high: stage.high.really(touching, air, heat_k),
+                low: stage.low.really(touching, air, heat_k, boil_c),
+                high: stage.high.really(touching, air, heat_k, boil_c),
+                beside: stage
+                    .beside
+                    .map(|face| face.really(touching, air, heat_k, boil_c)),
                 set_c: programme.reservoir.map_or(stage.set_c, set_c),
                 ..*stage
             }

@@ -2,8 +2,8 @@
 //!
 //! Lightness L* falls at a first-order rate of the temperature and the dryness of the face (`PURLIS-2009`, crusts of bread,
 //! from memory): `dL*/dt = -k L*`, `k = k0 exp(-A/T)`, `k0 = 7.9233e6 + 2.7397e6/a_w` per minute and
-//! `A = 8.7015e3 + 49.4738/a_w` K. What is on the face shifts it by a factor ([`crate::matter::Material::browns`]). Wet faces stay at
-//! the boiling point and do not brown.
+//! `A = 8.7015e3 + 49.4738/a_w` K. What is on the face shifts it by a factor ([`crate::matter::Material::browns`]) that is used
+//! up between brown and dark. Wet faces stay at the boiling point and do not brown.
 
 use crate::heat::{Column, Moment, Sink};
 use crate::matter::water::ZERO_C_K;
@@ -75,6 +75,14 @@ pub struct Browned {
 /// What colours first is what touches best: so far from the mean of the face to what it touches. common practice, no source.
 const TOUCHES_SHARE: f64 = 0.5;
 
+/// What makes a face brown faster than bread (milk, juice, soda) is used up as it browns: beyond brown it is the crust
+/// itself that darkens, from dark on alone. Judgement, no source.
+fn fading(times: f64, browned: f64) -> f64 {
+    let (from, to) = (Browning::Brown.from(), Browning::Dark.from());
+    let left = 1.0 - ((browned - from) / (to - from)).clamp(0.0, 1.0);
+    times.max(1.0).powf(left) * times.min(1.0)
+}
+
 impl Browned {
     /// On by one step.
     pub fn step(&mut self, column: &Column, moment: &Moment<'_>) {
@@ -90,7 +98,7 @@ impl Browned {
                 ),
                 None => (surface_c, browns.in_air),
             };
-            let rate = times * rate_1_s(seen_c, crust);
+            let rate = fading(times, self.by[side]) * rate_1_s(seen_c, crust);
             self.by[side] += 0.5 * moment.dt_s * (self.rate_1_s[side] + rate);
             self.rate_1_s[side] = rate;
         }
@@ -176,6 +184,15 @@ mod tests {
                 minutes(60.0)
             );
         }
+    }
+
+    #[test]
+    fn what_browns_fast_burns_no_faster_than_bread() {
+        assert_eq!(fading(40.0, 0.0), 40.0);
+        assert_eq!(fading(40.0, Browning::Dark.from()), 1.0);
+        assert_eq!(fading(0.5, Browning::Dark.from()), 0.5);
+        let half = 0.5 * (Browning::Brown.from() + Browning::Dark.from());
+        assert!((1.0..40.0).contains(&fading(40.0, half)));
     }
 
     #[test]

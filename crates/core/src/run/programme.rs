@@ -7,7 +7,7 @@ use super::stage::{Span, Stage};
 use super::timeline::{Begin, Timeline};
 use super::truth::{Off, Touch, Truth};
 use crate::fish::{Piece, Skin};
-use crate::heat::{Air, Body, Browns, Face, Layer, Medium, Reservoir, Shape};
+use crate::heat::{Air, Body, Browns, Face, Layer, Medium, Reservoir, Shape, scored_adds};
 use crate::kit::Kitchen;
 use crate::matter::{Material, water};
 use serde::{Deserialize, Serialize};
@@ -78,6 +78,8 @@ pub struct Programme {
     pub browns: [Browns; 2],
     /// What the piece is as a body that conducts.
     pub shape: Shape,
+    /// A whole fish that is cut to the bone.
+    pub scored: bool,
     /// Off the heat.
     pub rest: Stage,
     /// On the plate after that: what both faces see. None where the piece is not left on one.
@@ -133,6 +135,7 @@ impl Programme {
             coats: [vec![], vec![]],
             browns: [Browns::alike(BARE_BROWNS); 2],
             shape: piece.shape(),
+            scored: piece.scored && piece.cut.is_whole(),
             plate: Some((rest.low, rest.high)),
             rest,
             eats_s: 0.0,
@@ -148,6 +151,12 @@ impl Programme {
     /// Eaten off something else than it rests on.
     pub fn plated(mut self, plate: (Face, Face)) -> Self {
         self.plate = Some(plate);
+        self
+    }
+
+    /// Opened as it is served, the flesh lifted off the bones: it goes on no further.
+    pub fn opened(mut self) -> Self {
+        self.plate = None;
         self
     }
 
@@ -189,6 +198,8 @@ impl Programme {
             None => stage.set_c,
         };
         let bath = self.bath();
+        let flesh_k = self.flesh.k_w_mk(WARM_C, self.flesh.water_kg_m3);
+        let inner_w_m2k = 2.0 * flesh_k / thickness_m;
         let (mut weights, mut films, mut faces, mut sides) = (0.0, 0.0, 0.0, 0.0);
         for stage in &self.stages {
             let weight = match stage.span {
@@ -196,24 +207,32 @@ impl Programme {
                 Span::Fixed(s) | Span::Within(s) => s / A_COOKING_S,
             };
             let both = [stage.low, stage.high];
+            let edge = stage.edge(bath);
             weights += weight;
             for warm_c in WARMING_C {
                 let part = weight / WARMING_C.len() as f64;
-                let takes = both.map(|face| face.takes(warm_c, reservoir_c(stage), air));
                 let mean = |of: [f64; 2]| 0.5 * (of[0] + of[1]);
-                films += part * mean(takes.map(|(film, _)| film));
-                faces += part * mean(takes.map(|(_, heat)| heat));
-                let (_, edge) = stage.edge(bath).takes(warm_c, reservoir_c(stage), air);
-                sides += part * edge;
+                let film = |face: Face| face.takes(warm_c, reservoir_c(stage), air).0;
+                // A plate gives more than flesh takes away; beside one that counts, elsewhere faces and sides are alike.
+                let passes = |face: Face| match stage.beside {
+                    Some(_) => face.passes(warm_c, inner_w_m2k, reservoir_c(stage), air),
+                    None => face.takes(warm_c, reservoir_c(stage), air).1,
+                };
+                films += part * mean(both.map(film));
+                faces += part * mean(both.map(passes));
+                sides += part * passes(edge);
             }
         }
-        let bi = films / weights.max(1e-9) * 0.5 * thickness_m
-            / self.flesh.k_w_mk(WARM_C, self.flesh.water_kg_m3);
+        let bi = films / weights.max(1e-9) * 0.5 * thickness_m / flesh_k;
         // What cools or thaws does so from all sides.
         let share = if faces > 0.0 { sides / faces } else { 1.0 };
-        self.shape
-            .higher(truth.height)
-            .dimensionality_rested(thickness_m, bi, share)
+        let cuts = if self.scored {
+            scored_adds(thickness_m, bi)
+        } else {
+            0.0
+        };
+        let body = self.shape.higher(truth.height);
+        cuts + body.dimensionality_rested(thickness_m, bi, share)
     }
 
     /// There is a coat on both sides.
@@ -250,6 +269,13 @@ impl Programme {
     pub fn is_heated_by(&self, fire: Fire) -> bool {
         let stages = self.stages.iter().any(|stage| self.fire_of(stage) == fire);
         stages || (self.reservoir.is_some() && self.fire_below() == fire)
+    }
+
+    /// The vapour it is in is as hot as the fire makes it: not that of a steamer, which boils.
+    pub fn simmers(&self) -> bool {
+        let by_fire = |face: &Face| face.gas.is_some_and(|gas| gas.of_fire > 0.0);
+        let mut stages = self.stages.iter();
+        self.fire == Fire::Steam && stages.any(|stage| by_fire(&stage.high))
     }
 
     /// What gives heat through a medium that a face touches.

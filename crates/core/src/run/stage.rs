@@ -28,6 +28,8 @@ pub struct Stage {
     pub low: Face,
     /// Flesh side.
     pub high: Face,
+    /// What upright sides see, where that is neither of them.
+    pub beside: Option<Face>,
     /// What the hob is turned to hold, C.
     pub set_c: f64,
     /// By what it is heated, where that is not what the whole way is set by.
@@ -45,6 +47,7 @@ impl Stage {
             side: true,
             low,
             high,
+            beside: None,
             set_c: 0.0,
             fire: None,
             most_s: f64::INFINITY,
@@ -62,6 +65,14 @@ impl Stage {
     /// With the hob or heater turned to hold `set_c`.
     pub fn set(self, set_c: f64) -> Self {
         Self { set_c, ..self }
+    }
+
+    /// With sides that see this.
+    pub fn beside(self, face: Face) -> Self {
+        Self {
+            beside: Some(face),
+            ..self
+        }
     }
 
     /// Taking no longer than so many seconds, whatever its share.
@@ -102,6 +113,18 @@ impl Stage {
         }
     }
 
+    /// Half of its share.
+    #[must_use]
+    pub fn half_as_long(self) -> Self {
+        match self.span {
+            Span::Share(share) => Self {
+                span: Span::Share(0.5 * share),
+                ..self
+            },
+            Span::Fixed(_) | Span::Within(_) => self,
+        }
+    }
+
     /// Cut in two halves that the cook marks, the faces the same.
     pub fn halved(self) -> [Self; 2] {
         let Span::Share(share) = self.span else {
@@ -114,9 +137,12 @@ impl Stage {
         [half, half.same_side(Some(What::Halfway))]
     }
 
-    /// What upright edges see: what the face sees that lies on nothing. In a bath they are in it as the faces
-    /// are.
+    /// What upright edges see: what is said, or what the face sees that lies on nothing. In a bath they are in it as
+    /// the faces are.
     pub fn edge(&self, bath: bool) -> Face {
+        if let Some(beside) = self.beside {
+            return beside;
+        }
         match [self.low, self.high].map(|face| face.contact.is_some()) {
             [false, true] if !bath => self.low,
             _ => self.high,

@@ -102,11 +102,8 @@ pub struct Aim {
     pub coated: bool,
 }
 
-/// Flesh lets go of the bone, and is still moist, C. common practice, no source: whole fish lands at 54 to 58.
-const OFF_THE_BONE: Band = Band {
-    low_c: 54.0,
-    high_c: 58.0,
-};
+/// From here on flesh lets go of the bone, C. common practice, no source: whole fish lands at 54 to 58 and a little more.
+const OFF_THE_BONE_C: f64 = 54.0;
 
 /// In a coat fish stays moist: up to this it is not overdone, C. common practice, no source: 65 to 80.
 const IN_A_COAT_C: f64 = 80.0;
@@ -133,16 +130,14 @@ impl Aim {
         }
     }
 
-    /// The same for a whole fish at its usual: it is served when the flesh lets go of the bone.
+    /// The same for a piece that gains so much more on the plate, K: it is served so much lower that it stays in its band,
+    /// but not below it.
     #[must_use]
-    pub fn on_the_bone(self) -> Self {
-        if !self.usual || self.goal != Goal::Middle || self.band.low_c >= OFF_THE_BONE.low_c {
-            return self;
-        }
+    pub fn before_it_gains(self, gains_k: f64) -> Self {
+        let Band { low_c, high_c } = self.band;
+        let stays_c = (high_c - gains_k).max(low_c + 0.25 * (self.middle_c - low_c));
         Self {
-            band: OFF_THE_BONE,
-            middle_c: OFF_THE_BONE.middle_c(),
-            overcooked_c: self.overcooked_c.max(OFF_THE_BONE.high_c),
+            middle_c: self.middle_c.min(stays_c),
             ..self
         }
     }
@@ -303,6 +298,17 @@ impl Family {
             high_c: level.high_c,
         };
         Ok(band_of(band, level.rim_mm))
+    }
+
+    /// The level that is usual on the bone: the first at which the flesh lets go of it, where `usual` stays below that.
+    pub fn off_the_bone<'a>(&'a self, usual: &'a str) -> &'a str {
+        let low_c = |level: &Level| level.low_c >= OFF_THE_BONE_C;
+        let named = self.levels.iter().find(|level| level.key == usual);
+        if named.is_none_or(low_c) {
+            return usual;
+        }
+        let first = self.levels.iter().find(|level| low_c(level));
+        first.map_or(usual, |level| &level.key)
     }
 
     /// What most cooks aim at with this family.

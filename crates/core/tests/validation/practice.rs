@@ -122,8 +122,11 @@ fn practice_at_least_fifteen_of_sixteen_rows() {
     assert!(out.len() <= 1, "outside the cooks' times: {out:?}");
 }
 
-/// Rows that miss, and the physics that explains each: none at present.
-pub const EXPLAINED: [(&str, &str); 0] = [];
+/// Rows that miss, and the physics that explains each.
+pub const EXPLAINED: [(&str, &str); 1] = [(
+    "C07",
+    "2 s short: under a lid the sides of a portion are in its hot air as well, as the whole section has it",
+)];
 
 /// The rows for methods that the sixteen lack, and more of what they have.
 #[test]
@@ -132,6 +135,18 @@ fn practice_rows_for_the_other_methods() {
     out.extend(misses("D"));
     let explained: Vec<&str> = EXPLAINED.iter().map(|(id, _)| *id).collect();
     assert_eq!(out, explained, "outside the cooks' times");
+}
+
+/// A row whose range is wide passes whatever the model says: this one is held to its minutes at both ends, to a tenth.
+#[test]
+fn a_floured_trout_is_right_within_its_minutes() {
+    let rows = rows();
+    let row = rows.iter().find(|row| row.id == "D08").unwrap();
+    let [low, high] = row.reaches_min();
+    assert!(
+        row.minutes[0] - 0.1 <= low && high <= row.minutes[1] + 0.1,
+        "{low} {high}"
+    );
 }
 
 #[test]

@@ -266,10 +266,10 @@ fn law_a_truth_touches_what_it_says() {
     };
     let boiling = [("liquid_c", Value::Number(100.0))];
     let iron = [("ware", Value::Word("hot_iron".into()))];
-    // Boiling water and steam boil no hotter on a hotter fire; a poach below does.
+    // Boiling water and steam boil no hotter on a hotter fire; a poach below does, and so does what simmers under a lid.
     for (kind, settings, follows) in [
         ("steam", &[][..], false),
-        ("pan_steam", &[], false),
+        ("pan_steam", &[], true),
         ("deep_poach", &boiling, false),
         ("deep_poach", &[], true),
         ("sear_skin_first", &[], true),

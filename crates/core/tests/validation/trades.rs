@@ -78,8 +78,20 @@ fn law_a_school_is_the_plan_that_is_set_so() {
                 if option.level == Some("food_safety") {
                     other.target = TargetAsked::Level("food_safety".into());
                 }
+                if let Some(Some([low_c, high_c])) = option.band_c {
+                    other.target = TargetAsked::Band(low_c, high_c);
+                }
                 let alone = Figures::of(&plan(&other).unwrap());
-                assert_eq!(alone, option.figures, "{kind}: {}", option.says);
+                if option.band_c.flatten().is_none() {
+                    assert_eq!(alone, option.figures, "{kind}: {}", option.says);
+                    continue;
+                }
+                // Who waits for a sign sets its band; what it costs is held against what is usual.
+                let by = alone.off_heat_s / option.figures.off_heat_s - 1.0;
+                assert!(by.abs() < 0.12, "{kind}: {} {by}", option.says);
+                let ours = school.options[0].figures;
+                assert!(option.figures.off_heat_s >= ours.off_heat_s);
+                assert!(option.figures.overcooked_share >= ours.overcooked_share);
             }
         }
     }
@@ -526,4 +538,53 @@ fn law_what_a_kitchen_lacks_takes_ways_away_and_changes_no_other() {
             .iter()
             .any(|w| !w.suits && w.method.kind == "deep_fry_batter")
     );
+}
+
+/// Who waits at the stove for the bone to fall free, or for a tester to slide, is late: the same run left on until then shows
+/// the sign as it comes off, and pays for it outside. Common practice, no source: off while it holds.
+#[test]
+fn waiting_for_a_sign_has_its_cost() {
+    for (kind, fish, cut, mm, sign) in [
+        ("whole_roast", "sea_bream", "whole_round", 45.0, "bone"),
+        ("steam", "hake", "fillet", 25.0, "tester"),
+    ] {
+        let question = asked(kind, piece(fish, cut, mm, 1));
+        let told = schools(&question).unwrap();
+        let school = told.iter().find(|s| s.options[0].band_c.is_some()).unwrap();
+        let [ours, waits] = [&school.options[0], &school.options[1]];
+        let band = waits.band_c.flatten().unwrap();
+        assert!(
+            ours.now && !waits.now && ours.band_c == Some(None),
+            "{kind}"
+        );
+        assert!(
+            waits.figures.off_heat_s > ours.figures.off_heat_s + 20.0,
+            "{kind}"
+        );
+        let cost = waits.figures.overcooked_share - ours.figures.overcooked_share;
+        assert!(cost > 0.04, "{kind} {cost}");
+        let set = plan(&PlanAsked {
+            target: TargetAsked::Band(band[0], band[1]),
+            ..question.clone()
+        })
+        .unwrap();
+        let signs: Vec<&str> = set
+            .steps
+            .iter()
+            .flat_map(|s| &s.signs)
+            .map(|t| t.sign)
+            .collect();
+        assert!(signs.contains(&sign), "{kind} {signs:?}");
+        // And who has set it is told so, with the way back.
+        let again = schools(&PlanAsked {
+            target: TargetAsked::Band(band[0], band[1]),
+            ..question
+        })
+        .unwrap();
+        let school = again
+            .iter()
+            .find(|s| s.options[0].band_c.is_some())
+            .unwrap();
+        assert!(!school.options[0].now, "{kind}");
+    }
 }

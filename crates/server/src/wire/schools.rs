@@ -56,6 +56,10 @@ pub struct SchoolOptionWire {
     /// Level of doneness, where it is about that; empty for the usual one.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub level: Option<&'static str>,
+    /// It is about a sign that is waited for.
+    pub about_sign: bool,
+    /// The band it is then served in, C; null as it is planned.
+    pub band_c: Option<[f64; 2]>,
     /// What it gives.
     pub figures: Figures,
     /// Why it does not do: not for these guests, or out of reach.
@@ -77,6 +81,8 @@ impl From<School> for SchoolWire {
             about_thin_end: option.thin_end_mm.is_some(),
             thin_end_mm: option.thin_end_mm.flatten(),
             level: option.level,
+            about_sign: option.band_c.is_some(),
+            band_c: option.band_c.flatten(),
             figures: option.figures,
             why_not: option.why_not,
         });

@@ -4,6 +4,7 @@ use super::Kitchen;
 use actix_web::http::{Method, StatusCode};
 use cindo_server::store;
 use diesel::connection::SimpleConnection;
+use diesel::{Connection, SqliteConnection};
 use serde_json::{Value, json};
 
 /// Written by the first version through its own API; then by hand: card 4 lost a field of its plan,
@@ -174,9 +175,20 @@ async fn the_way_back_keeps_what_the_first_version_wrote() {
 /// and one under way in the same pan.
 const A_TABLE_EACH: &[u8] = include_bytes!("data/before_one_table.db");
 
+/// A kitchen of then, its cooks begun as lately as it was written down: who is forgotten for half a day is over.
+fn a_table_each() -> Kitchen {
+    let kitchen = Kitchen::on(A_TABLE_EACH);
+    let file = kitchen.folder.path().join("cindo.sqlite");
+    let mut then = SqliteConnection::establish(file.to_str().unwrap()).unwrap();
+    let lately = "UPDATE cook_events SET kept_ms = kept_ms + (unixepoch() * 1000 - (SELECT MAX(made_ms) FROM cooks)); \
+                  UPDATE cooks SET made_ms = made_ms + (unixepoch() * 1000 - (SELECT MAX(made_ms) FROM cooks));";
+    then.batch_execute(lately).unwrap();
+    kitchen
+}
+
 #[actix_web::test]
 async fn what_stood_in_a_table_each_is_read_from_the_one() {
-    let kitchen = Kitchen::on(A_TABLE_EACH);
+    let kitchen = a_table_each();
     let cards = kitchen.get("/api/cards").await.json;
     assert_eq!(
         (&cards["total"], &cards["tally"]["removed"]),
@@ -269,7 +281,7 @@ async fn a_cook_of_a_file_is_bounded_and_has_a_name_of_its_own() {
 /// One cell of bytes that are no text hides one row.
 #[actix_web::test]
 async fn bad_bytes_hide_one_row() {
-    let kitchen = Kitchen::on(A_TABLE_EACH);
+    let kitchen = a_table_each();
     kitchen.get("/api/cards").await;
     let pool = store::open(kitchen.folder.path()).unwrap();
     let bad = "UPDATE kept SET title = CAST(x'41ff42' AS TEXT), snapshot = CAST(x'ff' AS TEXT) \

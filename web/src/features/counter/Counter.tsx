@@ -44,7 +44,7 @@ export function Counter() {
   const [tab, setTab] = useView("tab", TAB_KEYS, true);
   const shelf = useShelf();
   const kitchen = useKitchen();
-  const { list, fish } = useFish(piece);
+  const { list, fish, usual } = useFish(piece);
   const ways = useTimes(piece);
   const turning = "the questions of the counter, one after another";
   useKeys({
@@ -82,7 +82,6 @@ export function Counter() {
   // A cut that decides how it is done goes before the fish.
   const cut = list.data.cuts.find((c) => c.key === piece.cut);
   const levels = cut?.levels ?? fish?.levels ?? [];
-  const usual = cut?.usual_level ?? fish?.usual_level ?? "";
   const level = piece.level ?? usual;
   const refused = ways.data?.refused ?? [];
   const setKnown = (known: Known) => change({ known });

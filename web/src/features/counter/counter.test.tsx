@@ -328,7 +328,15 @@ describe("kept", () => {
     skin: "crisps",
     thickness_mm: [10, 15, 22],
     usual_pieces: [
-      { cut: "fillet", mass_g: 120, thickness_mm: 15, thin_end_mm: 8, bone: false, skin: true },
+      {
+        cut: "fillet",
+        mass_g: 120,
+        thickness_mm: 15,
+        thin_end_mm: 8,
+        bone: false,
+        skin: true,
+        level: "flaking",
+      },
     ],
   } as Fish;
 

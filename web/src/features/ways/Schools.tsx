@@ -34,7 +34,11 @@ function Questions({ request, asked, setAll, changePiece }: Props) {
   if (!told.data) return <p className="quiet min-h-40">Cooking it each way</p>;
   const take = (school: School, option: SchoolOption) => {
     if (option.about_thin_end) changePiece({ thinEndMm: option.thin_end_mm ?? null });
-    else if (option.scored != null) changePiece({ scored: option.scored });
+    else if (option.about_sign) {
+      const [lowC, highC] = option.band_c ?? [];
+      const band = lowC === undefined || highC === undefined ? null : { lowC, highC };
+      changePiece({ level: null, band });
+    } else if (option.scored != null) changePiece({ scored: option.scored });
     else if (option.level != null) changePiece({ level: option.level || null });
     else {
       const kept = Object.entries(asked).filter(
@@ -88,7 +92,9 @@ function Answers({
   // Nothing that is computed hangs on it.
   const same =
     school.about.length === 0 &&
-    school.options.every((o) => o.scored == null && o.level == null && !o.about_thin_end);
+    school.options.every(
+      (o) => o.scored == null && o.level == null && !o.about_thin_end && !o.about_sign,
+    );
   return (
     <tbody className="hair-t">
       <tr>

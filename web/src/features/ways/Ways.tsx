@@ -55,10 +55,9 @@ export function Ways() {
     placeholderData: keepPreviousData,
     retry: false,
   });
-  const { list, fish } = useFish(piece);
+  const { list, fish, usual } = useFish(piece);
   const cut = list.data?.cuts.find((c) => c.key === piece.cut);
   const levels = cut?.levels ?? fish?.levels;
-  const usual = cut?.usual_level ?? fish?.usual_level;
   const level = levels?.find((l) => l.key === (piece.level ?? usual));
   const move = (by: number) => {
     const all = [...(travels.current?.querySelectorAll<HTMLElement>("a[data-way]") ?? [])];

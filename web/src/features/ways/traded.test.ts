@@ -9,6 +9,7 @@ const figures = (over: Partial<Figures> = {}): Figures => ({
   to_plate_s: 700,
   overcooked_share: 0.44,
   crisp_mm: 0.9,
+  browning: ["gold", "pale"],
   leeway_s: 60,
   weight_loss_share: 0.1,
   ...over,

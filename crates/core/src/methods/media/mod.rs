@@ -22,7 +22,7 @@ pub use specs::*;
 pub use vapour::*;
 
 use crate::fish::{Piece, RestOn};
-use crate::heat::{Body, Contact, Face, Gas, Layer, Medium, ROOM_C, Reservoir};
+use crate::heat::{Body, Contact, Face, Gas, Layer, Medium, ROOM_C, Reservoir, Shape};
 use crate::kit::{
     Allergen, Basket, Broiler, Fat, Fryer, Grate, Hob, Kitchen, Pan, Pot, Press, Ridged, Stand,
     Steamer, Ware,

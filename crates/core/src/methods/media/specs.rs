@@ -86,6 +86,11 @@ pub const fn lid(default: bool) -> Spec {
     Spec::flag("lid", "Lid", Purpose::Lid, default)
 }
 
+/// Hot fat of the pan spooned over the side that is up.
+pub const fn basted(default: bool) -> Spec {
+    Spec::flag("basted", "Spoon the fat over it", Purpose::Lid, default)
+}
+
 /// Foil or a lid over it in the oven.
 pub const COVERED: Spec = Spec::flag("covered", "Covered", Purpose::Lid, false).was(&["lid"]);
 
@@ -242,6 +247,7 @@ words! {
         Bare = "none" "nothing",
         Oil = "oil" "oil",
         Butter = "butter" "butter, under and over",
+        Mayonnaise = "mayonnaise" "mayonnaise, a thin coat",
     }
 }
 
@@ -250,6 +256,7 @@ impl Film {
     pub fn contains(self) -> Vec<Allergen> {
         match self {
             Self::Butter => vec![Allergen::Milk],
+            Self::Mayonnaise => vec![Allergen::Egg, Allergen::Mustard],
             Self::Bare | Self::Oil => vec![],
         }
     }
@@ -260,6 +267,7 @@ impl Film {
             Self::Bare => 0.6,
             Self::Oil => 0.3,
             Self::Butter => 0.1,
+            Self::Mayonnaise => 0.05,
         }
     }
 }

@@ -15,6 +15,18 @@ pub fn vapour_at(t_c: f64) -> Face {
     })
 }
 
+/// The same where it is as hot as the fire makes it.
+pub fn vapour_of_fire(t_c: f64) -> Face {
+    let face = vapour_at(t_c);
+    Face {
+        gas: face.gas.map(|gas| Gas {
+            of_fire: 1.0,
+            ..gas
+        }),
+        ..face
+    }
+}
+
 /// Under a lid or in a closed pot: vapour near saturation at 80 C, and its condensing.
 pub fn under_lid() -> Face {
     Face::in_gas(Gas {
