@@ -2,6 +2,7 @@ import { figure, finer, type Quantity, scale } from "../units";
 import { FieldError, type Problem } from "./Failure";
 import { takes } from "./NumberField";
 import { useUnits } from "./units";
+import { useHand } from "./useHand";
 import { useTyped } from "./useTyped";
 
 type Props = {
@@ -32,6 +33,7 @@ export function Dial(props: Props) {
     range: [min, max],
     refused: problem?.field === field,
   });
+  const [stands, move] = useHand(value, onChange);
   const share = (v: number) => `${(100 * (Math.min(Math.max(v, min), max) - min)) / (max - min)}%`;
   return (
     <div className="grid grid-cols-[1fr_auto] items-center gap-x-3">
@@ -50,10 +52,10 @@ export function Dial(props: Props) {
           min={min}
           max={max}
           step={step}
-          value={Math.min(Math.max(value, min), max)}
-          style={{ "--at": share(value) } as React.CSSProperties}
-          aria-valuetext={`${figure(value, at)} ${at.unit}`}
-          onChange={(e) => onChange(Number(e.target.value))}
+          value={Math.min(Math.max(stands, min), max)}
+          style={{ "--at": share(stands) } as React.CSSProperties}
+          aria-valuetext={`${figure(stands, at)} ${at.unit}`}
+          onChange={(e) => move(Number(e.target.value))}
         />
         {value !== usual && (
           <button

@@ -18,6 +18,7 @@ mod asked;
 mod believe;
 mod came_out;
 mod clock;
+mod coat;
 mod course;
 mod cue;
 mod event;

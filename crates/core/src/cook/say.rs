@@ -49,7 +49,7 @@ pub struct Because {
 }
 
 impl Because {
-    fn new(code: &'static str, message: impl Into<String>) -> Self {
+    pub(super) fn new(code: &'static str, message: impl Into<String>) -> Self {
         Self {
             code,
             event: None,

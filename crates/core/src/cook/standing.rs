@@ -92,7 +92,9 @@ impl Fold<'_> {
                 }
             }
             None if figure && !believed.as_planned => self.clock_s(believed, ln_s).unwrap_or(mid_s),
-            None => mid_s,
+            None => self
+                .by_its_coat(believed, mid_s)
+                .map_or(mid_s, |coat| coat.off_s),
         };
         if !on_heat {
             return Leaves {
@@ -240,6 +242,8 @@ impl Fold<'_> {
             .first()
             .map_or(0.0, |next: &Next| (self.now_s - next.due_s()).max(0.0));
         let mut reasons = say::reasons(&self, &believed, &ln_s, promised.is_some());
+        let coat = self.by_its_coat(&believed, believed.mid_s);
+        reasons.extend(coat.and_then(|coat| coat.because(believed.mid_s)));
         if let Some(promised) = &promised {
             reasons.extend(say::verdict(&self, &believed, promised));
         }

@@ -4,7 +4,7 @@ use super::rest;
 use crate::fish::{Eaters, Guests, Piece, PieceAsked};
 use crate::kit::{Kitchen, Shelf};
 use crate::methods::{Chosen, Method, Value, off_by};
-use crate::run::{FieldAsked, Programme, TimesAsked, Truth, TruthAsked};
+use crate::run::{FieldAsked, Fire, Programme, TimesAsked, Truth, TruthAsked};
 use crate::target::{Aim, Goal, TargetAsked};
 use crate::{InputError, Within, Wrong};
 use serde::{Deserialize, Serialize};
@@ -108,7 +108,7 @@ impl<'a> Cooking<'a> {
             aim
         };
         let aim = if method.browns && programme.coated() {
-            aim.in_a_coat()
+            aim.in_a_coat(programme.fire == Fire::Oil)
         } else {
             aim
         };

@@ -108,6 +108,10 @@ const OFF_THE_BONE_C: f64 = 54.0;
 /// In a coat fish stays moist: up to this it is not overdone, C. common practice, no source: 65 to 80.
 const IN_A_COAT_C: f64 = 80.0;
 
+/// What was fried is eaten cooked through: where its coat lets it, its middle comes to this, C. common practice, no source: 58
+/// to 72 in thick pieces, more in thin ones.
+const FRIED_THROUGH_C: f64 = 62.0;
+
 /// A seared piece of what is eaten rare has a raw middle from so thick on, mm: a rare one takes minutes a side. common
 /// practice, no source.
 const RAW_MIDDLE_FROM_MM: f64 = 25.0;
@@ -142,11 +146,17 @@ impl Aim {
         }
     }
 
-    /// The same for a piece in a coat that is to be gold.
+    /// The same for a piece in a coat that is to be gold, in oil or in a pan.
     #[must_use]
-    pub fn in_a_coat(self) -> Self {
+    pub fn in_a_coat(self, in_oil: bool) -> Self {
         let to_c = |c: f64| c.max(IN_A_COAT_C);
+        let through_c = if in_oil && self.usual {
+            FRIED_THROUGH_C
+        } else {
+            self.middle_c
+        };
         Self {
+            middle_c: self.middle_c.max(through_c),
             band: Band {
                 high_c: to_c(self.band.high_c),
                 ..self.band

@@ -393,6 +393,61 @@ fn into_the_oven_is_timed_anew_where_there_is_one() {
 }
 
 /// What is promised to guests at risk is never brought forward by what is seen or felt.
+/// Where a coat decides, its colour does at the stove: gold is off as soon as the middle is warm enough and never before,
+/// pale stays in; before the last side is down a colour is of the first.
+#[test]
+fn a_coat_that_is_gold_comes_off_and_a_pale_one_stays() {
+    let battered = asked("deep_fry_batter", 18.0);
+    let card = plan(&battered).unwrap();
+    let off_s = card.off_heat_s;
+    let saw = |at_s: f64, word: &str| {
+        let cue = Event::cue("coat", at_s, CueKey::Browning, word);
+        fold(&battered, &[is_in(), cue], at_s)
+    };
+    let sooner = saw(off_s - 60.0, "gold");
+    assert!(
+        (sooner.off_heat_s - (off_s - 60.0)).abs() < 1.0,
+        "{} {off_s}",
+        sooner.off_heat_s
+    );
+    assert!(
+        sooner
+            .reasons
+            .iter()
+            .any(|r| r.code == "coat" && r.longer_s < -50.0)
+    );
+    assert!(sooner.outcome.served_peak_c >= card.aim.band.low_c - 0.5);
+    // Gold and raw stays in until its middle is at the floor.
+    let raw = saw(45.0, "brown");
+    assert!(
+        raw.off_heat_s > 60.0 && raw.off_heat_s < off_s,
+        "{}",
+        raw.off_heat_s
+    );
+    assert!(
+        (raw.outcome.served_peak_c - card.aim.band.low_c).abs() < 1.5,
+        "{:?}",
+        raw.outcome.served_peak_c
+    );
+    let pale = saw(off_s, "pale");
+    assert!(pale.off_heat_s >= off_s + 29.0);
+    assert!(
+        pale.reasons
+            .iter()
+            .any(|r| r.code == "coat" && r.longer_s > 0.0)
+    );
+    assert!(
+        pale.reasons
+            .iter()
+            .all(|r| r.code != "coat" || !r.message.contains("gold and"))
+    );
+    // The first side of a floured piece: its turn is still to come.
+    let floured = asked("floured_pan_fry", 18.0);
+    let cue = Event::cue("coat", 60.0, CueKey::Browning, "gold");
+    let first = fold(&floured, &[is_in(), cue], 60.0);
+    assert!(first.reasons.iter().all(|r| r.code != "coat"));
+}
+
 #[test]
 fn safety_a_figure_is_not_brought_forward_by_a_look() {
     let plan = PlanAsked {

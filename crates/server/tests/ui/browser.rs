@@ -1,5 +1,6 @@
 //! A browser and a server of their own for each test, gone with it.
 
+use fantoccini::actions::{InputSource, MOUSE_BUTTON_LEFT, MouseActions, PointerAction};
 use fantoccini::{Client, ClientBuilder, Locator};
 use hyper_util::client::legacy::connect::HttpConnector;
 use serde_json::{Value, json};
@@ -270,6 +271,37 @@ impl Person {
         if number && !text.contains('\u{e007}') {
             field.send_keys("\u{e004}").await.unwrap();
         }
+    }
+
+    /// Takes the `nth` of those found by the middle, and moves it sideways by so many px, one after the other, with the
+    /// pointer down.
+    pub async fn drag(&self, css: &str, nth: usize, moves: &[i64]) {
+        let found = self.client.find_all(Locator::Css(css)).await.unwrap();
+        let element = found[nth].clone();
+        let middle = "arguments[0].scrollIntoView({ block: 'center' })";
+        let shown = vec![serde_json::to_value(&element).unwrap()];
+        self.client.execute(middle, shown).await.unwrap();
+        let mut hand = MouseActions::new("hand".into())
+            .then(PointerAction::MoveToElement {
+                element,
+                duration: None,
+                x: 0.0,
+                y: 0.0,
+            })
+            .then(PointerAction::Down {
+                button: MOUSE_BUTTON_LEFT,
+            });
+        for by in moves {
+            hand = hand.then(PointerAction::MoveBy {
+                duration: Some(Duration::from_millis(8)),
+                x: *by as f64,
+                y: 0.0,
+            });
+        }
+        let hand = hand.then(PointerAction::Up {
+            button: MOUSE_BUTTON_LEFT,
+        });
+        self.client.perform_actions(hand).await.unwrap();
     }
 
     pub async fn js(&self, script: &str) -> Value {

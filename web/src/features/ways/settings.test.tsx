@@ -109,4 +109,14 @@ describe("settings of a way", () => {
     expect((typed as HTMLInputElement).value).toBe("hot");
     expect(onChange).toHaveBeenCalledTimes(2);
   });
+
+  it("hears a hand that comes back before the page has caught up", () => {
+    // Nothing is drawn anew in between: the page still has 175.
+    const { onChange } = show({}, null);
+    const dial = screen.getByLabelText("Oil temperature") as HTMLInputElement;
+    fireEvent.change(dial, { target: { value: "190" } });
+    expect(dial.value).toBe("190");
+    fireEvent.change(dial, { target: { value: "175" } });
+    expect(onChange.mock.calls.map(([, value]) => value)).toEqual([190, 175]);
+  });
 });
