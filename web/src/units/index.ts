@@ -220,6 +220,16 @@ export function clock(seconds: number): string {
   return h > 0 ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`;
 }
 
+/** No hand keeps a time more nearly, s. */
+const HAND_S = 5;
+
+/** A time that a hand is to keep, as it is told: a promised one never sooner. What is counted and what happened is told by
+ * `clock`, to the second. */
+export function byHand(seconds: number, promised = false): string {
+  const hands = seconds / HAND_S;
+  return clock(HAND_S * (promised ? Math.ceil(hands - 1e-6) : Math.round(hands)));
+}
+
 /** A span in words: 17 s, 3 min, 1 h 5 min. */
 export function span(seconds: number): string {
   const all = Math.max(0, Math.round(seconds));

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import {
+  byHand,
   clock,
   figure,
   METRIC,
@@ -83,6 +84,20 @@ describe("units", () => {
     ).toEqual([240, 270, 270, 270, 90, 120, 3720, 5400]);
     for (const bad of ["", "-3", "four", "4:75", "1e9", "999"]) expect(read(bad)).toBeNull();
     expect(figure(270, scale("minute", METRIC))).toBe("4:30");
+  });
+
+  it("tells what a hand is to keep to five seconds, what is promised never sooner", () => {
+    expect([byHand(41), byHand(46.9), byHand(243.9), byHand(3)]).toEqual([
+      "0:40",
+      "0:45",
+      "4:05",
+      "0:05",
+    ]);
+    expect([byHand(241, true), byHand(245, true), byHand(245.1, true)]).toEqual([
+      "4:05",
+      "4:05",
+      "4:10",
+    ]);
   });
 
   it("writes times as cooks read them", () => {

@@ -9,6 +9,12 @@ use std::os::unix::process::CommandExt;
 use std::process::{Child, Command, Stdio};
 use std::time::Duration;
 
+/// As the page tells a time that a hand is to keep: to five seconds.
+pub fn by_hand(seconds: &Value) -> String {
+    let all = 5 * (seconds.as_f64().unwrap() / 5.0).round() as u64;
+    format!("{}:{:02}", all / 60, all % 60)
+}
+
 /// A process that ends with the value, with all it started.
 struct Process(Child);
 

@@ -1,6 +1,6 @@
 //! The card to its end: the kitchen it is for, what it trades, what it is taken along as.
 
-use super::browser::Person;
+use super::browser::{Person, by_hand};
 use fantoccini::wd::PrintConfiguration;
 use serde_json::{Value, json};
 use std::io::Write;
@@ -233,8 +233,7 @@ async fn a_card_is_settled_argued_over_and_shared() {
             mass_g: 170, pieces: 2, skin: 'on', start_c: 8 }, method: { kind: 'sear_both_sides', turn_share: 0.75 } }, \
             beside: [{ thickness_mm: 14 }] }) }).then(r => r.json()).then(t => done(t.pieces[1].in_s))";
     let in_s = person.client.execute_async(ask, vec![]).await.unwrap();
-    let all = in_s.as_f64().unwrap().round() as u32;
-    let clock = format!("{}:{:02}", all / 60, all % 60);
+    let clock = by_hand(&in_s);
     person
         .until("as the service says", &says("company", &clock))
         .await;
@@ -426,10 +425,8 @@ async fn dragging_asks_no_more_than_it_can_be_answered() {
         .js("return performance.getEntriesByType('resource').map(e => new URL(e.name).pathname)")
         .await;
     let wanted = person.client.execute_async(ask, vec![at]).await.unwrap();
-    let all = wanted.as_f64().unwrap().round() as u32;
-    let clock = format!("{}:{:02}", all / 60, all % 60);
     person
-        .until("the last that was asked", &says("off", &clock))
+        .until("the last that was asked", &says("off", &by_hand(&wanted)))
         .await;
     let most = person.js("return window.most").await;
     person.leave().await;

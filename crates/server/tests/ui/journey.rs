@@ -1,6 +1,6 @@
 //! The whole way: counter, ways, card, save, book, reload, restart.
 
-use super::browser::Person;
+use super::browser::{Person, by_hand};
 use serde_json::{Value, json};
 use std::io::Write;
 use std::process::{Command, Stdio};
@@ -20,12 +20,6 @@ fn plan(request: &Value) -> Value {
         .write_all(request.to_string().as_bytes())
         .unwrap();
     serde_json::from_slice(&child.wait_with_output().unwrap().stdout).unwrap()
-}
-
-/// As the page writes times.
-fn clock(seconds: &Value) -> String {
-    let all = seconds.as_f64().unwrap().round() as u64;
-    format!("{}:{:02}", all / 60, all % 60)
 }
 
 #[tokio::test(flavor = "multi_thread")]
@@ -211,21 +205,21 @@ async fn a_cook_goes_the_whole_way() {
     person.leave().await;
 
     assert_eq!(kept, "500", "what was typed must stay");
-    assert_eq!(off, clock(&expected["off_heat_s"]));
+    assert_eq!(off, by_hand(&expected["off_heat_s"]));
     assert_eq!(way_off, off, "the row and the card must agree");
     assert_eq!(
         peak,
         format!("{:.0} °C", expected["core_peak_c"].as_f64().unwrap())
     );
-    assert_eq!(look, clock(&expected["look_from_s"]));
-    assert_eq!(latest, clock(&expected["latest_s"]));
+    assert_eq!(look, by_hand(&expected["look_from_s"]));
+    assert_eq!(latest, by_hand(&expected["latest_s"]));
     assert_eq!(
         late,
-        clock(&json!(expected["off_heat_s"].as_f64().unwrap() + 30.0))
+        by_hand(&json!(expected["off_heat_s"].as_f64().unwrap() + 30.0))
     );
     let mut hot = request.clone();
     hot["method"]["oven_c"] = json!(start + 3);
-    assert_eq!(hotter, clock(&plan(&hot)["off_heat_s"]));
+    assert_eq!(hotter, by_hand(&plan(&hot)["off_heat_s"]));
     assert_eq!((note, result), (json!("salt earlier"), json!("over")));
 }
 

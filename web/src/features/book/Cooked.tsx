@@ -8,7 +8,7 @@ import { eventWords, standing } from "../../fire";
 import { useKeys, VIEW_KEY } from "../../shell";
 import { decode, Thumb, useWidth } from "../../slice";
 import { Failure, useUnits } from "../../ui";
-import { clock, dayAndClock, withUnit } from "../../units";
+import { byHand, clock, dayAndClock, withUnit } from "../../units";
 
 const LATELY = 8;
 
@@ -235,7 +235,7 @@ export function Cooked() {
           <Beside cook={data} planned={planned.data ?? null} />
           <p className="py-3 text-lead figures">
             Off at <strong>{clock(offS)}</strong>
-            {wasPlannedS != null && <span className="quiet">, planned {clock(wasPlannedS)}</span>}.
+            {wasPlannedS != null && <span className="quiet">, planned {byHand(wasPlannedS)}</span>}.
             Landed at <strong>{withUnit(landed.mid, "celsius", units)}</strong> by the numbers
             <span className="quiet">
               , {withUnit(landed.low, "celsius", units)} to{" "}

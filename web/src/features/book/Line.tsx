@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import { type CardLine, draftOf } from "../../api";
 import { useUnits } from "../../ui";
-import { clock, wallClock, withUnit } from "../../units";
+import { byHand, wallClock, withUnit } from "../../units";
 import { CardThumb } from "./CardThumb";
 import { ResultMark } from "./result";
 
@@ -43,7 +43,7 @@ export function Line(props: { card: CardLine; day: string; on: boolean; narrow: 
           </span>
         )}
         <span className="running text-right text-lead">
-          {planned ? clock(planned.off_heat_s) : ""}
+          {planned ? byHand(planned.off_heat_s) : ""}
         </span>
         <span className="text-small max-lg:col-span-2 whitespace-nowrap">
           <ResultMark result={card.result} />{" "}

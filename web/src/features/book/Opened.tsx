@@ -3,7 +3,7 @@ import type { Card, Field, MethodAsked, Result } from "../../api";
 import { addressOf, settingsQuery } from "../../card";
 import { usePiece } from "../../shell";
 import { Choice, Failure, FieldError, useUnits } from "../../ui";
-import { clock, figure, scale, withUnit } from "../../units";
+import { byHand, figure, scale, withUnit } from "../../units";
 import { CardThumb } from "./CardThumb";
 import { RESULTS } from "./result";
 import { type DraftState, useDraft } from "./useDraft";
@@ -53,8 +53,8 @@ export function Opened({ card, seen, remove }: Props) {
           <CardThumb card={card} width={360} height={96} />
           <dl className="grid grid-cols-[1fr_auto] gap-y-1">
             {[
-              ["Off the heat at", clock(planned.off_heat_s)],
-              ["Look from", clock(planned.look_from_s)],
+              ["Off the heat at", byHand(planned.off_heat_s)],
+              ["Look from", byHand(planned.look_from_s)],
               ["Expected in the middle", withUnit(planned.core_peak_c, "celsius", units)],
               [
                 "Wanted",

@@ -16,7 +16,7 @@ import {
   useView,
 } from "../../shell";
 import { Choice, Failure, Refusal, useUnits } from "../../ui";
-import { clock } from "../../units";
+import { byHand } from "../../units";
 import { beganWords } from "./beganWords";
 import { Doneness } from "./Doneness";
 import { Facts } from "./Facts";
@@ -245,7 +245,7 @@ export function Counter() {
                   : ways.data && times.length === 0
                     ? "No way suits it as it is."
                     : ways.data &&
-                      `${times.length === 1 ? "One way suits" : `${times.length} ways suit`}: ${clock(Math.min(...times))}${times.length > 1 ? ` to ${clock(Math.max(...times))}` : ""} on the heat.`}
+                      `${times.length === 1 ? "One way suits" : `${times.length} ways suit`}: ${byHand(Math.min(...times))}${times.length > 1 ? ` to ${byHand(Math.max(...times))}` : ""} on the heat.`}
               </p>
             </div>
             <nav aria-label="In my" className="flex flex-wrap items-center gap-x-4 text-small">

@@ -15,7 +15,7 @@ import {
 import { useCalling, useFire, VIEW_KEY } from "../../shell";
 import { decode, SideSeen } from "../../slice";
 import { useUnits } from "../../ui";
-import { clock, rise, type Units, wallClock, withUnit } from "../../units";
+import { byHand, clock, rise, type Units, wallClock, withUnit } from "../../units";
 import { Band } from "./Band";
 import { isVerdict, Verdict } from "./Probe";
 import { ProbeSays } from "./ProbeLine";
@@ -299,7 +299,7 @@ function At({ next }: { next: Next }) {
   const c = next.at_c;
   return (
     <span className="strip-at figures">
-      {next.for_s != null && ` ${clock(next.for_s)}`}
+      {next.for_s != null && ` ${byHand(next.for_s)}`}
       {c != null &&
         next.kind !== "serve" &&
         (next.kind === "probe" || next.kind === "back_on"
@@ -363,19 +363,19 @@ function Range({ told, made, foldS }: { told: Standing; made: number; foldS: num
             {told.phase === "on_heat" && (
               <>
                 {" "}
-                from <strong>{clock(told.next?.at_s ?? promise.from_s)}</strong>
+                from <strong>{byHand(told.next?.at_s ?? promise.from_s)}</strong>
               </>
             )}
             , the clock alone does not do
           </>
         ) : told.phase === "on_heat" ? (
           <>
-            Probe from <strong>{clock(promise.from_s)}</strong>, both spots{" "}
+            Probe from <strong>{byHand(promise.from_s)}</strong>, both spots{" "}
             <strong>{withUnit(promise.shows_c, "celsius", units)}</strong>
             {promise.clock_s != null && (
               <span className="quiet">
                 {" "}
-                · no probe: off at <strong>{clock(told.off_heat_s)}</strong>
+                · no probe: off at <strong>{byHand(told.off_heat_s, true)}</strong>
               </span>
             )}
           </>
@@ -391,8 +391,8 @@ function Range({ told, made, foldS }: { told: Standing; made: number; foldS: num
     <p className="strip-range figures">
       {told.phase === "on_heat" && (
         <>
-          Off at <strong>{clock(told.off_heat_s)}</strong>, between {clock(told.look_from_s)} and{" "}
-          {clock(told.latest_s)} ·{" "}
+          Off at <strong>{byHand(told.off_heat_s)}</strong>, between {byHand(told.look_from_s)} and{" "}
+          {byHand(told.latest_s)} ·{" "}
         </>
       )}
       lands at <strong>{withUnit(lands.mid, "celsius", units)}</strong>{" "}

@@ -4,7 +4,7 @@ import { type Among, api, type PlanRequest, Refused } from "../../api";
 import type { Piece } from "../../card";
 import { useView, useViewList } from "../../shell";
 import { Choice, Failure, NumberField, Refusal, useUnits } from "../../ui";
-import { clock, withUnit } from "../../units";
+import { byHand, withUnit } from "../../units";
 import { acts, type Other, readOthers, writeOther } from "./company";
 import { Part } from "./Part";
 
@@ -163,7 +163,7 @@ function Strips({ pieces, lowC }: { pieces: Among[]; lowC: number | null }) {
       <ol className="grid grid-cols-[auto_1fr] gap-x-3">
         {acts(pieces).map((act) => (
           <li key={`${act.s} ${act.what} ${act.which}`} className="contents">
-            <b className="running text-right">{clock(act.s)}</b>
+            <b className="running text-right">{byHand(act.s)}</b>
             <span>
               {act.what} {act.which === null ? "all" : called(pieces[act.which] as Among)}
             </span>

@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import type { Plan, Refused } from "../../api";
 import { Term, type TermKey, useUnits, useUnsettled } from "../../ui";
-import { clock, span, withUnit } from "../../units";
+import { byHand, span, withUnit } from "../../units";
 
 type Props = { plan: Plan; settled: boolean; late: number; problem: Refused | null };
 
@@ -27,16 +27,16 @@ export function Headline({ plan, settled, late, problem }: Props) {
         data-testid="headline"
       >
         {plan.heat_up_s > 0 && (
-          <Big label="heat up" value={clock(plan.heat_up_s)} testId="heat-up" />
+          <Big label="heat up" value={byHand(plan.heat_up_s)} testId="heat-up" />
         )}
         {plan.turns_s.map((s) => (
-          <Big key={s} label="turn at" value={clock(s)} />
+          <Big key={s} label="turn at" value={byHand(s)} />
         ))}
         {plan.probe && (
           <>
             <Big
               label="probe two spots from"
-              value={clock(plan.probe.from_s)}
+              value={byHand(plan.probe.from_s)}
               main
               testId="probe-from"
             />
@@ -58,11 +58,11 @@ export function Headline({ plan, settled, late, problem }: Props) {
                   ? "no probe: off at"
                   : "off at"
           }
-          value={clock(plan.off_heat_s)}
+          value={byHand(plan.off_heat_s, plan.goal === "figure")}
           main={!plan.probe}
           testId="off"
         />
-        <Big label="rest" of="rest" value={clock(plan.rest_s)} />
+        <Big label="rest" of="rest" value={byHand(plan.rest_s)} />
         <Big
           label={
             over
@@ -92,11 +92,11 @@ export function Headline({ plan, settled, late, problem }: Props) {
             <>
               <Term of="look">Look from</Term>{" "}
               <b className="running text-base-content" data-testid="look">
-                {clock(plan.look_from_s)}
+                {byHand(plan.look_from_s)}
               </b>
               ; nearly all are done by{" "}
               <b className="running text-base-content" data-testid="latest">
-                {clock(plan.latest_s)}
+                {byHand(plan.latest_s)}
               </b>
               .
             </>
@@ -114,7 +114,7 @@ export function Headline({ plan, settled, late, problem }: Props) {
                 <>
                   ; best eaten at{" "}
                   <b className="running text-base-content" data-testid="best-by">
-                    {clock(plan.core_peak_s)}
+                    {byHand(plan.core_peak_s)}
                   </b>
                 </>
               )}

@@ -3,7 +3,7 @@ import type { Plan, PlanRequest } from "../../api";
 import { usePiece } from "../../shell";
 import { CutOpen, coreAt, decode, NAMES, SliceOverTime, STATES, sharesAt } from "../../slice";
 import { useUnits } from "../../ui";
-import { clock, figure, scale, withUnit } from "../../units";
+import { byHand, clock, figure, scale, withUnit } from "../../units";
 import { outOfReach } from "./Headline";
 import { useCutOpen } from "./useCutOpen";
 
@@ -42,10 +42,14 @@ export function Picture(props: PictureProps) {
       thicknessMm={piece.thicknessMm + thickerMm}
       offS={plan.off_heat_s}
       marks={[
-        ...plan.turns_s.map((s) => ({ atS: s, label: `turn ${clock(s)}` })),
-        { atS: plan.off_heat_s, label: `off ${clock(plan.off_heat_s)}`, strong: true },
+        ...plan.turns_s.map((s) => ({ atS: s, label: `turn ${byHand(s)}` })),
+        {
+          atS: plan.off_heat_s,
+          label: `off ${byHand(plan.off_heat_s, plan.goal === "figure")}`,
+          strong: true,
+        },
         ...(plan.eat_by_s > servedS + 1
-          ? [{ atS: servedS, label: `serve ${clock(servedS)}`, quiet: true }]
+          ? [{ atS: servedS, label: `serve ${byHand(servedS)}`, quiet: true }]
           : []),
       ]}
       window={{

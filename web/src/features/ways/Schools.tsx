@@ -3,7 +3,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { api, type PlanRequest, type School, type SchoolOption } from "../../api";
 import type { Piece, SettingValue } from "../../card";
 import { Failure, Term, useUnits } from "../../ui";
-import { clock, span, type Units, withUnit } from "../../units";
+import { byHand, span, type Units, withUnit } from "../../units";
 import { Part } from "./Part";
 import { crustOf, percentOf } from "./traded";
 
@@ -126,7 +126,7 @@ function Answers({
             </td>
             {option.figures.reached ? (
               <>
-                <td className="figures text-right">{clock(option.figures.off_heat_s)}</td>
+                <td className="figures text-right">{byHand(option.figures.off_heat_s)}</td>
                 <td className="figures text-right">
                   {percentOf(option.figures.overcooked_share)}
                   {option.about_thin_end && option.figures.thin_overcooked_share != null && (

@@ -3,7 +3,7 @@ import type { Plan, Step } from "../../api";
 import type { Piece } from "../../card";
 import { decode, SideSeen } from "../../slice";
 import { Term, useUnits } from "../../ui";
-import { clock, withUnit } from "../../units";
+import { byHand, withUnit } from "../../units";
 
 /** At these the side is looked at. */
 const SEEN: ReadonlySet<Step["kind"]> = new Set(["in", "turn", "look", "off"]);
@@ -33,7 +33,7 @@ function Side({ plan, piece, step }: { plan: Plan; piece: Piece; step: Step }) {
         skin={piece.skin === "on"}
         turned={(before + over) % 2 === 1}
         touch={touch}
-        title={`The side of the piece at ${clock(step.at_s)}`}
+        title={`The side of the piece at ${byHand(step.at_s)}`}
       />
     </span>
   );
@@ -70,13 +70,13 @@ export function Steps({ plan, piece }: { plan: Plan; piece: Piece }) {
             >
               {step.at_s < 0 ? (
                 <>
-                  {clock(-step.at_s)}
+                  {byHand(-step.at_s)}
                   <span className="block text-small font-sans font-normal tracking-normal leading-4">
                     before
                   </span>
                 </>
               ) : (
-                clock(step.at_s)
+                byHand(step.at_s, plan.goal === "figure" && step.kind === "off")
               )}
             </span>
             <div>

@@ -2,7 +2,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { exportCard, type FileKind, keepFile, type Plan, type PlanRequest } from "../../api";
 import { Failure } from "../../ui";
-import { clock } from "../../units";
+import { byHand } from "../../units";
 import { inAt } from "./inAt";
 import { pngOf } from "./picture";
 
@@ -25,7 +25,7 @@ export function TakeAlong({ title, plan, request, readyBy }: Props) {
     mutationFn: async () => {
       const box = document.querySelector<HTMLElement>("[data-testid=slice-over-time]");
       if (!box) throw new Error("there is no picture yet");
-      const said = `${title}: off at ${clock(plan.off_heat_s)}`;
+      const said = `${title}: off at ${byHand(plan.off_heat_s, plan.goal === "figure")}`;
       keepFile(await pngOf(box, said), `${title.toLowerCase().replaceAll(/[^a-z0-9]+/g, "-")}.png`);
     },
   });

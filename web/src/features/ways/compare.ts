@@ -1,7 +1,7 @@
 // Ways side by side: the figures that tell them apart, and which is best in each.
 import type { Plan, Way } from "../../api";
 import type { TermKey } from "../../ui";
-import { clock, figure, finer, scale, span, type Units } from "../../units";
+import { byHand, figure, finer, scale, span, type Units } from "../../units";
 
 /** Nobody counts seconds before the fish is in: whole minutes. */
 export const about = (s: number) => `${Math.max(1, Math.round(s / 60))} min`;
@@ -34,7 +34,7 @@ export const COMPARED: readonly Compared[] = [
     term: "onheat",
     value: (p) => p.off_heat_s,
     more: false,
-    text: (p) => clock(p.off_heat_s),
+    text: (p) => byHand(p.off_heat_s),
   },
   {
     key: "hands",
