@@ -61,10 +61,7 @@ impl<'a> Fold<'a> {
             let bench = fold.bench(&Truth::asked(cooking.piece), Fidelity::FINE);
             let timeline = |s: f64| cooking.programme.timeline(s);
             let plain = fold.seek(&bench, 0.0, fold.sought.aim, &timeline).time_s();
-            fold.longer = (fold.told.off_heat_s / plain.max(1.0)).max(1.0);
-            if fold.longer < 1.02 {
-                fold.longer = 1.0;
-            }
+            fold.longer = cooking.longer(fold.told.off_heat_s, plain);
         }
         Ok(fold)
     }

@@ -527,6 +527,14 @@ impl Piece {
             .is_some_and(|s| s.is_round_tail(self.cut))
     }
 
+    /// It is a portion with bone or gristle in it, by how it is cut.
+    pub fn cut_on_the_bone(&self) -> bool {
+        match &self.species {
+            Some(species) => species.has_bone(self.cut),
+            None => matches!(self.cut, Cut::Steak | Cut::Wing),
+        }
+    }
+
     /// What it is called in a sentence.
     pub fn name(&self) -> &str {
         self.species.as_ref().map_or("fish", |s| &s.name)

@@ -212,6 +212,9 @@ pub struct Species {
     /// Eaten rare like tuna when it was frozen for it, though its family is another.
     #[serde(default)]
     pub rare_if_frozen: bool,
+    /// So large that its steaks are cut from a quarter, beside the bone.
+    #[serde(default)]
+    pub quartered: bool,
     /// What nobody has asked about yet: it counts as there.
     #[serde(default)]
     pub unchecked: Vec<Danger>,
@@ -257,6 +260,11 @@ impl Species {
     /// Cut so, it is a round bar.
     pub fn is_round_tail(&self, cut: Cut) -> bool {
         cut == Cut::Tail && self.body().is_ok_and(|body| body.round_tail)
+    }
+
+    /// A portion cut so has bone or gristle in it.
+    pub fn has_bone(&self, cut: Cut) -> bool {
+        cut == Cut::Wing || (cut == Cut::Steak && !self.quartered)
     }
 
     /// All that ship, in the order of the file.

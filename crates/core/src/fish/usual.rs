@@ -113,7 +113,7 @@ pub fn usual_piece(species: &Species, cut: Cut) -> Result<UsualPiece, InputError
         mass_g,
         thickness_mm,
         thin_end_mm: tapers.then(|| (THIN_SHARE * thickness_mm).round()),
-        bone: round || cut.is_whole() || matches!(cut, Cut::Steak | Cut::Wing),
+        bone: round || cut.is_whole() || species.has_bone(cut),
         skin: species.skin != SkinEats::NotEaten
             && !matches!(cut, Cut::Medallion | Cut::Cubes | Cut::Strips | Cut::Wing),
     })

@@ -61,7 +61,7 @@ pub fn turn<'a>(piece: &Piece, once: &'a str) -> &'a str {
 
 /// There is a spine, a bone or gristle to cling to.
 pub fn boned(piece: &Piece) -> bool {
-    piece.bone || piece.cut.is_whole() || matches!(piece.cut, Cut::Steak | Cut::Wing)
+    piece.bone || piece.cut.is_whole() || piece.cut_on_the_bone()
 }
 
 /// What tells that it is done: the spine or the bone where there is one, and then the others.

@@ -107,6 +107,11 @@ impl<'a> Cooking<'a> {
         } else {
             aim
         };
+        let aim = if programme.fire == Fire::Oil {
+            aim
+        } else {
+            aim.not_fried(piece.family()?)
+        };
         let aim = if method.browns && programme.coated() {
             aim.in_a_coat(programme.fire == Fire::Oil)
         } else {
@@ -132,6 +137,20 @@ impl<'a> Cooking<'a> {
             aim,
             programme,
         })
+    }
+
+    /// So many times as long as its middle takes: for a crust, or, where a coat decides, until that is gold, which may be
+    /// sooner.
+    pub fn longer(&self, planned_s: f64, by_middle_s: f64) -> f64 {
+        /// Less is no difference.
+        const NEAR: f64 = 0.02;
+        let times = planned_s / by_middle_s.max(1.0);
+        let least = if self.aim.coated { 0.0 } else { 1.0 };
+        if (times - 1.0).abs() < NEAR {
+            1.0
+        } else {
+            times.max(least)
+        }
     }
 }
 

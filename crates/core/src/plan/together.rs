@@ -194,7 +194,7 @@ pub fn together(asked: &TogetherAsked) -> Result<Together, InputError> {
         let alone = tell(&alone, &question)?;
         let cooking = Cooking::new(piece, method, settings, kitchen, aim).within("plan")?;
         cooks.push(Cook {
-            longer: (alone.off_heat_s / ordinary_s.max(1.0)).max(1.0),
+            longer: cooking.longer(alone.off_heat_s, ordinary_s),
             on_heat_s: alone.off_heat_s,
             in_s: 0.0,
             cooking,

@@ -55,6 +55,9 @@ pub struct Family {
     pub name: String,
     /// Key of the level most cooks aim at.
     pub default: String,
+    /// That where it does not swim in oil, where it is another.
+    #[serde(default)]
+    pub unfried: Option<String>,
     /// Above this the flesh is dry or woolly, C; none where dry and crisp is meant.
     #[serde(default)]
     pub overcooked_c: Option<f64>,
@@ -130,6 +133,28 @@ impl Aim {
                 },
                 ..self
             },
+            _ => self,
+        }
+    }
+
+    /// The same where it does not swim in oil: what is fried dry and crisp is only cooked through there.
+    #[must_use]
+    pub fn not_fried(self, family: &Family) -> Self {
+        let level = family.unfried.as_ref();
+        match level.and_then(|key| family.levels.iter().find(|level| level.key == *key)) {
+            Some(level) if self.usual => {
+                let band = Band {
+                    low_c: level.low_c,
+                    high_c: level.high_c,
+                };
+                Self {
+                    goal: Goal::Middle,
+                    band,
+                    middle_c: band.middle_c(),
+                    crust_mm: 0.0,
+                    ..self
+                }
+            }
             _ => self,
         }
     }

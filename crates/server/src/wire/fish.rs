@@ -192,6 +192,7 @@ impl OwnFishWire {
             usual: None,
             hazards: self.hazards.clone(),
             rare_if_frozen: false,
+            quartered: false,
             unchecked: self.unchecked(),
             own: true,
             mercury: self.mercury.unwrap_or(Mercury::Low),
