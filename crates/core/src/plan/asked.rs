@@ -1,5 +1,6 @@
 //! What is asked of a plan.
 
+use super::find::first_guess_s;
 use super::rest;
 use crate::fish::{Eaters, Guests, Piece, PieceAsked};
 use crate::kit::{Kitchen, Shelf};
@@ -86,6 +87,8 @@ pub(crate) struct Cooking<'a> {
     pub kitchen: &'a Kitchen,
     pub aim: Aim,
     pub programme: Programme,
+    /// About how long it takes on the heat, s.
+    pub guess_s: f64,
 }
 
 /// A plate is eaten within so long, s. common practice, no source.
@@ -122,12 +125,12 @@ impl<'a> Cooking<'a> {
             Goal::Middle if programme.plate.is_some() => EATEN_WITHIN_S,
             _ => 0.0,
         };
-        let aim = if aim.goal == Goal::Middle {
+        let (aim, guess_s) = if aim.goal == Goal::Middle {
             let rest = rest::needed(&programme, &Truth::asked(piece), &aim);
             programme.rest = programme.rest.fixed(rest.rest_s);
-            aim.before_it_gains(rest.gains_k)
+            (aim.before_it_gains(rest.gains_k), rest.off_s)
         } else {
-            aim
+            (aim, first_guess_s(piece.thickness.value()))
         };
         Ok(Self {
             piece,
@@ -136,6 +139,7 @@ impl<'a> Cooking<'a> {
             kitchen,
             aim,
             programme,
+            guess_s,
         })
     }
 

@@ -1,15 +1,19 @@
 //! When a coat is gold, and until when.
 
-use super::find::search;
+use super::find::bracketed;
 use crate::run::browning::{Browned, Browning, Colouring};
 use crate::run::{Bench, Timeline};
+use std::cell::RefCell;
 
 /// A cook goes by this far into gold: neither pale at the edges nor brown.
 const INTO_GOLD: f64 = 0.35;
 /// Nobody fries longer for a colour, s.
 const LONGEST_S: f64 = 1800.0;
-/// A search counts in kelvins: so many for the whole way to gold.
-const BY_COLOUR: f64 = 60.0;
+/// A search counts in kelvins: so many for what gold is counted in.
+const BY_COLOUR: f64 = 10.0;
+
+/// Nobody asks what colour it has when it is left so much longer, s.
+pub(super) const MOST_LATE_S: f64 = 300.0;
 
 /// How far gold is and where it ends, as what has to add up.
 fn gold(into: f64) -> f64 {
@@ -17,29 +21,36 @@ fn gold(into: f64) -> f64 {
     from + into * (to - from)
 }
 
-/// The colours of a bench by when it leaves the heat, each off as `timeline` has it.
-pub(super) struct Colours<'a, F> {
-    bench: &'a Bench,
-    timeline: F,
-    /// Where the faces see the same all along: one run tells all.
-    steady: Option<Vec<(f64, Browned)>>,
-    guess_s: f64,
+/// The colours of a bench by when it leaves the heat.
+pub(super) enum Colours<'a> {
+    /// The faces see the same up to any moment whenever it leaves: one run tells all.
+    OneRun(Vec<(f64, Browned)>),
+    /// Turns go along with the time: a run each, kept in order of time.
+    RunEach {
+        bench: &'a Bench,
+        seen: RefCell<Vec<(f64, Browned)>>,
+        longest_s: f64,
+    },
 }
 
-impl<'a, F: Fn(f64) -> Timeline> Colours<'a, F> {
-    pub fn new(bench: &'a Bench, guess_s: f64, timeline: F) -> Self {
-        let steady = bench.programme.is_steady().then(|| {
-            let long = bench
-                .programme
-                .timeline(LONGEST_S.min(4.0 * guess_s + 300.0));
-            colours(bench, &long)
-        });
-        Self {
-            bench,
-            timeline,
-            steady,
-            guess_s,
+impl<'a> Colours<'a> {
+    /// As long on the heat, everything in between at its share of it.
+    pub fn by_time(bench: &'a Bench, guess_s: f64) -> Self {
+        let longest_s = LONGEST_S.min(4.0 * guess_s + 300.0);
+        if bench.programme.is_steady() {
+            return Self::OneRun(colours(bench, &bench.programme.timeline(longest_s)));
         }
+        Self::RunEach {
+            bench,
+            seen: RefCell::new(vec![]),
+            longest_s,
+        }
+    }
+
+    /// Left sooner or later, everything else as it stands in a timeline.
+    pub fn leaving(bench: &'a Bench, timeline: &Timeline) -> Self {
+        let longest_s = timeline.off_s + MOST_LATE_S;
+        Self::OneRun(colours(bench, &timeline.leaving(longest_s)))
     }
 
     /// The time from which the paler face is gold, s.
@@ -63,23 +74,49 @@ impl<'a, F: Fn(f64) -> Timeline> Colours<'a, F> {
     }
 
     fn when(&self, sought: f64, of: impl Fn(&Browned) -> f64) -> Option<f64> {
-        if let Some(seen) = &self.steady {
-            let after = seen.iter().position(|(_, browned)| of(browned) >= sought)?;
-            let (to_s, to) = (seen[after].0, of(&seen[after].1));
-            let (from_s, from) = match after {
-                0 => return Some(to_s),
-                i => (seen[i - 1].0, of(&seen[i - 1].1)),
-            };
-            return Some(from_s + (to_s - from_s) * (sought - from) / (to - from).max(1e-12));
+        match self {
+            Self::OneRun(seen) => {
+                let after = seen.iter().position(|(_, browned)| of(browned) >= sought)?;
+                let (to_s, to) = (seen[after].0, of(&seen[after].1));
+                let (from_s, from) = match after {
+                    0 => return Some(to_s),
+                    i => (seen[i - 1].0, of(&seen[i - 1].1)),
+                };
+                Some(from_s + (to_s - from_s) * (sought - from) / (to - from).max(1e-12))
+            }
+            Self::RunEach {
+                bench,
+                seen,
+                longest_s,
+            } => {
+                let by = |off_s: f64| {
+                    let all = colours(bench, &bench.programme.timeline(off_s));
+                    let last = all
+                        .last()
+                        .map_or_else(Browned::default, |(_, last)| last.clone());
+                    let value = BY_COLOUR * of(&last);
+                    let mut seen = seen.borrow_mut();
+                    let at = seen.partition_point(|(s, _)| *s < off_s);
+                    seen.insert(at, (off_s, last));
+                    value
+                };
+                if seen.borrow().is_empty() {
+                    by(*longest_s);
+                }
+                let known = |(s, browned): &(f64, Browned)| (*s, BY_COLOUR * of(browned));
+                let aim = BY_COLOUR * sought;
+                let (below, above) = {
+                    let seen = seen.borrow();
+                    let above = seen.iter().map(known).find(|(_, value)| *value >= aim)?;
+                    let below = seen
+                        .iter()
+                        .map(known)
+                        .rfind(|(s, v)| *v < aim && *s < above.0);
+                    (below.unwrap_or((0.0, 0.0)), above)
+                };
+                Some(bracketed(aim, below, above, by).time_s())
+            }
         }
-        let by = |off_s: f64| {
-            let seen = colours(self.bench, &(self.timeline)(off_s));
-            BY_COLOUR * seen.last().map_or(0.0, |(_, browned)| of(browned))
-        };
-        if by(LONGEST_S) < BY_COLOUR * sought {
-            return None;
-        }
-        Some(search(BY_COLOUR * sought, 0.0, self.guess_s, by).time_s())
     }
 }
 

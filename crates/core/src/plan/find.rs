@@ -117,7 +117,8 @@ pub(super) fn first_guess_s(thickness_mm: f64) -> f64 {
     12.0 * thickness_mm * (1.0 + thickness_mm / 40.0)
 }
 
-fn value(bench: &Bench, measure: Measure, timeline: &Timeline) -> f64 {
+/// What a bench comes to along a timeline.
+pub(super) fn value(bench: &Bench, measure: Measure, timeline: &Timeline) -> f64 {
     let mut peaks = PeakSink::new(&bench.column);
     let mut run = bench.begin();
     run.to_peaks(timeline, timeline.end_s(), &mut peaks);
@@ -168,6 +169,21 @@ pub(super) fn time_for(bench: &Bench, measure: Measure, aim_c: f64, guess_s: f64
     }
 }
 
+/// A search that is only to come near goes by a tenth of the kelvins.
+const ABOUT: f64 = 0.1;
+
+/// About the time on the heat after which the measure meets `aim`: a few tenths of a kelvin.
+pub(super) fn about_s(bench: &Bench, measure: Measure, aim: f64, guess_s: f64) -> f64 {
+    let start = ABOUT * measure.at_start(bench);
+    let mut by_time = ByTime::new(bench, measure, guess_s);
+    match search(ABOUT * aim, start, guess_s, |t_s| {
+        ABOUT * by_time.value(t_s)
+    }) {
+        Stop::Reached(t_s) => t_s,
+        Stop::OutOfReach { .. } => time_for(bench, measure, aim, guess_s).time_s(),
+    }
+}
+
 /// Mends a time found on a rough bench: where this bench's peak meets `aim_c`, going by the rough
 /// slope first and by its own after.
 pub(super) fn polish(
@@ -178,7 +194,7 @@ pub(super) fn polish(
     slope_c_s: f64,
 ) -> f64 {
     let mut by_time = ByTime::new(bench, measure, rough_s);
-    secant(aim_c, rough_s, slope_c_s, |t_s| by_time.value(t_s))
+    secant(aim_c, rough_s, slope_c_s, |t_s| by_time.value(t_s)).0
 }
 
 /// How fast the peak rises with the time on the heat, K/s, where it is known to be `known_c`.
@@ -216,7 +232,7 @@ impl<'a> Leaving<'a> {
     }
 
     /// What it comes to when left at `off_s`, not before the last stretch.
-    fn value(&mut self, off_s: f64) -> f64 {
+    pub fn value(&mut self, off_s: f64) -> f64 {
         self.measure
             .of(&self.peaks(off_s, false), &self.bench.column)
     }
@@ -228,8 +244,8 @@ impl<'a> Leaving<'a> {
 
     /// The latest time from `right_s` to `wrong_s` at which no more than `most` of the thickness is above `c`.
     pub fn latest_below_s(&mut self, c: f64, most: f64, right_s: f64, wrong_s: f64) -> f64 {
-        /// As near in the share as a search is in kelvins: a two thousandth of the thickness.
-        const BY_SHARE: f64 = 40.0;
+        /// As near in the share as a search is in kelvins: a four hundredth of the thickness.
+        const BY_SHARE: f64 = 8.0;
         let mut above = |t_s: f64| BY_SHARE * self.share_above(t_s, c);
         let aim = BY_SHARE * most;
         let wrong = (wrong_s, above(wrong_s));
@@ -285,22 +301,34 @@ impl<'a> Leaving<'a> {
         }
     }
 
+    /// The same where about when and how fast is known; elsewhere it is looked for.
+    pub fn time_near(&mut self, aim_c: f64, guess_s: f64, slope_c_s: f64) -> Stop {
+        let from_s = self.from_s;
+        if slope_c_s > 1e-9 && guess_s > from_s {
+            let (t_s, near) = secant(aim_c, guess_s, slope_c_s, |t_s| self.value(t_s.max(from_s)));
+            if near && t_s > from_s {
+                return Stop::Reached(t_s);
+            }
+        }
+        self.time_for(aim_c, guess_s.max(1.0))
+    }
+
     /// Mends a time found on a rough bench, as [`polish`]; only within the last stretch.
     pub fn polish(&mut self, aim_c: f64, rough_s: f64, slope_c_s: f64) -> f64 {
         if rough_s <= self.from_s {
             return rough_s;
         }
         let from_s = self.from_s;
-        secant(aim_c, rough_s, slope_c_s, |t_s| self.value(t_s.max(from_s)))
+        secant(aim_c, rough_s, slope_c_s, |t_s| self.value(t_s.max(from_s))).0
     }
 }
 
-/// A few secant steps from a near guess with a known slope.
-fn secant(aim: f64, guess_s: f64, slope: f64, mut f: impl FnMut(f64) -> f64) -> f64 {
+/// A few secant steps from a near guess with a known slope; and whether they came near.
+fn secant(aim: f64, guess_s: f64, slope: f64, mut f: impl FnMut(f64) -> f64) -> (f64, bool) {
     /// Near enough for the last step to hit, K: a slope off by a fifth then misses by 0.1 K.
     const LAST_K: f64 = 0.15;
     if slope <= 1e-9 {
-        return guess_s;
+        return (guess_s, false);
     }
     let mut before: Option<(f64, f64)> = None;
     let (mut t, mut slope) = (guess_s, slope);
@@ -317,10 +345,10 @@ fn secant(aim: f64, guess_s: f64, slope: f64, mut f: impl FnMut(f64) -> f64) -> 
         let step = ((aim - value) / slope).clamp(-0.2 * t - 5.0, 0.2 * t + 5.0);
         t = (t + step).max(0.0);
         if (aim - value).abs() < LAST_K {
-            break;
+            return (t, true);
         }
     }
-    t
+    (t, false)
 }
 
 /// Finds where a rising function of time meets `aim`. `at_zero` is its value at 0.

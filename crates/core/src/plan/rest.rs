@@ -1,6 +1,6 @@
 //! How long a piece rests: until the heat that is in it has reached the middle, as far as anybody waits.
 
-use super::find::{Measure, first_guess_s, time_for};
+use super::find::{Measure, about_s, first_guess_s};
 use crate::heat::{Moment, Sink};
 use crate::run::{Bench, Fidelity, Fire, PeakSink, Programme, Stage, Truth};
 use crate::target::Aim;
@@ -38,6 +38,8 @@ pub(super) struct Rest {
     pub rest_s: f64,
     /// So much more until it is eaten, K.
     pub gains_k: f64,
+    /// About when it leaves the heat, s.
+    pub off_s: f64,
 }
 
 /// The rest of a piece that is taken off for the middle of its band.
@@ -54,7 +56,7 @@ pub(super) fn needed(programme: &Programme, usual: &Truth, aim: &Aim) -> Rest {
     };
     let bench = Bench::new(usual, &long, Fidelity::ROUGH);
     let guess_s = first_guess_s(1e3 * usual.thickness_m);
-    let off_s = time_for(&bench, Measure::Coldest, aim.middle_c, guess_s).time_s();
+    let off_s = about_s(&bench, Measure::Coldest, aim.middle_c, guess_s);
     let timeline = long.timeline(off_s);
     let mut rising = Rising {
         from_s: off_s,
@@ -77,5 +79,6 @@ pub(super) fn needed(programme: &Programme, usual: &Truth, aim: &Aim) -> Rest {
     Rest {
         rest_s,
         gains_k: by(off_s + rest_s + long.eats_s) - by(off_s + rest_s),
+        off_s,
     }
 }

@@ -2,7 +2,7 @@
 
 use super::answer::Plan;
 use super::asked::{Cooking, PlanAsked};
-use super::find::{Sought, first_guess_s};
+use super::find::Sought;
 use super::planner::{prepared, tell};
 use super::when::meet;
 use crate::fish::{Notice, Piece, PieceAsked};
@@ -277,7 +277,7 @@ fn bench(
 /// How long it takes in such a pan, s.
 fn on_heat_s(cooking: &Cooking<'_>, track: Option<Track>, longer: f64) -> f64 {
     let sought = Sought::of(&cooking.aim);
-    let guess_s = first_guess_s(cooking.piece.thickness.value());
+    let guess_s = cooking.guess_s;
     let (rough, _) = bench(cooking, Fidelity::ROUGH, track.clone(), guess_s);
     let (fine, _) = bench(cooking, Fidelity::FINE, track, guess_s);
     longer * meet(&rough, &fine, sought.measure, sought.aim, guess_s).planned_s

@@ -3,8 +3,8 @@
 
 use super::answer::{Probe, Window};
 use super::asked::{Cooking, PlanAsked, check_times};
-use super::colour::Colours;
-use super::find::{Leaving, Measure, Sought, Stop, first_guess_s, polish, slope_c_s, time_for};
+use super::colour::{Colours, MOST_LATE_S};
+use super::find::{Leaving, Measure, Sought, Stop, bracketed, polish, slope_c_s, time_for, value};
 use super::range;
 use crate::run::{Bench, Fidelity, Tally, Timeline, Truth};
 use crate::target::{Aim, Goal, safety};
@@ -28,23 +28,44 @@ pub(super) struct Found {
 pub(super) struct Met {
     pub planned_s: f64,
     rough_s: f64,
+    /// How fast the peak rises with the time, on the rough bench, K/s; 0 out of reach.
+    slope_c_s: f64,
     short: Option<f64>,
 }
 
 pub(super) fn meet(rough: &Bench, fine: &Bench, measure: Measure, aim: f64, guess_s: f64) -> Met {
-    let found = time_for(rough, measure, aim, guess_s);
+    let (found, slope_c_s) = rough_s(rough, measure, aim, guess_s);
     let (planned_s, short) = match found {
-        Stop::Reached(rough_s) => {
-            let slope = slope_c_s(rough, measure, rough_s, aim);
-            (polish(fine, measure, aim, rough_s, slope), None)
-        }
+        Stop::Reached(rough_s) => (polish(fine, measure, aim, rough_s, slope_c_s), None),
         Stop::OutOfReach { best_s, best_c } => (best_s, Some((aim - best_c).max(0.0))),
     };
     Met {
         planned_s,
         rough_s: found.time_s(),
+        slope_c_s,
         short,
     }
+}
+
+/// A guess that is so near is mended by its slope, K.
+const NEAR_K: f64 = 1.5;
+
+/// When a rough bench meets an aim, and how fast it rises then, K/s.
+fn rough_s(rough: &Bench, measure: Measure, aim: f64, guess_s: f64) -> (Stop, f64) {
+    let by_guess = value(rough, measure, &rough.programme.timeline(guess_s));
+    if (by_guess - aim).abs() < NEAR_K {
+        let slope = slope_c_s(rough, measure, guess_s, by_guess);
+        let by_slope_s = (aim - by_guess) / slope;
+        if slope > 0.0 && by_slope_s.abs() < 0.2 * guess_s {
+            return (Stop::Reached(guess_s + by_slope_s), slope);
+        }
+    }
+    let found = time_for(rough, measure, aim, guess_s);
+    let slope = match found {
+        Stop::Reached(found_s) => slope_c_s(rough, measure, found_s, aim),
+        Stop::OutOfReach { .. } => 0.0,
+    };
+    (found, slope)
 }
 
 pub(super) fn find(
@@ -73,7 +94,7 @@ pub(super) fn find(
             gold: None,
         });
     }
-    let guess_s = first_guess_s(cooking.piece.thickness.value());
+    let guess_s = cooking.guess_s;
     let rough = Bench::new(&as_asked, programme, Fidelity::ROUGH);
     let mut met = meet(&rough, bench, measure, sought.aim, guess_s);
     let mut probe = None;
@@ -87,19 +108,19 @@ pub(super) fn find(
     if cooking.method.browns && met.short.is_none() {
         met.planned_s = crusted_s(bench, &cooking.aim, met.planned_s);
     }
-    let (mut colour, middle_s) = (None, met.planned_s);
+    let mut gold = None;
     if cooking.aim.coated && met.short.is_none() {
-        let colours = Colours::new(bench, met.planned_s, |s| programme.timeline(s));
+        let colours = Colours::by_time(bench, met.planned_s);
         let low_s = || {
             let found = time_for(&rough, measure, sought.low, met.rough_s);
             found.time_s() + met.planned_s - met.rough_s
         };
-        colour = Some(colours.right_s().is_some());
         met.planned_s = match cooking.aim.goal {
             // What is promised is promised, whatever its colour.
             Goal::Figure(_) => colours.right_s().map_or(0.0, |s| s).max(met.planned_s),
             Goal::Middle | Goal::Rim(_) => gold_s(&colours, met.planned_s, low_s),
         };
+        gold = Some(colours.right_s().is_some());
     }
     let planned = programme.timeline(met.planned_s);
     // Worth asking from when an ordinary piece shows it; one that never does on the heat, when it comes off.
@@ -112,18 +133,28 @@ pub(super) fn find(
     let (window, right_s) = if met.short.is_some() {
         (Window::NONE, None)
     } else {
-        let on_rough = programme.timeline(met.rough_s);
-        let by_middle = programme.timeline(middle_s);
-        let (window, ends) = window(bench, &by_middle, &rough, &on_rough, &sought, &cooking.aim);
+        let mut leaving = Leaving::new(bench, measure, &planned);
         if cooking.aim.coated {
-            let colours = Colours::new(bench, planned.off_s, |s| planned.leaving(s));
-            let ends = while_gold(&colours, planned.off_s, ends);
-            let mut window = Window::between(ends.0, planned.off_s, ends.1);
+            let off_s = planned.off_s;
+            let colours = Colours::leaving(bench, &planned);
+            let (soon_s, late_s) = while_gold(&colours, off_s, &sought, |s| leaving.value(s));
+            let late_s = before_it_dries(&mut leaving, &cooking.aim, off_s, late_s);
+            let mut window = Window::between(soon_s, off_s, late_s);
+            let ends = (soon_s, late_s);
             if matches!(cooking.aim.goal, Goal::Figure(_)) {
                 window.early_s = 0.0;
             }
             (window, Some(ends))
         } else {
+            let on_rough = programme.timeline(met.rough_s);
+            let ends = ends(
+                &mut leaving,
+                planned.off_s,
+                (&rough, &on_rough),
+                &sought,
+                met.slope_c_s,
+            );
+            let window = honest(&mut leaving, &cooking.aim, planned.off_s, ends);
             (window, Some(ends))
         }
     };
@@ -133,17 +164,13 @@ pub(super) fn find(
         right_s,
         short: met.short,
         probe,
-        gold: colour,
+        gold,
     })
 }
 
 /// When a coated piece comes out: gold and its middle right, or, where the middle takes longer than gold lasts, as soon
 /// as both are past the worst of it.
-fn gold_s<F: Fn(f64) -> Timeline>(
-    colours: &Colours<'_, F>,
-    middle_s: f64,
-    low_s: impl Fn() -> f64,
-) -> f64 {
+fn gold_s(colours: &Colours<'_>, middle_s: f64, low_s: impl Fn() -> f64) -> f64 {
     let Some(right_s) = colours.right_s() else {
         return middle_s;
     };
@@ -154,14 +181,30 @@ fn gold_s<F: Fn(f64) -> Timeline>(
 }
 
 /// From when to when a coated piece is right: by its middle, and from gold until the coat is dark.
-fn while_gold<F: Fn(f64) -> Timeline>(
-    colours: &Colours<'_, F>,
+fn while_gold(
+    colours: &Colours<'_>,
     planned_s: f64,
-    ends: (f64, f64),
+    sought: &Sought,
+    mut value: impl FnMut(f64) -> f64,
 ) -> (f64, f64) {
-    let soon_s = colours.gold_s().map_or(ends.0, |s| s.max(ends.0));
-    let late_s = colours.dark_s().map_or(ends.1, |s| s.min(ends.1));
-    (soon_s.min(planned_s), late_s.max(planned_s))
+    let soon_s = colours.gold_s().unwrap_or(0.0).min(planned_s);
+    let late_s = colours.dark_s().unwrap_or(planned_s + MOST_LATE_S);
+    let late_s = late_s.max(planned_s);
+    // The middle is asked only where the colour would have it.
+    let (soon, late) = (value(soon_s), value(late_s));
+    let mut between =
+        |aim: f64, from: (f64, f64), to: (f64, f64)| bracketed(aim, from, to, &mut value).time_s();
+    let by_middle_s = if soon < sought.low {
+        between(sought.low, (soon_s, soon), (late_s, late))
+    } else {
+        soon_s
+    };
+    let until_s = if late > sought.high {
+        between(sought.high, (soon_s, soon), (late_s, late))
+    } else {
+        late_s
+    };
+    (by_middle_s.min(planned_s), until_s.max(planned_s))
 }
 
 /// Nobody fries so many times as long for a crust; and it is found to this, s.
@@ -250,18 +293,17 @@ fn for_the_slow(cooking: &Cooking<'_>, figure_c: f64, guess_s: f64) -> (Met, f64
 
 /// How early and late: both ends on the rough bench, then mended on the fine one. Each bench
 /// turns where its own plan does, so what they differ by in the middle they differ by at the ends.
-fn window(
-    bench: &Bench,
-    planned: &Timeline,
-    rough: &Bench,
-    on_rough: &Timeline,
+fn ends(
+    last: &mut Leaving<'_>,
+    planned_s: f64,
+    (rough, on_rough): (&Bench, &Timeline),
     sought: &Sought,
-    aim: &Aim,
-) -> (Window, (f64, f64)) {
-    let (planned_s, rough_s) = (planned.off_s, on_rough.off_s);
-    let mut last = Leaving::new(bench, sought.measure, planned);
+    rises_c_s: f64,
+) -> (f64, f64) {
+    let rough_s = on_rough.off_s;
     let mut rough = Leaving::new(rough, sought.measure, on_rough);
-    let mut end = |at: f64| match rough.time_for(at, rough_s) {
+    let about_s = |at: f64| rough_s + (at - sought.aim) / rises_c_s.max(1e-9);
+    let mut end = |at: f64| match rough.time_near(at, about_s(at), rises_c_s) {
         Stop::Reached(t_s) => {
             let slope = (at - sought.aim) / (t_s - rough_s);
             let guess_s = (t_s + planned_s - rough_s).max(0.0);
@@ -274,8 +316,7 @@ fn window(
         // The end of the band is never passed: as far as the search went is the honest bound.
         Stop::OutOfReach { best_s, .. } => best_s,
     };
-    let ends = (end(sought.low), end(sought.high));
-    (honest(&mut last, aim, planned_s, ends), ends)
+    (end(sought.low), end(sought.high))
 }
 
 /// So much more of the thickness overcooked, and it is too late.
@@ -288,13 +329,21 @@ fn honest(leaving: &mut Leaving<'_>, aim: &Aim, planned_s: f64, ends: (f64, f64)
     if matches!(aim.goal, Goal::Figure(_)) {
         window.early_s = 0.0;
     }
-    let Some(over_c) = aim.overcooked_from_c() else {
-        return window;
-    };
-    let most = leaving.share_above(planned_s, over_c) + MORE_OVERCOOKED;
     if window.late_s > 0.0 {
         let latest_s = planned_s + window.late_s;
-        window.late_s = leaving.latest_below_s(over_c, most, planned_s, latest_s) - planned_s;
+        window.late_s = before_it_dries(leaving, aim, planned_s, latest_s) - planned_s;
     }
     window
+}
+
+/// The latest time up to `latest_s` at which not too much more is overcooked than as planned, s.
+fn before_it_dries(leaving: &mut Leaving<'_>, aim: &Aim, planned_s: f64, latest_s: f64) -> f64 {
+    let Some(over_c) = aim.overcooked_from_c() else {
+        return latest_s;
+    };
+    if latest_s <= planned_s {
+        return latest_s;
+    }
+    let most = leaving.share_above(planned_s, over_c) + MORE_OVERCOOKED;
+    leaving.latest_below_s(over_c, most, planned_s, latest_s)
 }

