@@ -46,7 +46,7 @@ impl Fold<'_> {
                 Saw::Word(Sign::Browning, word) => Some((observed, word)),
                 _ => None,
             })
-            .last()?;
+            .next_back()?;
         let is_gold = word >= Browning::Gold as usize;
         let by_colour_s = if is_gold {
             // The band is a floor: gold and raw stays in.

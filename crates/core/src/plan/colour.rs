@@ -91,9 +91,7 @@ impl<'a> Colours<'a> {
             } => {
                 let by = |off_s: f64| {
                     let all = colours(bench, &bench.programme.timeline(off_s));
-                    let last = all
-                        .last()
-                        .map_or_else(Browned::default, |(_, last)| last.clone());
+                    let last = all.last().map(|(_, last)| *last).unwrap_or_default();
                     let value = BY_COLOUR * of(&last);
                     let mut seen = seen.borrow_mut();
                     let at = seen.partition_point(|(s, _)| *s < off_s);
