@@ -64,7 +64,7 @@ export function Files({ anew }: { anew: () => Promise<void> }) {
           e.target.value = ""; // the same file may be picked again
         }}
       />
-      <Link to="/sheet" className="pick" data-testid="to-sheet">
+      <Link to="/sheet" className="pick inline-flex items-center" data-testid="to-sheet">
         Food-safety sheet
       </Link>
       <p role="status" data-testid="came-in">

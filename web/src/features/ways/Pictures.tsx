@@ -95,11 +95,13 @@ export function Cut({
   );
   if (!thick) return null;
   const moment = Math.min(atS ?? plan.off_heat_s, thick.endS);
+  // Until it is scrubbed it is cut at the off, told as the off is.
+  const at = atS == null ? byHand(plan.off_heat_s, plan.goal === "figure") : clock(moment);
   const around = WHOLE.includes(piece.cut);
   return (
     <section aria-label="Cut open at one moment">
       <p className="text-small quiet">
-        Cut across at <b className="running text-base-content">{clock(moment)}</b>
+        Cut across at <b className="running text-base-content">{at}</b>
         {moment > plan.off_heat_s + plan.rest_s + 0.5
           ? ", on the plate"
           : moment > plan.off_heat_s + 0.5 && ", resting"}
