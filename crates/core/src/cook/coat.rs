@@ -76,7 +76,7 @@ impl Coat<'_> {
             return None;
         }
         let message = if self.is_gold {
-            "Its coat is gold and the fish inside is done: that decides."
+            "Its coat decides: off as soon as the fish inside is done."
         } else {
             "Its coat is still pale: it stays in until it is gold."
         };
