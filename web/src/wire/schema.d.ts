@@ -3074,6 +3074,46 @@ export interface components {
             /** @description Where it lives. */
             waters?: components["schemas"]["Waters"];
         };
+        /** @description Batch after batch. */
+        Party: {
+            /**
+             * Format: int32
+             * @description So many do.
+             */
+            a_batch: number;
+            /**
+             * Format: int32
+             * @description In so many batches.
+             */
+            batches: number;
+            /**
+             * Format: double
+             * @description From taking one batch off to the next going in, s: hands, and the fire coming back.
+             */
+            between_s: number;
+            /**
+             * Format: double
+             * @description Their middle then, on the plate, C; none for one batch.
+             */
+            first_then_c?: number | null;
+            /**
+             * Format: double
+             * @description So long the first wait for the last, s; 0 for one batch.
+             */
+            first_waits_s: number;
+            /**
+             * Format: int32
+             * @description So many go in at once at most.
+             */
+            most: number;
+            /** @description What they lie on or in, in words. */
+            on: string;
+            /**
+             * Format: double
+             * @description From the first going in until the last is served, s.
+             */
+            party_s: number;
+        };
         /**
          * @description Where a cook stands.
          * @enum {string}
@@ -3157,11 +3197,21 @@ export interface components {
         Place: "ring" | "shelf" | "whole";
         /** @description Times out. */
         PlanAnswer: {
+            /**
+             * Format: int32
+             * @description How many pieces go in at once.
+             */
+            a_batch: number;
             /** @description The same as acts: with hands, what of the kitchen each takes and how long it may wait. */
             acts: components["schemas"]["Act"][];
             /** @description What is in it that some must avoid. */
             allergens: components["schemas"]["Allergen"][];
             batch?: components["schemas"]["Batch"] | null;
+            /**
+             * Format: int32
+             * @description In how many batches all of it is cooked.
+             */
+            batches: number;
             /** @description Colour of both sides in the end: skin or lower, flesh or upper. */
             browning: components["schemas"]["Browning"][];
             /**
@@ -3286,6 +3336,12 @@ export interface components {
              * @description Coldest the pan became, C.
              */
             pan_low_c?: number | null;
+            party?: components["schemas"]["Party"] | null;
+            /**
+             * Format: double
+             * @description From the first in to the last served, s.
+             */
+            party_s: number;
             probe?: components["schemas"]["Probe"] | null;
             /**
              * Format: double
@@ -4568,11 +4624,16 @@ export interface components {
         ThingOffered: {
             /**
              * Format: double
-             * @description Across its bottom, mm, where it is told by that.
+             * @description Across its bottom, mm, where it is round.
              */
             across_mm?: number | null;
             /** @description Name on the wire. */
             key: string;
+            /**
+             * Format: double
+             * @description How long its bottom is, its tray or its grate, mm, where it is not round.
+             */
+            length_mm?: number | null;
             /**
              * Format: double
              * @description What goes into it, l, where it is told by that.
@@ -4590,6 +4651,11 @@ export interface components {
              * @description Its power, W, where it is told by that.
              */
             power_w?: number | null;
+            /**
+             * Format: double
+             * @description And how wide, mm.
+             */
+            width_mm?: number | null;
         };
         /** @description Times as a cook gives them: seconds a side, and the rest. */
         TimesAsked: {

@@ -42,6 +42,12 @@ pub struct Quality {
     pub window_s: f64,
     /// From a cold kitchen to the plate, s.
     pub to_plate_s: f64,
+    /// In how many batches.
+    pub batches: u32,
+    /// Of hands, all batches, s.
+    pub hands_s: f64,
+    /// It is done in batches anyway.
+    pub in_turns_anyway: bool,
     /// Weight lost, share.
     pub lost_share: f64,
     /// How much can be left alone, how little it smells, how little fat it needs, 0 to 1.
@@ -80,6 +86,12 @@ const WEIGHT: f64 = 0.1;
 const CRUST_ELSEWHERE: f64 = 0.4;
 /// What cooks do with such a piece outweighs the run: it knows taste, which the run does not.
 const FIT: f64 = 0.7;
+/// What it costs to cook twice as many batches, while the first wait: more than a step of what cooks do. common practice,
+/// no source: a party goes on trays, and fryers are worked in batches.
+const IN_TURNS: f64 = 0.35;
+/// And the work of hands, piece by piece, and half of it at so many seconds. Judgement.
+const WORK: f64 = 0.1;
+const HALF_WORK_S: f64 = 300.0;
 /// A wish weighs as much as all the rest; a way that cannot meet it leaves the front.
 const WISHED: f64 = 0.5;
 const UNMET: f64 = 0.6;
@@ -189,7 +201,16 @@ pub fn base(fit: u8, quality: &Quality, skin_crisps: bool) -> f64 {
         + SOON * quality.soon()
         + WINDOW * quality.window()
         + WEIGHT * (1.0 - quality.lost_share / ALL_LOST).clamp(0.0, 1.0);
+    let in_turns = if quality.in_turns_anyway {
+        0.5 * IN_TURNS
+    } else {
+        IN_TURNS
+    };
+    let doublings = f64::from(quality.batches.max(1)).log2();
+    let work = WORK * quality.hands_s / (quality.hands_s + HALF_WORK_S);
     FIT * f64::from(fit) / 3.0 + (1.0 - FIT) * told / (TENDER + crust + SOON + WINDOW + WEIGHT)
+        - in_turns * doublings
+        - work
 }
 
 /// The same for guests at risk: among ways that cooks take for such a piece (one at least) the gentlest stands first.
@@ -225,6 +246,9 @@ mod tests {
         crisp_meant: true,
         window_s: 20.0,
         to_plate_s: 900.0,
+        batches: 1,
+        hands_s: 60.0,
+        in_turns_anyway: false,
         lost_share: 0.15,
         hands_off: 0.5,
         little_smell: 0.2,

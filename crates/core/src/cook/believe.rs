@@ -71,7 +71,7 @@ impl Fold<'_> {
     fn figure_s(&self, belief: &Belief, ln_s: &Response, figure_c: f64) -> Option<f64> {
         let slow = self
             .tried
-            .truth(self.cooking.piece, &belief.design(ln_s, SLOW));
+            .truth(&self.cooking.piece, &belief.design(ln_s, SLOW));
         let bench = self.bench(&slow, Fidelity::FINE);
         let now_s = self.now_s.max(0.0);
         let timeline = |s: f64| self.course.timeline(s, now_s);
@@ -93,7 +93,7 @@ impl Fold<'_> {
 
     /// Weighs what was seen, and runs the members.
     pub fn believe(&self) -> Believed {
-        let piece = self.cooking.piece;
+        let piece = &*self.cooking.piece;
         let now_s = self.now_s.max(0.0);
         let so_far = self.course.timeline(self.told.off_heat_s, now_s);
         let (belief, weighed) = self.weigh(&so_far);
@@ -226,7 +226,7 @@ impl Fold<'_> {
             clock_s,
             released,
             gets_there,
-            place: probe_where(self.cooking.piece),
+            place: probe_where(&self.cooking.piece),
         })
     }
 

@@ -32,7 +32,7 @@ impl<'a> Fold<'a> {
         track: Option<Track>,
     ) -> Result<Self, InputError> {
         let course = Course::of(&planned(cooking, &told), &asked.events, asked.now_s);
-        let tried = Ensemble::new(Factor::of(cooking.piece, &cooking.programme));
+        let tried = Ensemble::new(Factor::of(&cooking.piece, &cooking.programme));
         let mut sought = Sought::of(&cooking.aim);
         if course.reheated_s(cooking.kitchen.rules).is_some() {
             let c = safety::reheated_c(cooking.kitchen.rules);
@@ -58,7 +58,7 @@ impl<'a> Fold<'a> {
             && cooking.method.browns
             && fold.course.backs.is_empty()
         {
-            let bench = fold.bench(&Truth::asked(cooking.piece), Fidelity::FINE);
+            let bench = fold.bench(&Truth::asked(&cooking.piece), Fidelity::FINE);
             let timeline = |s: f64| cooking.programme.timeline(s);
             let plain = fold.seek(&bench, 0.0, fold.sought.aim, &timeline).time_s();
             fold.longer = cooking.longer(fold.told.off_heat_s, plain);
@@ -214,7 +214,7 @@ impl<'a> Fold<'a> {
 
 pub(super) fn planned<'a>(cooking: &'a Cooking<'_>, told: &'a Plan) -> Planned<'a> {
     Planned {
-        piece: cooking.piece,
+        piece: &cooking.piece,
         method: cooking.method,
         chosen: &cooking.chosen,
         kitchen: cooking.kitchen,

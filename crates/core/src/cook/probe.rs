@@ -189,7 +189,7 @@ impl<'a> Hidden<'a> {
         prepared(&plan, |cooking| {
             let told = tell(cooking, &plan)?;
             let planned = Planned {
-                piece: cooking.piece,
+                piece: &cooking.piece,
                 method: cooking.method,
                 chosen: &cooking.chosen,
                 kitchen: cooking.kitchen,

@@ -114,7 +114,7 @@ pub(super) fn reasons(
     }
     let on_heat = fold.course.off_s.is_none();
     let done_s = |belief: &Belief| {
-        let truth = tried.truth(fold.cooking.piece, &belief.means());
+        let truth = tried.truth(&fold.cooking.piece, &belief.means());
         if on_heat { fold.done_s(&truth).0 } else { 0.0 }
     };
     // Readings in a row are said once.
@@ -206,7 +206,7 @@ fn done_to_the_fire(fold: &Fold<'_>, believed: &Believed) -> Option<(f64, Becaus
     let without = Course::of(&fold.planned(), &others, fold.now_s);
     let none = Belief::new(fold.tried.factors().len());
     let belief = believed.weighed.last().map_or(&none, |w| &w.belief);
-    let truth = fold.tried.truth(fold.cooking.piece, &belief.means());
+    let truth = fold.tried.truth(&fold.cooking.piece, &belief.means());
     let (with_s, out) = fold.done_s(&truth);
     let (without_s, out_without) = fold.done_on_s(&without, &truth);
     let what = match (&event.happened, event.new_heat().and_then(Result::ok)) {

@@ -200,7 +200,7 @@ impl Fold<'_> {
         let mut belief = Belief::new(self.tried.factors().len());
         let promised = self.promise().is_some();
         let observed = counted(&self.course.observed);
-        let piece = self.cooking.piece;
+        let piece = &*self.cooking.piece;
         if observed.is_empty() {
             let weighed = self.not_weighed(&observed, &belief);
             return (belief, weighed);
@@ -348,7 +348,7 @@ impl Fold<'_> {
             let figures = self.figures(&bench, timeline, &probed);
             figures.into_iter().map(|figure| figure[0]).collect()
         };
-        let (piece, asked) = (self.cooking.piece, Truth::asked(self.cooking.piece));
+        let (piece, asked) = (&*self.cooking.piece, Truth::asked(&self.cooking.piece));
         let expected = above(&asked, Fidelity::FINE);
         let believed = above(likely, Fidelity::FINE);
         let rough_asked = above(&asked, Fidelity::ROUGH);

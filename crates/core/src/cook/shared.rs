@@ -63,7 +63,7 @@ fn of_the_pan(
 ) -> (Bench, Timeline, f64) {
     let course = Course::of(&planned(cooking, told), events, now_s);
     let bench = Bench::new(
-        &Truth::asked(cooking.piece),
+        &Truth::asked(&cooking.piece),
         &course.programme_to_come(),
         Fidelity::ROUGH,
     );

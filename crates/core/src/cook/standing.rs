@@ -173,16 +173,16 @@ impl Fold<'_> {
             core_peak_c: ran.witnessed.outcome.core_peak_c,
             gets_there: !short && self.sought.reached(&ran.witnessed.outcome),
         };
-        let (method, piece) = (cooking.method, cooking.piece);
-        let mut steps = method.words(piece, &cooking.chosen, cooking.kitchen, &story)?;
+        let (method, piece) = (cooking.method, &*cooking.piece);
+        let mut steps = method.words(&piece, &cooking.chosen, cooking.kitchen, &story)?;
         carry_over(&self.told.steps, &mut steps);
-        say_what_it_is(piece, &story, &mut steps);
+        say_what_it_is(&piece, &story, &mut steps);
         if let Some(promised) = promised {
             let probe = Probe {
                 from_s: promised.from_s,
                 shows_c: promised.promise.shows_c,
             };
-            say_probe(piece, &ran.timeline, probe, &mut steps);
+            say_probe(&piece, &ran.timeline, probe, &mut steps);
         }
         Ok(steps)
     }

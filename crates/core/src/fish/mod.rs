@@ -10,6 +10,7 @@ mod hazard;
 mod judge;
 mod keeping;
 mod known;
+mod lies;
 mod limits;
 mod lot;
 mod parasites;

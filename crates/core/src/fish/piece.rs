@@ -7,7 +7,7 @@ use super::hazard::notices;
 use super::keeping::{Keeping, Since, Span};
 use super::known::{Cavity, Guests, Heated, Known, figure_c};
 use super::rules::Notice;
-use super::species::{Origin, SkinEats, Species};
+use super::species::{Origin, SkinEats, Species, Texture};
 use super::usual::usual_level;
 use crate::heat::Shape;
 use crate::matter::{Composition, FREEZE_C, Material};
@@ -118,7 +118,7 @@ pub struct PieceAsked {
     pub skin: Option<String>,
     /// Temperature at the start, C; 8 when not said, -18 when it is frozen.
     pub start_c: Option<f64>,
-    /// Width of a portion, mm; 60 when not said.
+    /// Width of a portion, mm; 60 when not said, or as wide as a side of that weight.
     pub width_mm: Option<f64>,
     /// A fish of the kitchen's own, in place of a key.
     pub own: Option<Species>,
@@ -223,8 +223,11 @@ const START_RANGE_C: (f64, f64) = (-35.0, 35.0);
 const USUAL_SLENDER: f64 = 1.7;
 const HIGHEST: f64 = 12.0;
 
-/// Width of a portion cut from a side, mm. common practice, no source.
+/// Width of a portion cut from a side, mm; and a side is so many times as long as wide. common practice, no source.
 const PORTION_WIDTH_MM: f64 = 60.0;
+const SIDE_LONG: f64 = 3.8;
+/// Flesh, g/cm3, where only the width that is proposed hangs on it.
+const FLESH_G_CM3: f64 = 1.05;
 /// Widths that a portion can have, mm.
 const WIDTHS_MM: (f64, f64) = (5.0, 400.0);
 
@@ -347,10 +350,13 @@ impl Piece {
             PORTION_G
         };
         let round = species.as_ref().is_some_and(|s| s.is_round_tail(cut));
+        let mass = Mass::new("mass_g", asked.mass_g.unwrap_or(usual_g))?;
         let usual_mm = if round {
             thickness.value()
         } else {
-            PORTION_WIDTH_MM
+            let mean_mm = f64::midpoint(thickness.value(), thin_end.unwrap_or(thickness).value());
+            let covers_mm2 = 1e3 * mass.value() / (FLESH_G_CM3 * mean_mm);
+            (covers_mm2 / SIDE_LONG).sqrt().max(PORTION_WIDTH_MM)
         };
         Ok(Self {
             species,
@@ -359,7 +365,7 @@ impl Piece {
             thickness,
             thin_end,
             beside_m2: 0.0,
-            mass: Mass::new("mass_g", asked.mass_g.unwrap_or(usual_g))?,
+            mass,
             pieces,
             skin,
             start: Celsius::new("start_c", start_c)?,
@@ -510,15 +516,22 @@ impl Piece {
                 height_m: 1e-3 * self.width_mm,
                 hollow: false,
             },
+            // A loin of flaky fish falls off towards the belly as its fillet does; one of firm fish is cut to a block.
             Cut::Fillet | Cut::Loin | Cut::Tail => {
                 let width_m = 1e-3 * self.width_mm;
                 Shape::Brick {
                     width_m,
                     length_m: covers_m2 / width_m,
-                    tapers: self.cut != Cut::Loin,
+                    tapers: self.cut != Cut::Loin || !self.is_firm(),
                 }
             }
         }
+    }
+
+    fn is_firm(&self) -> bool {
+        self.species
+            .as_ref()
+            .is_some_and(|s| s.texture == Texture::Firm)
     }
 
     fn is_round_tail(&self) -> bool {

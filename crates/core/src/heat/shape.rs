@@ -56,8 +56,24 @@ impl Shape {
     /// One number for an ellipse, from its section under the faces of every way (25 and 40 mm thick, 1.6 to 2.5
     /// times as high): with it the column leaves the heat within 5 % of the time of the section, but for a whole fish
     /// in a parcel (to 7.5 % soon) and a small one in a fierce oven (to 8.5 % late), on a grate or a bed (to 7).
-    pub fn dimensionality_rested(&self, thickness_m: f64, bi: f64, sides: f64) -> f64 {
-        self.dimensionality_of(thickness_m, bi, sides, RESTED)
+    ///
+    /// `one_sided` is how much more of the heat comes through one face than through the other, 0 alike to 1 all of it.
+    pub fn dimensionality_rested(
+        &self,
+        thickness_m: f64,
+        bi: f64,
+        sides: f64,
+        one_sided: f64,
+    ) -> f64 {
+        let falls = match *self {
+            Self::Brick {
+                width_m,
+                tapers: true,
+                ..
+            } => falls_off(width_m / thickness_m, one_sided),
+            _ => 0.0,
+        };
+        falls + self.dimensionality_of(thickness_m, bi, sides, RESTED)
     }
 
     fn dimensionality_of(&self, thickness_m: f64, bi: f64, sides: f64, all_counted: f64) -> f64 {
@@ -146,6 +162,17 @@ const RESTED: f64 = 1.07;
 /// What the section of a fillet, thinner to both edges, adds to E, from its section under the faces of every way;
 /// an independent two-dimensional model has 3 to 12 % of the time, by how it tapers.
 const TAPERS: f64 = 0.08;
+
+/// What it adds beyond that where it is so many times as wide as thick and its heat comes from one side: there is less of
+/// it over the pan the nearer its edges are. From its section, skin first and in a pan in the oven.
+fn falls_off(slender: f64, one_sided: f64) -> f64 {
+    let narrow = (WIDE / slender).powi(3).clamp(1.0, MOST_TAPER) - 1.0;
+    TAPERS * narrow * FROM_BELOW * one_sided.clamp(0.0, 1.0).powi(2)
+}
+const FROM_BELOW: f64 = 2.5;
+/// So many times as wide as thick a fillet is wide; and no narrower one counts for more.
+const WIDE: f64 = 2.4;
+const MOST_TAPER: f64 = 2.5;
 
 /// How much an empty belly adds to E of a body so many times as high as thick, and more the higher it is, where it
 /// is two thin walls: less flesh behind the same skin. From the section with its hole.

@@ -6,6 +6,7 @@
 
 mod allergen;
 mod fats;
+mod floor;
 mod kitchen;
 mod rows;
 mod things;
@@ -13,6 +14,7 @@ mod usual;
 
 pub use allergen::Allergen;
 pub use fats::{FatMargin, fat_margins_at};
+pub use floor::{Floor, Lies, Spacing};
 pub use kitchen::{Kitchen, KitchenAsked};
 pub use rows::{
     Basket, Broiler, Fat, Figure, Fryer, Grate, Hob, Oven, Pan, Pot, Press, Ridged, Row, Size,
@@ -150,6 +152,24 @@ macro_rules! kit {
                     return self.find::<$row>(key).map_or(1, |row| row.places());
                 })*
                 1
+            }
+
+            /// Keys and names of what stands on a shelf, and what fish lies on there.
+            pub fn floors(&self, shelf: Shelf) -> impl Iterator<Item = (&str, &str, Option<Floor>)> {
+                let all: Vec<_> = match shelf {
+                    $(Shelf::$shelf => {
+                        let rows = $row::of(self).iter();
+                        rows.map(|row| (row.key(), row.name(), row.floor())).collect()
+                    })*
+                };
+                all.into_iter()
+            }
+
+            /// What fish lies on in a thing of a shelf.
+            pub fn floor(&self, shelf: Shelf, key: &str) -> Option<Floor> {
+                match shelf {
+                    $(Shelf::$shelf => self.find::<$row>(key).ok().and_then(|row| row.floor()),)*
+                }
             }
 
             /// Keys and names of what stands on a shelf.

@@ -2,6 +2,7 @@
 //! those that ship; a kitchen's own come with the request.
 
 use super::Allergen;
+use super::floor::Floor;
 use crate::quantity::checked;
 use crate::{InputError, Within, Wrong};
 use serde::{Deserialize, Serialize};
@@ -82,13 +83,17 @@ pub trait Row: Clone + std::fmt::Debug + Send + Sync + 'static {
     fn places(&self) -> usize {
         1
     }
+    /// What fish lies on in it, where any does.
+    fn floor(&self) -> Option<Floor> {
+        None
+    }
 }
 
 /// What a thing is told by, each where it is.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub struct Told {
-    /// Across its bottom, mm.
-    pub across_mm: Option<f64>,
+    /// What fish lies on in it.
+    pub floor: Option<Floor>,
     /// Its power, W.
     pub power_w: Option<f64>,
     /// What goes into it, l.
@@ -162,37 +167,67 @@ const POWER_W: (f64, f64) = (300.0, 20e3);
 const LITRES: (f64, f64) = (0.5, 60.0);
 const PLACES: (f64, f64) = (1.0, 12.0);
 
+/// Round or oblong, as a size says; none where it says neither.
+fn floor_of(size: &Size) -> Result<Option<Floor>, InputError> {
+    let (length, width) = match (size.length_mm, size.width_mm) {
+        (None, None) => {
+            let across = size
+                .across_mm
+                .map(|mm| checked("across_mm", mm, ACROSS_MM, "mm"));
+            let round = |across_mm| Floor::Round { across_mm };
+            return across.transpose().map(|mm| mm.map(round));
+        }
+        (Some(length), Some(width)) => (length, width),
+        (length, _) => {
+            let missing = if length.is_none() {
+                "length_mm"
+            } else {
+                "width_mm"
+            };
+            return Err(InputError::missing(missing));
+        }
+    };
+    if size.across_mm.is_some() {
+        return Err(InputError::new("across_mm", ROUND_OR_NOT));
+    }
+    Ok(Some(Floor::Oblong {
+        length_mm: checked("length_mm", length, ACROSS_MM, "mm")?,
+        width_mm: checked("width_mm", width, ACROSS_MM, "mm")?,
+    }))
+}
+
+/// Sizes that a floor has.
+const SIDES: [&str; 3] = ["across_mm", "length_mm", "width_mm"];
+
+fn size_and_sides(own: &[&'static str]) -> Vec<&'static str> {
+    [&SIDES[..], own].concat()
+}
+
 /// Of a pan: how wide.
 fn wider(pan: &Pan, size: &Size) -> Result<Pan, InputError> {
     let mut own = pan.clone();
-    size.only(&["across_mm", "length_mm", "width_mm"])?;
-    if let (Some(length), Some(width)) = (size.length_mm, size.width_mm) {
-        let length = checked("length_mm", length, ACROSS_MM, "mm")?;
-        let width = checked("width_mm", width, ACROSS_MM, "mm")?;
-        own.bottom_m2 = Figure::Bare(1e-6 * length * width);
-        own.name = format!(
-            "{}, {:.0} x {:.0} cm",
-            pan.name,
-            length / 10.0,
-            width / 10.0
-        );
-    } else if size.length_mm.or(size.width_mm).is_some() {
-        let missing = if size.length_mm.is_none() {
-            "length_mm"
-        } else {
-            "width_mm"
+    size.only(&SIDES)?;
+    if let Some(floor) = floor_of(size)? {
+        own.bottom_m2 = Figure::Bare(1e-6 * floor.area_mm2());
+        own.floor = Some(floor);
+        own.name = match floor {
+            Floor::Round { across_mm } => format!("{}, {:.0} cm", pan.name, across_mm / 10.0),
+            Floor::Oblong {
+                length_mm,
+                width_mm,
+            } => format!(
+                "{}, {:.0} x {:.0} cm",
+                pan.name,
+                length_mm / 10.0,
+                width_mm / 10.0
+            ),
         };
-        return Err(InputError::missing(missing));
-    }
-    if let Some(mm) = size.across_mm {
-        if size.length_mm.is_some() {
-            return Err(InputError::new("across_mm", ROUND_OR_NOT));
-        }
-        let mm = checked("across_mm", mm, ACROSS_MM, "mm")?;
-        own.bottom_m2 = Figure::Bare(std::f64::consts::FRAC_PI_4 * (1e-3 * mm).powi(2));
-        own.name = format!("{}, {:.0} cm", pan.name, mm / 10.0);
     }
     Ok(own)
+}
+
+fn pan_floor(pan: &Pan) -> Floor {
+    Floor::of_area_m2(pan.bottom_m2.at())
 }
 
 fn power(size: &Size) -> Result<Option<f64>, InputError> {
@@ -223,7 +258,8 @@ fn stronger_hob(hob: &Hob, size: &Size) -> Result<Hob, InputError> {
 
 fn higher_oven(oven: &Oven, size: &Size) -> Result<Oven, InputError> {
     let mut own = oven.clone();
-    size.only(&["places"])?;
+    size.only(&size_and_sides(&["places"]))?;
+    own.floor = floor_of(size)?.or(own.floor);
     own.shelves = places(size)?.unwrap_or(own.shelves);
     Ok(own)
 }
@@ -231,7 +267,8 @@ fn higher_oven(oven: &Oven, size: &Size) -> Result<Oven, InputError> {
 /// Of a fryer: how strong, and how much oil goes in. What it loses goes with its surface.
 fn other_fryer(fryer: &Fryer, size: &Size) -> Result<Fryer, InputError> {
     let mut own = fryer.clone();
-    size.only(&["power_w", "litres"])?;
+    size.only(&size_and_sides(&["power_w", "litres"]))?;
+    own.floor = floor_of(size)?.or(own.floor);
     if let Some(w) = power(size)? {
         own.power_w = Figure::Bare(w);
     }
@@ -255,9 +292,16 @@ fn surface(loss_w_k: Figure, by: f64) -> Figure {
 /// Of a pot: how much goes in.
 fn larger_pot(pot: &Pot, size: &Size) -> Result<Pot, InputError> {
     let mut own = pot.clone();
-    size.only(&["litres"])?;
+    size.only(&size_and_sides(&["litres"]))?;
+    own.floor = floor_of(size)?.or(own.floor);
     if let Some(litres) = litres(size)? {
-        own.loss_w_k = surface(pot.loss_w_k, litres / pot.liquid_l.at());
+        let by = litres / pot.liquid_l.at();
+        own.loss_w_k = surface(pot.loss_w_k, by);
+        // Of the same shape, unless its sides are said.
+        own.deep_mm = Figure::Bare((pot.deep_mm.at() * by.cbrt()).clamp(DEEP_MM.0, DEEP_MM.1));
+        if size.across_mm.or(size.length_mm).is_none() {
+            own.floor = pot.floor().map(|floor| floor.times(by.cbrt()));
+        }
         own.liquid_l = Figure::Bare(litres);
         own.name = format!("{}, {litres:.0} l", pot.name);
     }
@@ -265,9 +309,8 @@ fn larger_pot(pot: &Pot, size: &Size) -> Result<Pot, InputError> {
 }
 
 fn told_pan(pan: &Pan) -> Told {
-    let m = (pan.bottom_m2.at() / std::f64::consts::FRAC_PI_4).sqrt();
     Told {
-        across_mm: Some((1e3 * m).round()),
+        floor: pan.floor(),
         ..Told::default()
     }
 }
@@ -282,6 +325,7 @@ fn told_hob(hob: &Hob) -> Told {
 
 fn told_oven(oven: &Oven) -> Told {
     Told {
+        floor: oven.floor(),
         places: Some(oven.shelves.at() as u32),
         ..Told::default()
     }
@@ -289,6 +333,7 @@ fn told_oven(oven: &Oven) -> Told {
 
 fn told_fryer(fryer: &Fryer) -> Told {
     Told {
+        floor: fryer.floor(),
         power_w: Some(fryer.power_w.at()),
         litres: Some(fryer.oil_l.at()),
         ..Told::default()
@@ -297,6 +342,7 @@ fn told_fryer(fryer: &Fryer) -> Told {
 
 fn told_pot(pot: &Pot) -> Told {
     Told {
+        floor: pot.floor(),
         litres: Some(pot.liquid_l.at()),
         ..Told::default()
     }
@@ -307,6 +353,7 @@ macro_rules! rows {
         $($fdoc:literal $figure:ident : ($low:expr, $high:expr, $unit:literal);)*
         $(or $odoc:literal $other:ident : ($olow:expr, $ohigh:expr, $ounit:literal) = $usual:literal;)*
         $(flag $flag_doc:literal $flag:ident;)*
+        $(lies $fish:ident on $floor:path;)?
         $(sized by $sized:ident told by $told:ident;)?
     })*) => {$(
         $(#[$doc])*
@@ -320,6 +367,9 @@ macro_rules! rows {
             $(#[doc = $fdoc] pub $figure: Figure,)*
             $(#[doc = $odoc] #[serde(default = $usual)] pub $other: Figure,)*
             $(#[doc = $flag_doc] #[serde(default)] pub $flag: bool,)*
+            $(#[doc = concat!("What ", stringify!($fish), " lies on in it; the usual when not said.")]
+            #[serde(default, skip_serializing_if = "Option::is_none")]
+            pub floor: Option<Floor>,)?
             /// Where the figures are from.
             #[serde(default)]
             pub source: String,
@@ -343,8 +393,12 @@ macro_rules! rows {
                 check_names(&self.key, &self.name)?;
                 $(self.$figure.check(stringify!($figure), ($low, $high), $unit)?;)*
                 $(self.$other.check(stringify!($other), ($olow, $ohigh), $ounit)?;)*
-                Ok(())
+                self.floor().map_or(Ok(()), Floor::check).within("floor")
             }
+            $(fn floor(&self) -> Option<Floor> {
+                let usual: fn(&$name) -> Floor = $floor;
+                Some(self.floor.unwrap_or_else(|| usual(self)))
+            })?
             $(fn sized(&self, size: &Size) -> Result<Self, InputError> {
                 $sized(self, size)
             }
@@ -385,10 +439,74 @@ const fn shelves() -> Figure {
     Figure::Bare(2.0)
 }
 
+/// What fish lies on in a row that does not say. common practice, no source.
+const fn oblong(length_mm: f64, width_mm: f64) -> Floor {
+    Floor::Oblong {
+        length_mm,
+        width_mm,
+    }
+}
+const fn round(across_mm: f64) -> Floor {
+    Floor::Round { across_mm }
+}
+const fn oven_floor(_: &Oven) -> Floor {
+    oblong(430.0, 340.0)
+}
+const fn fryer_floor(_: &Fryer) -> Floor {
+    oblong(220.0, 180.0)
+}
+const fn pot_floor(_: &Pot) -> Floor {
+    round(260.0)
+}
+const fn grate_floor(_: &Grate) -> Floor {
+    oblong(550.0, 400.0)
+}
+const fn ridges_floor(_: &Ridged) -> Floor {
+    oblong(260.0, 260.0)
+}
+const fn broiler_floor(_: &Broiler) -> Floor {
+    oblong(400.0, 300.0)
+}
+const fn steamer_floor(_: &Steamer) -> Floor {
+    round(260.0)
+}
+const fn basket_floor(_: &Basket) -> Floor {
+    oblong(340.0, 240.0)
+}
+const fn deep_mm() -> Figure {
+    Figure::Bare(120.0)
+}
+
+macro_rules! larger {
+    ($($row:ident: $sized:ident, $told:ident;)*) => {$(
+        fn $sized(row: &$row, size: &Size) -> Result<$row, InputError> {
+            size.only(&SIDES)?;
+            let floor = floor_of(size)?.or(row.floor);
+            Ok($row { floor, ..row.clone() })
+        }
+
+        fn $told(row: &$row) -> Told {
+            Told {
+                floor: row.floor(),
+                ..Told::default()
+            }
+        }
+    )*};
+}
+larger! {
+    Grate: other_grate, told_grate;
+    Ridged: other_ridges, told_ridges;
+    Broiler: other_broiler, told_broiler;
+    Steamer: other_steamer, told_steamer;
+    Basket: other_basket, told_basket;
+    Ware: other_ware, told_ware;
+}
+
 /// Limits that sizes are held to as well as rows.
 const PAN_W_M2: (f64, f64) = (2e3, 120e3);
 const LOSS_W_K: (f64, f64) = (0.5, 60.0);
 const OIL_L: (f64, f64) = (0.5, 30.0);
+const DEEP_MM: (f64, f64) = (30.0, 600.0);
 
 /// Longest key and name, letters.
 const LONGEST: f64 = 40.0;
@@ -409,6 +527,7 @@ rows! {
         "Loss to the room, W/(m2 K)." loss_w_m2k: (5.0, 100.0, "W/m2K");
         or "Conductivity of its bottom times its thickness, W/K." conducts_w_k: (0.01, 10.0, "W/K") = "conducts_w_k";
         flag "Has a coating that fierce heat spoils." coated;
+        lies fish on pan_floor;
         sized by wider told by told_pan;
     }
     /// A hob.
@@ -427,6 +546,7 @@ rows! {
         "Pressure of the vapour in its air, Pa." vapour_pa: (0.0, 50e3, "Pa");
         or "How fast it heats, K/s." heats_k_s: (0.02, 3.0, "K/s") = "heats_k_s";
         or "Shelves one above the other." shelves: (PLACES.0, PLACES.1, "shelves") = "shelves";
+        lies fish on oven_floor;
         sized by higher_oven told by told_oven;
     }
     /// A fryer.
@@ -435,12 +555,15 @@ rows! {
         "Loss to the room, W/K." loss_w_k: (LOSS_W_K.0, LOSS_W_K.1, "W/K");
         or "Oil that goes in, l." oil_l: (OIL_L.0, OIL_L.1, "l") = "oil_l";
         flag "It stands on a ring of the hob." on_hob;
+        lies fish on fryer_floor;
         sized by other_fryer told by told_fryer;
     }
     /// A pot or pan for liquid.
     Pot {
         "Liquid in it, l." liquid_l: (0.1, 60.0, "l");
         "Loss to the room, W/K." loss_w_k: (LOSS_W_K.0, LOSS_W_K.1, "W/K");
+        or "How deep it is inside, mm." deep_mm: (DEEP_MM.0, DEEP_MM.1, "mm") = "deep_mm";
+        lies fish on pot_floor;
         sized by larger_pot told by told_pot;
     }
     /// A grate over a bed.
@@ -450,11 +573,15 @@ rows! {
         "Hot gas, W/(m2 K)." gas_w_m2k: (2.0, 80.0, "W/m2K");
         "Pressure of the vapour in it, Pa." vapour_pa: (0.0, 50e3, "Pa");
         or "From lighting it to a hot grate, s." ready_s: (30.0, 7200.0, "s") = "grill_ready_s";
+        lies fish on grate_floor;
+        sized by other_grate told by told_grate;
     }
     /// A ridged pan.
     Ridged {
         "Share of the face that lies on ridges." bars_share: (0.05, 0.95, "");
         or "Until it is hot, s." ready_s: (30.0, 1800.0, "s") = "soon_s";
+        lies fish on ridges_floor;
+        sized by other_ridges told by told_ridges;
     }
     /// A broiler.
     Broiler {
@@ -462,14 +589,20 @@ rows! {
         "Convection below it, W/(m2 K)." gas_w_m2k: (3.0, 60.0, "W/m2K");
         "Temperature of the tray over that of the oven, C by C." tray_share: (0.0, 1.0, "");
         or "Until it glows, s." ready_s: (30.0, 1800.0, "s") = "soon_s";
+        lies fish on broiler_floor;
+        sized by other_broiler told by told_broiler;
     }
     /// A steamer.
     Steamer {
         "Condensing without air, W/(m2 K)." pure_w_m2k: (50.0, 20e3, "W/m2K");
         or "Until the water boils, s." ready_s: (30.0, 3600.0, "s") = "boils_s";
+        lies fish on steamer_floor;
+        sized by other_steamer told by told_steamer;
     }
     /// A hinged basket that holds fish over a fire.
     Basket {
+        lies fish on basket_floor;
+        sized by other_basket told by told_basket;
     }
     /// What a whole fish stands on.
     Stand {
@@ -498,6 +631,9 @@ pub struct Ware {
     /// Heated with the oven.
     #[serde(default)]
     pub starts_hot: bool,
+    /// What fish lies on in it; the tray of the oven when not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub floor: Option<Floor>,
     /// Where the figures are from.
     #[serde(default)]
     pub source: String,
@@ -525,7 +661,16 @@ impl Row for Ware {
         if let Some(cover) = self.cover_share {
             cover.check("cover_share", (0.05, 1.0), "")?;
         }
-        Ok(())
+        self.floor.map_or(Ok(()), Floor::check).within("floor")
+    }
+    fn sized(&self, size: &Size) -> Result<Self, InputError> {
+        other_ware(self, size)
+    }
+    fn told(&self) -> Told {
+        told_ware(self)
+    }
+    fn floor(&self) -> Option<Floor> {
+        self.floor
     }
 }
 

@@ -1,6 +1,6 @@
 //! What a kitchen may say it has, and the kitchens most are like: `data/kitchens.toml`.
 
-use super::{Entry, KitAsked, Listed};
+use super::{Entry, Floor, KitAsked, Listed};
 use serde::{Deserialize, Serialize};
 use std::sync::OnceLock;
 
@@ -12,8 +12,12 @@ pub struct ThingOffered {
     pub key: String,
     /// In words.
     pub name: String,
-    /// Across its bottom, mm, where it is told by that.
+    /// Across its bottom, mm, where it is round.
     pub across_mm: Option<f64>,
+    /// How long its bottom is, its tray or its grate, mm, where it is not round.
+    pub length_mm: Option<f64>,
+    /// And how wide, mm.
+    pub width_mm: Option<f64>,
     /// Its power, W, where it is told by that.
     pub power_w: Option<f64>,
     /// What goes into it, l, where it is told by that.
@@ -38,10 +42,20 @@ pub struct ShelfOffered {
 pub(super) fn offered<R: Listed>(name: &'static str) -> ShelfOffered {
     let thing = |row: &R| {
         let told = row.told();
+        let (across_mm, sides_mm) = match told.floor {
+            Some(Floor::Round { across_mm }) => (Some(across_mm.round()), None),
+            Some(Floor::Oblong {
+                length_mm,
+                width_mm,
+            }) => (None, Some([length_mm, width_mm])),
+            None => (None, None),
+        };
         ThingOffered {
             key: row.key().to_owned(),
             name: row.name().to_owned(),
-            across_mm: told.across_mm,
+            across_mm,
+            length_mm: sides_mm.map(|[long, _]| long),
+            width_mm: sides_mm.map(|[_, wide]| wide),
             power_w: told.power_w,
             litres: told.litres,
             places: told.places,

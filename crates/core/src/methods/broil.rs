@@ -25,7 +25,9 @@ method! {
 }
 
 fn suits(piece: &Piece, _: &Kitchen) -> Suits {
-    let thick = suiting::mm(piece) > 38.0;
+    // Fat runs and keeps it moist: rich fish may be thicker.
+    let most_mm = if suiting::fatty(piece) { 45.0 } else { 38.0 };
+    let thick = suiting::mm(piece) > most_mm;
     let mut reasons = Vec::new();
     if !turned(piece) {
         let never = "Browned from above and never turned.";

@@ -34,18 +34,18 @@ method! {
 
 const TOO_THICK_MM: f64 = 40.0;
 
-fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
-    let thick =
-        suiting::mm(piece) > TOO_THICK_MM || (suiting::whole(piece) && suiting::mm(piece) > 32.0);
+/// A whole trout of a pound is fried on the bone, mm. common practice, no source.
+const WHOLE_MM: f64 = 40.0;
+
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
+    let thick = suiting::mm(piece) > TOO_THICK_MM
+        || (suiting::whole(piece) && suiting::mm(piece) > WHOLE_MM);
     let mut reasons = vec![Reason::good(
         "flour_shields",
         "Flour keeps the flesh from sticking and browns for it.",
     )];
     if thick {
         reasons.push(suiting::too_thick("too_thick_for_pan"));
-    }
-    if media::crowded(piece, kitchen) {
-        reasons.push(media::crowd_reason());
     }
     Suits::unless(thick, reasons)
 }

@@ -44,6 +44,9 @@ const BOILS_C: f64 = 100.0;
 /// While it sears the hob holds this, C.
 const SEAR_C: f64 = 190.0;
 
+/// A whole fish thicker than this is not turned over into a pan, mm. common practice, no source.
+const MOST_WHOLE_MM: f64 = 50.0;
+
 fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let thin = suiting::mm(piece) < 15.0;
     let mut reasons = Vec::new();
@@ -64,7 +67,11 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
             "Thick pieces cook from above as well.",
         ));
     }
-    Suits::unless(thin || suiting::whole(piece), reasons)
+    let body = suiting::whole(piece) && suiting::mm(piece) > MOST_WHOLE_MM;
+    if body {
+        reasons.push(suiting::too_thick("too_thick_for_pan"));
+    }
+    Suits::unless(thin || body, reasons)
 }
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {

@@ -34,7 +34,7 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     if suiting::crisp_skin(piece) {
         reasons.push(Reason::bad("skin_soft", "The skin stays soft."));
     }
-    Suits::unless(suiting::whole(piece) && suiting::mm(piece) > 60.0, reasons)
+    Suits::unless(suiting::whole(piece) && suiting::mm(piece) > 85.0, reasons)
 }
 
 /// Thin vegetables under the fish, mm. common practice, no source.
@@ -58,13 +58,17 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     .heat(media::heat_oven(&set.oven, set.oven_c)))
 }
 
-fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+/// To fold one shut, s. common practice, no source.
+const FOLDED_S: f64 = 30.0;
+
+fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
         story
             .heat_up(
                 Hot::Oven,
                 "Fish on thin vegetables, a spoon of liquid; fold the parcel shut. Heat the oven",
             )
+            .hands(FOLDED_S * f64::from(piece.pieces))
             .at_c(set.oven_c),
         Step::start("Into the oven on a hot tray"),
     ];

@@ -34,7 +34,7 @@ method! {
 /// A thicker piece burns outside first, mm.
 const TOO_THICK_MM: f64 = 40.0;
 
-fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let thick = suiting::mm(piece) > TOO_THICK_MM || suiting::whole(piece);
     let mut reasons = Vec::new();
     if thick {
@@ -48,9 +48,6 @@ fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
             "firm_holds",
             "Firm flesh turns in one piece and browns on both sides.",
         ));
-    }
-    if media::crowded(piece, kitchen) {
-        reasons.push(media::crowd_reason());
     }
     Suits::unless(thick, reasons)
 }

@@ -39,7 +39,7 @@ const TOO_THICK_MM: f64 = 45.0;
 const FLESH_UP_WETNESS: f64 = 0.6;
 const SKIN_UP_WETNESS: f64 = 0.3;
 
-fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
+fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let mut reasons = Vec::new();
     let thick = piece.thickness.value() > TOO_THICK_MM || piece.cut.is_round();
     if thick {
@@ -65,9 +65,6 @@ fn suits(piece: &Piece, kitchen: &Kitchen) -> Suits {
             "no_skin",
             "No skin to shield the flesh: the first side browns and dries.",
         )),
-    }
-    if media::crowded(piece, kitchen) {
-        reasons.push(media::crowd_reason());
     }
     Suits {
         suits: !thick,

@@ -435,6 +435,13 @@ impl Chosen {
             })
     }
 
+    /// The setting by which a thing of a shelf is chosen.
+    pub fn setting_of(&self, shelf: Shelf) -> Option<&'static str> {
+        let mut all = self.0.iter();
+        let of = |choice: &&Choice| matches!(choice.spec.takes, Takes::Kit { shelf: on, .. } if on == shelf);
+        all.find(of).map(|choice| choice.spec.key)
+    }
+
     /// The number that is for something; none when the method has no such.
     pub fn number_for(&self, is: Purpose) -> Option<f64> {
         self.0.iter().find_map(|choice| match choice.value {

@@ -1,5 +1,6 @@
 //! What a plan answers.
 
+use super::party::Party;
 use crate::choice::Fitted;
 use crate::fish::Notice;
 use crate::heat::Body;
@@ -132,6 +133,10 @@ pub struct Plan {
     /// Of what is fried: the largest batch that keeps the bath within the chosen drop. Not in
     /// a ranking.
     pub batch: Option<Batch>,
+    /// How many pieces go in at once.
+    pub a_batch: u32,
+    /// How many batches that is and what it comes to; none where nothing that has a size is used.
+    pub party: Option<Party>,
     /// Slice over time of the thick part, if asked for.
     pub field: Option<SliceField>,
     /// Slice over time of the thin end, if asked for and there is one.
@@ -156,8 +161,19 @@ impl Plan {
         self.steps.iter().map(|step| step.act.hands_s).sum()
     }
 
-    /// From a cold kitchen until it is on the plate, s.
+    /// From the first in to the last served, s.
+    pub fn party_s(&self) -> f64 {
+        let party = self.party.as_ref();
+        party.map_or(self.off_heat_s + self.rest_s, |party| party.party_s)
+    }
+
+    /// In how many batches.
+    pub fn batches(&self) -> u32 {
+        self.party.as_ref().map_or(1, |party| party.batches)
+    }
+
+    /// From a cold kitchen until all of it is on the plate, s.
     pub fn to_plate_s(&self) -> f64 {
-        self.heat_up_s() + self.off_heat_s + self.rest_s
+        self.heat_up_s() + self.party_s()
     }
 }

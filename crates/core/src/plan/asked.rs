@@ -2,6 +2,7 @@
 
 use super::find::first_guess_s;
 use super::rest;
+use super::room::{Room, room};
 use crate::fish::{Eaters, Guests, Piece, PieceAsked};
 use crate::kit::{Kitchen, Shelf};
 use crate::methods::{Chosen, Method, Value, off_by};
@@ -9,6 +10,7 @@ use crate::run::{FieldAsked, Fire, Programme, TimesAsked, Truth, TruthAsked};
 use crate::target::{Aim, Goal, TargetAsked};
 use crate::{InputError, Within, Wrong};
 use serde::{Deserialize, Serialize};
+use std::borrow::Cow;
 
 /// A method as asked for.
 #[derive(Debug, Clone, PartialEq, Default)]
@@ -81,7 +83,12 @@ impl Default for PlanAsked {
 /// A piece, a way to cook it and what it is to become: checked, read once.
 #[derive(Debug)]
 pub(crate) struct Cooking<'a> {
-    pub piece: &'a Piece,
+    /// As many as go in at once.
+    pub piece: Cow<'a, Piece>,
+    /// How many there are.
+    pub all: u32,
+    /// Room for them, where what they lie on has a size.
+    pub room: Option<Room>,
     pub method: &'static Method,
     pub chosen: Chosen,
     pub kitchen: &'a Kitchen,
@@ -105,6 +112,20 @@ impl<'a> Cooking<'a> {
     ) -> Result<Self, InputError> {
         let chosen = method.choose(settings, kitchen).within("method")?;
         let mut programme = method.programme(piece, &chosen, kitchen)?;
+        let room = room(piece, &chosen, kitchen, &programme);
+        let all = piece.pieces;
+        let at_once = room.as_ref().map_or(all, |room| room.at_once(all));
+        // What shares a pan is in it as it is said.
+        let piece = if at_once < all && piece.beside_m2 <= 0.0 {
+            let batch = Piece {
+                pieces: at_once,
+                ..piece.clone()
+            };
+            programme = method.programme(&batch, &chosen, kitchen)?;
+            Cow::Owned(batch)
+        } else {
+            Cow::Borrowed(piece)
+        };
         let aim = if method.sears {
             aim.seared(piece.family()?, piece.thickness.value())
         } else {
@@ -126,7 +147,7 @@ impl<'a> Cooking<'a> {
             _ => 0.0,
         };
         let (aim, guess_s) = if aim.goal == Goal::Middle {
-            let rest = rest::needed(&programme, &Truth::asked(piece), &aim);
+            let rest = rest::needed(&programme, &Truth::asked(&piece), &aim);
             programme.rest = programme.rest.fixed(rest.rest_s);
             (aim.before_it_gains(rest.gains_k), rest.off_s)
         } else {
@@ -134,6 +155,8 @@ impl<'a> Cooking<'a> {
         };
         Ok(Self {
             piece,
+            all,
+            room,
             method,
             chosen,
             kitchen,
@@ -164,7 +187,7 @@ impl Cooking<'_> {
     /// # Errors
     /// [`InputError`] naming what no piece and no kitchen has, or a thing that is not used here.
     pub fn truth(&self, differs: &TruthAsked) -> Result<Truth, InputError> {
-        let mut truth = Truth::of(self.piece, differs)?;
+        let mut truth = Truth::of(&self.piece, differs)?;
         let used: Vec<(Shelf, &str)> = self.chosen.things().collect();
         for (thing, off) in &differs.things {
             let Some((shelf, _)) = used.iter().find(|(_, key)| key == thing) else {

@@ -23,7 +23,7 @@ impl Sink for Low {
 
 /// For a way of cooking that lets a drop be chosen; none for the others.
 pub(super) fn largest(cooking: &Cooking<'_>, off_heat_s: f64) -> Option<Batch> {
-    let (piece, programme) = (cooking.piece, &cooking.programme);
+    let (piece, programme) = (&*cooking.piece, &cooking.programme);
     let (allowed, bath) = (programme.allowed?, programme.reservoir?);
     let timeline = programme.timeline(off_heat_s.min(LOWEST_BY_S));
     let drop_of = |load_g: f64| {

@@ -32,7 +32,7 @@ pub fn cut_open(asked: &CutOpenAsked) -> Result<Opened, InputError> {
     checked("columns", asked.columns as f64, (8.0, 160.0), "samples")?;
     prepared(&asked.plan, |cooking: &Cooking<'_>| {
         let as_is = |truth: &Truth| Bench::new(truth, &cooking.programme, Fidelity::FINE);
-        let bench = as_is(&Truth::asked(cooking.piece));
+        let bench = as_is(&Truth::asked(&cooking.piece));
         let planned = find(cooking, &bench, &asked.plan)?.planned;
         let (timeline, truth) = cooked_as(cooking, &asked.plan, &planned)?;
         let end_s = timeline.eaten_s();

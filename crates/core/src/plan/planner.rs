@@ -4,7 +4,7 @@ use super::answer::{Plan, Probe};
 use super::asked::{Cooking, PlanAsked, guests};
 use super::find::Sought;
 use super::when::{Found, find, slow_holds};
-use super::{batch, range, warn};
+use super::{batch, party, range, warn};
 use crate::choice;
 use crate::fish::{Cut, Notice, Piece, Severity};
 use crate::heat::{Body, Track};
@@ -67,7 +67,7 @@ pub(super) fn cooked_as(
     let timeline = planned.leaving(planned.off_s + asked.late_s);
     let differs = asked.truth.as_ref();
     let truth = differs
-        .map_or(Ok(Truth::asked(cooking.piece)), |differs| {
+        .map_or(Ok(Truth::asked(&cooking.piece)), |differs| {
             cooking.truth(differs)
         })
         .within("truth")?;
@@ -76,7 +76,7 @@ pub(super) fn cooked_as(
 
 /// One plan of one piece, told once: the same timeline for the run, the words and the warnings.
 pub(crate) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, InputError> {
-    let (piece, programme, aim) = (cooking.piece, &cooking.programme, &cooking.aim);
+    let (piece, programme, aim) = (&*cooking.piece, &cooking.programme, &cooking.aim);
     if let Some(field) = asked.field {
         field.check(FieldAsked::MOST).within("field")?;
     }
@@ -214,7 +214,7 @@ pub(crate) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
     if !refused.is_empty() {
         steps.clear();
     }
-    Ok(Plan {
+    let mut plan = Plan {
         method: cooking.method,
         chosen: cooking.chosen.clone(),
         fitted: choice::fitted(cooking.method, piece, cooking.kitchen),
@@ -250,9 +250,17 @@ pub(crate) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
         steps,
         warnings,
         batch: None,
+        a_batch: piece.pieces,
+        party: None,
         field,
         thin_field: thin.and_then(|thin| thin.field),
-    })
+    };
+    plan.party = party::party(cooking, &plan);
+    if let (Some(party), Some(room)) = (&plan.party, &cooking.room) {
+        party::say(party, room.shelf, &mut plan.steps);
+        plan.warnings.extend(party::many(party));
+    }
+    Ok(plan)
 }
 
 /// What is in it by its settings, and whatever its words tell the cook to put on it.
@@ -272,7 +280,7 @@ fn crisp_mm(cooking: &Cooking<'_>, outcome: &Outcome) -> f64 {
     let [skin_mm, flesh_mm] = outcome.crust_mm;
     if cooking.method.wet {
         0.0
-    } else if !crisp_skin(cooking.piece) {
+    } else if !crisp_skin(&cooking.piece) {
         skin_mm.max(flesh_mm)
     } else if cooking.piece.cut.is_whole() {
         // Skin all round is as crisp as its softer side.

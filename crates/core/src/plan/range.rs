@@ -29,11 +29,11 @@ pub(super) fn early_and_late_s(
         found.time_s()
     };
     let ln_s = |truth: &Truth| done_s(truth).max(1.0).ln();
-    let tried = Ensemble::new(Factor::of(cooking.piece, programme));
-    let truths = tried.truths(cooking.piece);
+    let tried = Ensemble::new(Factor::of(&cooking.piece, programme));
+    let truths = tried.truths(&cooking.piece);
     let members: Vec<f64> = truths.iter().map(ln_s).collect();
     // The rough bench is off by as much for all of them; the plan knows by how much.
-    let asked = ln_s(&Truth::asked(cooking.piece));
+    let asked = ln_s(&Truth::asked(&cooking.piece));
     let goes = tried.goes(&members, asked, planned_s.max(1.0).ln());
     let belief = Belief::new(tried.factors().len());
     (
@@ -51,14 +51,14 @@ pub(crate) const SLOW: f64 = 2.0;
 /// estimate).
 pub(super) fn slow(cooking: &Cooking<'_>, aim_c: f64, guess_s: f64) -> Truth {
     let programme = &cooking.programme;
-    let asked = Truth::asked(cooking.piece);
+    let asked = Truth::asked(&cooking.piece);
     let ln_s = |truth: &Truth| {
         let bench = Bench::new(truth, programme, Fidelity::ROUGH);
         let found = time_for(&bench, Measure::Coldest, aim_c, guess_s);
         found.time_s().max(1.0).ln()
     };
     let usual = ln_s(&asked);
-    let slower: Vec<(Doubt, f64)> = Factor::of(cooking.piece, programme)
+    let slower: Vec<(Doubt, f64)> = Factor::of(&cooking.piece, programme)
         .into_iter()
         .map(|factor| {
             let mut truth = asked;

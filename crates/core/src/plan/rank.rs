@@ -3,11 +3,12 @@
 use super::answer::Plan;
 use super::asked::{Cooking, PlanAsked, guests};
 use super::planner::tell;
+use super::room::Room;
 use crate::choice::{self, Class, Fitted, Quality, Tonight, Wishes};
 use crate::fish::{Eaters, Hazard, Heated, Notice, Piece, PieceAsked, State};
 use crate::kit::Kitchen;
-use crate::methods::{FromFrozen, Method, Reason, crisp_skin};
-use crate::run::{FieldAsked, Heating};
+use crate::methods::{FromFrozen, Method, Reason, Value, crisp_skin};
+use crate::run::{FieldAsked, Heating, Hot};
 use crate::target::{Aim, Goal, TargetAsked};
 use crate::{InputError, Within};
 use rayon::prelude::*;
@@ -121,6 +122,14 @@ fn steadiest_first(ways: &mut [(Way, Option<Quality>)]) {
 /// the first flame nobody waits, s.
 const TOO_QUICK_S: f64 = 40.0;
 const TOO_LONG_S: f64 = 3600.0;
+/// For a big piece longer: so much for each millimetre above so many, s.
+const BIG_MM: f64 = 40.0;
+const LONGER_S_MM: f64 = 90.0;
+
+/// How long anybody waits for a piece, s.
+fn too_long_s(piece: &Piece) -> f64 {
+    TOO_LONG_S + LONGER_S_MM * (piece.thickness.value() - BIG_MM).max(0.0)
+}
 
 /// One method for the piece, and what it is like.
 fn way(
@@ -174,7 +183,15 @@ fn way(
     reasons.extend(way.reasons.drain(..).filter(|reason| !reason.good));
     way.reasons = reasons;
     let settings = Fitted::asked(&choice::fitted(method, piece, &asked.kitchen));
-    let cooking = Cooking::new(piece, method, &settings, &asked.kitchen, *aim)?;
+    let mut settings = settings;
+    let mut cooking = Cooking::new(piece, method, &settings, &asked.kitchen, *aim)?;
+    if let Some(larger) = cooking.room.as_ref().and_then(Room::larger) {
+        settings.push((larger.setting.to_owned(), Value::Word(larger.key.clone())));
+        cooking = Cooking::new(piece, method, &settings, &asked.kitchen, *aim)?;
+    }
+    if let Some(words) = cooking.room.as_ref().and_then(Room::too_small) {
+        return out(way, vec![Reason::bad("does_not_fit", words)]);
+    }
     let inside = method.allergens(&cooking.chosen, &asked.kitchen)?;
     let tonight = &asked.tonight;
     if let Some(reason) = tonight.rules_out(&cooking.programme.heating, &inside) {
@@ -192,7 +209,7 @@ fn way(
     if let Some(reason) = out_of_hand(method, &plan) {
         return out(way, vec![reason]);
     }
-    way.suits = quality.to_plate_s <= TOO_LONG_S;
+    way.suits = quality.to_plate_s <= too_long_s(piece);
     let base = choice::base(fit, &quality, crisp_skin(piece));
     let base = if asked.eaters.at_risk() {
         choice::at_risk(base, fit, &quality)
@@ -231,6 +248,9 @@ fn like(method: &Method, plan: &Plan, heating: &[Heating]) -> Quality {
         crisp_meant: method.browns && !method.wet,
         window_s: plan.window.early_s + plan.window.late_s,
         to_plate_s: plan.to_plate_s(),
+        batches: plan.batches(),
+        hands_s: plan.hands_s() * f64::from(plan.batches()),
+        in_turns_anyway: heating.iter().any(|h| h.what == Hot::Oil),
         lost_share: plan.outcome.weight_loss_share,
         hands_off: method.nature.hands_off,
         little_smell: method.nature.little_smell,

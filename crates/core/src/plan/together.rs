@@ -269,7 +269,7 @@ fn bench(
     track: Option<Track>,
     on_heat_s: f64,
 ) -> (Bench, Timeline) {
-    let bench = Bench::new(&Truth::asked(cooking.piece), &cooking.programme, fidelity);
+    let bench = Bench::new(&Truth::asked(&cooking.piece), &cooking.programme, fidelity);
     let bench = track.map_or(bench.clone(), |track| bench.sharing(track));
     (bench, cooking.programme.timeline(on_heat_s))
 }

@@ -2,7 +2,8 @@
 //! of safety say of it.
 
 use super::asked::Cooking;
-use crate::fish::{Guests, Heated, Notice, State};
+use super::room::Room;
+use crate::fish::{Cut, Guests, Heated, Notice, State};
 use crate::heat::Shape;
 use crate::kit::FatMargin;
 use crate::run::{Fire, Outcome};
@@ -33,7 +34,7 @@ pub(super) fn batch_g(litres: f64) -> f64 {
 
 /// What runs over is refused; what should go in by batches is said.
 fn too_full(cooking: &Cooking<'_>, rules: Rules) -> Option<Notice> {
-    let (piece, programme) = (cooking.piece, &cooking.programme);
+    let (piece, programme) = (&*cooking.piece, &cooking.programme);
     let fill = programme.fill?;
     if programme.fire != Fire::Oil {
         let over = fill.fish_g > 1000.0 * fill.litres;
@@ -69,7 +70,7 @@ pub(super) fn warn(
     fats: &[FatMargin],
     came: &Came<'_>,
 ) -> Result<Vec<Notice>, InputError> {
-    let (piece, programme, aim) = (cooking.piece, &cooking.programme, &cooking.aim);
+    let (piece, programme, aim) = (&*cooking.piece, &cooking.programme, &cooking.aim);
     let rules = guests.rules;
     let (outcome, thin_peak_c) = (came.outcome, came.thin_peak_c);
     let heated = Heated::Planned {
@@ -99,6 +100,9 @@ pub(super) fn warn(
         }
     }
     said.extend(too_full(cooking, rules));
+    if let Some(words) = cooking.room.as_ref().and_then(Room::too_small) {
+        said.push(Notice::computed("does_not_fit", words, None));
+    }
     let mut add = |code, message: &str, by_k| said.push(Notice::computed(code, message, by_k));
     let chosen_fat = cooking.chosen.fat().map(|(key, _)| key);
     if let Some(fat) = fats
@@ -129,11 +133,13 @@ pub(super) fn warn(
             None,
         );
     }
-    // In an open pan upright sides see air: the whole section has them 3 to 6 K below the figure.
-    let upright = matches!(
-        programme.shape,
-        Shape::Disc { .. } | Shape::Brick { tapers: false, .. }
-    );
+    // In an open pan upright sides see air: the whole section has them 3 to 6 K below the figure. A loin has them where it is
+    // cut.
+    let upright = piece.cut == Cut::Loin
+        || matches!(
+            programme.shape,
+            Shape::Disc { .. } | Shape::Brick { tapers: false, .. }
+        );
     if matches!(aim.goal, Goal::Figure(_)) && programme.fire == Fire::Pan && upright {
         add(
             "sides_colder",

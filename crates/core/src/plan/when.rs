@@ -74,7 +74,7 @@ pub(super) fn find(
     asked: &PlanAsked,
 ) -> Result<Found, InputError> {
     let (programme, sought) = (&cooking.programme, Sought::of(&cooking.aim));
-    let as_asked = Truth::asked(cooking.piece);
+    let as_asked = Truth::asked(&cooking.piece);
     let measure = sought.measure;
     if let Some(times) = &asked.times {
         check_times(programme, times).within("times")?;

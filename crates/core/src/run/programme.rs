@@ -200,7 +200,8 @@ impl Programme {
         let bath = self.bath();
         let flesh_k = self.flesh.k_w_mk(WARM_C, self.flesh.water_kg_m3);
         let inner_w_m2k = 2.0 * flesh_k / thickness_m;
-        let (mut weights, mut films, mut faces, mut sides) = (0.0, 0.0, 0.0, 0.0);
+        let (mut weights, mut films, mut sides) = (0.0, 0.0, 0.0);
+        let mut through = [0.0; 2];
         for stage in &self.stages {
             let weight = match stage.span {
                 Span::Share(share) => share,
@@ -219,20 +220,28 @@ impl Programme {
                     None => face.takes(warm_c, reservoir_c(stage), air).1,
                 };
                 films += part * mean(both.map(film));
-                faces += part * mean(both.map(passes));
+                for (all, face) in through.iter_mut().zip(both) {
+                    *all += part * passes(face);
+                }
                 sides += part * passes(edge);
             }
         }
         let bi = films / weights.max(1e-9) * 0.5 * thickness_m / flesh_k;
         // What cools or thaws does so from all sides.
-        let share = if faces > 0.0 { sides / faces } else { 1.0 };
+        let [low, high] = through;
+        let faces = 0.5 * (low + high);
+        let (share, one_sided) = if faces > 0.0 {
+            (sides / faces, 0.5 * (low - high).abs() / faces)
+        } else {
+            (1.0, 0.0)
+        };
         let cuts = if self.scored {
             scored_adds(thickness_m, bi)
         } else {
             0.0
         };
         let body = self.shape.higher(truth.height);
-        cuts + body.dimensionality_rested(thickness_m, bi, share)
+        cuts + body.dimensionality_rested(thickness_m, bi, share, one_sided)
     }
 
     /// There is a coat on both sides.

@@ -11,8 +11,8 @@ use cindo_core::heat::Body;
 use cindo_core::kit::{Allergen, FatMargin, Kitchen, KitchenAsked};
 use cindo_core::methods::{Step, StepTold};
 use cindo_core::plan::{
-    Batch, CurvePoint, Figures, Most, Plan, PlanAsked, Probe, SettleAsked, TurnBy, Window, plan,
-    settle,
+    Batch, CurvePoint, Figures, Most, Party, Plan, PlanAsked, Probe, SettleAsked, TurnBy, Window,
+    plan, settle,
 };
 use cindo_core::run::browning::Browning;
 use cindo_core::run::{Act, FieldAsked, Heating, TimesAsked, TruthAsked};
@@ -228,6 +228,16 @@ pub struct PlanAnswer {
     /// Where something is fried, the largest batch within the chosen drop.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub batch: Option<Batch>,
+    /// In how many batches all of it is cooked.
+    pub batches: u32,
+    /// How many pieces go in at once.
+    pub a_batch: u32,
+    /// From the first in to the last served, s.
+    pub party_s: f64,
+    /// What they lie on, how many go there, and what waiting for the other batches comes to; none where nothing that has a
+    /// size is used.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub party: Option<Party>,
     /// Where a food-safety figure counts, the probe.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub probe: Option<Probe>,
@@ -259,6 +269,8 @@ impl From<Plan> for PlanAnswer {
             name: plan.method.name.to_owned(),
             summary: plan.method.summary.to_owned(),
             heat_up_s: plan.heat_up_s(),
+            batches: plan.batches(),
+            party_s: plan.party_s(),
             to_plate_s: plan.to_plate_s(),
             right_s: plan.right_s.map(|(from, to)| [from, to]),
             hands_s: plan.hands_s(),
@@ -326,6 +338,8 @@ impl From<Plan> for PlanAnswer {
             signs: plan.signs.into(),
             fats: plan.fats,
             batch: plan.batch,
+            a_batch: plan.a_batch,
+            party: plan.party,
             acts: plan.steps.iter().map(|step| step.act.clone()).collect(),
             steps: plan.steps,
             warnings: plan.warnings,

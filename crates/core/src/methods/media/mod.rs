@@ -29,7 +29,7 @@ use crate::kit::{
 };
 use crate::matter::{Composition, Material, water};
 use crate::methods::settings::{Purpose, Spec, Unit};
-use crate::methods::{Reason, Step, Story, acts, handling};
+use crate::methods::{Step, Story, acts, handling};
 use crate::run::{Allowed, Fill, Fire, Hot, Stage, What};
 use std::sync::Arc;
 

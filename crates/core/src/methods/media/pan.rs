@@ -28,21 +28,6 @@ pub fn plate(piece: &Piece, pan: &Pan, pan_c: f64, hob: &Hob) -> Reservoir {
     }
 }
 
-/// Whether the pieces do not fit the largest pan here side by side.
-pub fn crowded(piece: &Piece, kitchen: &Kitchen) -> bool {
-    use crate::kit::Listed;
-    let bottoms = Pan::of(&kitchen.kit).iter().map(|pan| pan.bottom_m2.at());
-    piece.all_cover_m2() > MOST_COVER * bottoms.fold(0.0, f64::max)
-}
-
-/// Why a full pan is worse.
-pub fn crowd_reason() -> Reason {
-    Reason::bad(
-        "pan_crowded",
-        "More than one pan holds side by side: cook in turns or take two pans.",
-    )
-}
-
 /// Air over something hot and open with fish on it.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct OpenAir {
