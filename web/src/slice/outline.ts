@@ -1,11 +1,14 @@
 // What a piece looks like cut across, in shares of its width and of its height.
 
+/** Thicker in the middle than at their edges. */
+const DOMED: ReadonlySet<string> = new Set(["fillet", "side", "belly", "whole_flat"]);
+
 /** Domed as a fillet, square as a loin or a steak, round as a whole fish. */
 export type Outline = "domed" | "square" | "round";
 
 export function outlineOf(cut: string): Outline {
   if (cut === "whole_round" || cut === "small_whole") return "round";
-  return cut === "fillet" || cut === "whole_flat" ? "domed" : "square";
+  return DOMED.has(cut) ? "domed" : "square";
 }
 
 /** Lower and upper edge, share of the height, at a share of the width. */

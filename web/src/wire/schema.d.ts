@@ -1692,7 +1692,7 @@ export interface components {
          * @description How the piece was cut.
          * @enum {string}
          */
-        Cut: "fillet" | "loin" | "tail" | "steak" | "medallion" | "cubes" | "strips" | "whole_round" | "whole_flat" | "butterfly" | "wing" | "small_whole";
+        Cut: "fillet" | "loin" | "tail" | "steak" | "medallion" | "cubes" | "strips" | "whole_round" | "whole_flat" | "butterfly" | "wing" | "small_whole" | "side" | "collar" | "cheek" | "belly";
         /** @description A piece cut across at its thickest, moment after moment, from its whole section in two dimensions. */
         CutOpenAnswer: {
             /** @description That of its empty belly; empty where it has none. */

@@ -34,11 +34,19 @@ pub enum Cut {
     Wing,
     /// Finger-sized whole fish.
     SmallWhole,
+    /// All of one side.
+    Side,
+    /// Behind the gills, on the bone, with its skin.
+    Collar,
+    /// Out of the cheek.
+    Cheek,
+    /// A strip of belly.
+    Belly,
 }
 
 impl Cut {
     /// All cuts with their names on the wire and in words.
-    pub const ALL: [(Self, &'static str, &'static str); 12] = [
+    pub const ALL: [(Self, &'static str, &'static str); 16] = [
         (Self::Fillet, "fillet", "fillet"),
         (Self::Loin, "loin", "loin"),
         (Self::Tail, "tail", "tail piece"),
@@ -51,6 +59,10 @@ impl Cut {
         (Self::Butterfly, "butterfly", "butterfly"),
         (Self::Wing, "wing", "wing"),
         (Self::SmallWhole, "small_whole", "small whole fish"),
+        (Self::Side, "side", "whole side"),
+        (Self::Collar, "collar", "collar"),
+        (Self::Cheek, "cheek", "cheeks"),
+        (Self::Belly, "belly", "strip of belly"),
     ];
 
     /// Finds a cut by its name on the wire.

@@ -356,7 +356,9 @@ impl Piece {
         } else {
             let mean_mm = f64::midpoint(thickness.value(), thin_end.unwrap_or(thickness).value());
             let covers_mm2 = 1e3 * mass.value() / (FLESH_G_CM3 * mean_mm);
-            (covers_mm2 / SIDE_LONG).sqrt().max(PORTION_WIDTH_MM)
+            (covers_mm2 / SIDE_LONG)
+                .sqrt()
+                .clamp(PORTION_WIDTH_MM, WIDTHS_MM.1)
         };
         Ok(Self {
             species,
@@ -498,7 +500,7 @@ impl Piece {
                     hollow: self.cut == Cut::WholeRound && self.cavity != Cavity::Stuffed,
                 }
             }
-            Cut::Steak | Cut::Medallion => Shape::Disc {
+            Cut::Steak | Cut::Medallion | Cut::Cheek => Shape::Disc {
                 across_m: (covers_m2 * 4.0 / std::f64::consts::PI).sqrt(),
             },
             Cut::Cubes => Shape::Brick {
@@ -511,13 +513,13 @@ impl Piece {
                 length_m: covers_m2 / thick_m,
                 tapers: false,
             },
-            Cut::Wing | Cut::Butterfly => Shape::Slab,
+            Cut::Wing | Cut::Butterfly | Cut::Collar => Shape::Slab,
             Cut::Tail if self.is_round_tail() => Shape::Ellipse {
                 height_m: 1e-3 * self.width_mm,
                 hollow: false,
             },
             // A loin of flaky fish falls off towards the belly as its fillet does; one of firm fish is cut to a block.
-            Cut::Fillet | Cut::Loin | Cut::Tail => {
+            Cut::Fillet | Cut::Side | Cut::Loin | Cut::Tail | Cut::Belly => {
                 let width_m = 1e-3 * self.width_mm;
                 Shape::Brick {
                     width_m,
@@ -544,7 +546,7 @@ impl Piece {
     pub fn cut_on_the_bone(&self) -> bool {
         match &self.species {
             Some(species) => species.has_bone(self.cut),
-            None => matches!(self.cut, Cut::Steak | Cut::Wing),
+            None => matches!(self.cut, Cut::Steak | Cut::Wing | Cut::Collar),
         }
     }
 

@@ -59,6 +59,14 @@ const FINGER_G: f64 = 15.0;
 /// A round tail on its bone, for two.
 const ROUND_TAIL_G: f64 = 500.0;
 const FINGER_MM: f64 = 12.0;
+/// A side for the table, a collar, a cheek and a strip of belly. common practice, no source.
+const SIDE_G: f64 = 900.0;
+const COLLAR_G: f64 = 180.0;
+const COLLAR_MM: f64 = 28.0;
+const CHEEK_G: f64 = 40.0;
+const CHEEK_MM: f64 = 20.0;
+const BELLY_G: f64 = 90.0;
+const BELLY_MM: f64 = 14.0;
 
 fn half(mm: f64) -> f64 {
     (2.0 * mm).round() / 2.0
@@ -89,6 +97,11 @@ pub fn usual_piece(species: &Species, cut: Cut) -> Result<UsualPiece, InputError
     let round = species.is_round_tail(cut);
     let (mass_g, thickness_mm, tapers) = match cut {
         Cut::Fillet | Cut::Butterfly | Cut::Wing => (USUAL_G, usual, cut == Cut::Fillet),
+        // A side is as thick as a good portion of it, and thins out.
+        Cut::Side => (SIDE_G, f64::midpoint(usual, thick), true),
+        Cut::Collar => (COLLAR_G, COLLAR_MM, false),
+        Cut::Cheek => (CHEEK_G, CHEEK_MM, false),
+        Cut::Belly => (BELLY_G, BELLY_MM, false),
         Cut::Loin => (USUAL_G, f64::midpoint(usual, thick), false),
         Cut::Tail if round => (ROUND_TAIL_G, thick, true),
         Cut::Tail => (USUAL_G, f64::midpoint(thin, usual), true),
@@ -115,7 +128,10 @@ pub fn usual_piece(species: &Species, cut: Cut) -> Result<UsualPiece, InputError
         thin_end_mm: tapers.then(|| (THIN_SHARE * thickness_mm).round()),
         bone: round || cut.is_whole() || species.has_bone(cut),
         skin: species.skin != SkinEats::NotEaten
-            && !matches!(cut, Cut::Medallion | Cut::Cubes | Cut::Strips | Cut::Wing),
+            && !matches!(
+                cut,
+                Cut::Medallion | Cut::Cheek | Cut::Cubes | Cut::Strips | Cut::Wing
+            ),
     })
 }
 

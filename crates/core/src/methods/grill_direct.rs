@@ -6,7 +6,7 @@
 use super::way::*;
 
 settings! {
-    grill_c: f64 = Spec::celsius("grill_c", "Grate", Purpose::MainHeat, (150.0, 320.0), 218.0)
+    grill_c: f64 = Spec::celsius("grill_c", "Grate", Purpose::MainHeat, (150.0, 320.0), 220.0)
         .settled_from(media::GRATE_FROM_C),
     lid: bool = media::lid(true),
     flesh_first: bool =

@@ -7,7 +7,7 @@ use crate::fish::{Cut, Piece, Skin};
 fn lies_on_skin(piece: &Piece) -> bool {
     let flat = matches!(
         piece.cut,
-        Cut::Fillet | Cut::Loin | Cut::Tail | Cut::Butterfly
+        Cut::Fillet | Cut::Side | Cut::Loin | Cut::Tail | Cut::Butterfly | Cut::Belly
     );
     piece.skin == Skin::On && flat
 }

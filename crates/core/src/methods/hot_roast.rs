@@ -1,11 +1,11 @@
 //! Hot roast on a lined tray, with or without a crust.
 //!
-//! common practice, no source: 218 C, 10-15 min for a 225 g portion with a crust.
+//! common practice, no source: 220 C, 10-15 min for a 225 g portion with a crust.
 
 use super::way::*;
 
 settings! {
-    oven_c: f64 = media::oven_c((180.0, 270.0), 218.0),
+    oven_c: f64 = media::oven_c((180.0, 270.0), 220.0),
     fan: bool = media::fan(false),
     coating: RoastCoat =
         Spec::word::<RoastCoat>("coating", "On the fish", Purpose::Coat, "oil"),

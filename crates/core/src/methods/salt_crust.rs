@@ -1,16 +1,17 @@
 //! Salt crust: a whole fish under 12 mm of damp salt.
 //!
-//! common practice, no source: hot oven, tray turned after 20 min, halfway.
+//! common practice, no source: hot oven, tray turned after 20 min, halfway; or a thin crust on hot iron, 177 C.
 
 use super::way::*;
 
 settings! {
-    oven_c: f64 = media::oven_c((180.0, 260.0), 220.0),
+    oven_c: f64 = media::oven_c((150.0, 260.0), 220.0),
     fan: bool = media::fan(false),
     coating_mm: f64 = media::coating_mm(25.0, 12.0),
     oven: Arc<Oven> = media::OVEN,
     oven_off_k: f64 = media::OVEN_OFF,
     door_s: f64 = media::DOOR,
+    ware: Arc<Ware> = media::WARE,
 }
 
 method! {
@@ -55,7 +56,9 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
 }
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
-    let oven = media::Oven::new(&set.oven, set.oven_c, set.oven_off_k, set.fan).door(set.door_s);
+    let oven = media::Oven::new(&set.oven, set.oven_c, set.oven_off_k, set.fan)
+        .door(set.door_s)
+        .ware(&set.ware);
     let salt = || vec![media::salt(set.coating_mm)];
     let mut stages = oven.stages(1.0, What::In, oven.under(), oven.air(1.0));
     // The tray is turned round halfway: nothing changes for the fish.
@@ -67,6 +70,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::at_rest_covered(),
     );
     Ok(Programme {
+        reservoir: oven.reservoir(),
         coats: [salt(), salt()],
         // Cracked and lifted out at once.
         plate: None,

@@ -262,7 +262,7 @@ impl Spec {
         }
     }
 
-    fn answers_to(&self, key: &str) -> bool {
+    pub(crate) fn answers_to(&self, key: &str) -> bool {
         self.key == key || self.was.contains(&key)
     }
 
@@ -436,10 +436,10 @@ impl Chosen {
     }
 
     /// The setting by which a thing of a shelf is chosen.
-    pub fn setting_of(&self, shelf: Shelf) -> Option<&'static str> {
+    pub fn setting_of(&self, shelf: Shelf) -> Option<&'static Spec> {
         let mut all = self.0.iter();
         let of = |choice: &&Choice| matches!(choice.spec.takes, Takes::Kit { shelf: on, .. } if on == shelf);
-        all.find(of).map(|choice| choice.spec.key)
+        all.find(of).map(|choice| choice.spec)
     }
 
     /// The number that is for something; none when the method has no such.

@@ -1,12 +1,12 @@
 //! Slow bake: a low oven, oil or butter on the fish, a shallow dish.
 //!
-//! common practice, no source: 149 C about 20 min for a portion, or 107 C with the fan and
+//! common practice, no source: 150 C about 20 min for a portion, or 107 C with the fan and
 //! butter under and over, 8 min for small pieces, 14 for large.
 
 use super::way::*;
 
 settings! {
-    oven_c: f64 = media::oven_c((80.0, 180.0), 149.0),
+    oven_c: f64 = media::oven_c((80.0, 180.0), 150.0),
     fan: bool = media::fan(false),
     coating: Film = media::FILM,
     covered: bool = media::COVERED,

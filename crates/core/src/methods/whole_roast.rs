@@ -1,4 +1,4 @@
-//! Whole roast, upright on a bed of stalks, scales on.
+//! Whole roast, upright on a bed of stalks or lying on its tray, scales on.
 //!
 //! common practice, no source: 200 C, about 14 min, out while it still just holds to the
 //! spine, then 4-5 min rest.
@@ -10,6 +10,7 @@ settings! {
     oven_c: f64 = media::oven_c((150.0, 250.0), 200.0),
     fan: bool = media::fan(true),
     covered: bool = media::COVERED,
+    lying: bool = Spec::flag("lying", "Lies on its side", Purpose::Turn, false).finer(),
     oven: Arc<Oven> = media::OVEN,
     oven_off_k: f64 = media::OVEN_OFF,
     door_s: f64 = media::DOOR,
@@ -49,7 +50,12 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         .door(set.door_s)
         .covered(set.covered);
     let air = oven.air(SCALES_WETNESS);
-    let stages = oven.stages(1.0, What::In, air, air);
+    let under = if set.lying || piece.cut == Cut::WholeFlat {
+        oven.under()
+    } else {
+        air
+    };
+    let stages = oven.stages(1.0, What::In, under, air);
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_WHOLE_S),
         media::at_rest_covered(),
@@ -60,17 +66,19 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 }
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
-    let flat = piece.cut == Cut::WholeFlat;
+    let flat = piece.cut == Cut::WholeFlat || set.lying;
     let prepare = match (piece.stuffed(), flat) {
-        (true, true) => "Clip the fins, take out the gills, fill the pocket loosely. Heat the oven",
+        (true, true) => "Clip the fins, take out the gills, fill it loosely. Heat the oven",
         (true, false) => {
             "Clip the fins, take out the gills, fill it loosely; stand it on stalks. Heat the oven"
         }
         (false, true) => "Clip the fins, take out the gills. Heat the oven",
         (false, false) => "Clip the fins, take out the gills; stand it on stalks. Heat the oven",
     };
-    let into = if flat {
+    let into = if piece.cut == Cut::WholeFlat {
         "Into the middle of the oven, dark side up"
+    } else if set.lying {
+        "Into the middle of the oven, on its side on an oiled tray"
     } else {
         "Into the middle of the oven, back up"
     };

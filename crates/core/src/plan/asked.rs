@@ -2,7 +2,7 @@
 
 use super::find::first_guess_s;
 use super::rest;
-use super::room::{Room, room};
+use super::room::{self, Room};
 use crate::fish::{Eaters, Guests, Piece, PieceAsked};
 use crate::kit::{Kitchen, Shelf};
 use crate::methods::{Chosen, Method, Value, off_by};
@@ -110,9 +110,24 @@ impl<'a> Cooking<'a> {
         kitchen: &'a Kitchen,
         aim: Aim,
     ) -> Result<Self, InputError> {
-        let chosen = method.choose(settings, kitchen).within("method")?;
+        let mut chosen = method.choose(settings, kitchen).within("method")?;
         let mut programme = method.programme(piece, &chosen, kitchen)?;
-        let room = room(piece, &chosen, kitchen, &programme);
+        let mut room = room::room(piece, &chosen, kitchen, &programme);
+        // Who has not said which takes the one that holds them.
+        if let Some(larger) = room.as_ref().and_then(|room| room.larger.as_ref())
+            && !settings
+                .iter()
+                .any(|(key, _)| larger.setting.answers_to(key))
+        {
+            let own = (
+                larger.setting.key.to_owned(),
+                Value::Word(larger.key.clone()),
+            );
+            let with: Vec<_> = settings.iter().cloned().chain([own]).collect();
+            chosen = method.choose(&with, kitchen).within("method")?;
+            programme = method.programme(piece, &chosen, kitchen)?;
+            room = room::room(piece, &chosen, kitchen, &programme);
+        }
         let all = piece.pieces;
         let at_once = room.as_ref().map_or(all, |room| room.at_once(all));
         // What shares a pan is in it as it is said.

@@ -7,7 +7,7 @@ use super::room::Room;
 use crate::choice::{self, Class, Fitted, Quality, Tonight, Wishes};
 use crate::fish::{Eaters, Hazard, Heated, Notice, Piece, PieceAsked, State};
 use crate::kit::Kitchen;
-use crate::methods::{FromFrozen, Method, Reason, Value, crisp_skin};
+use crate::methods::{FromFrozen, Method, Reason, crisp_skin};
 use crate::run::{FieldAsked, Heating, Hot};
 use crate::target::{Aim, Goal, TargetAsked};
 use crate::{InputError, Within};
@@ -183,12 +183,7 @@ fn way(
     reasons.extend(way.reasons.drain(..).filter(|reason| !reason.good));
     way.reasons = reasons;
     let settings = Fitted::asked(&choice::fitted(method, piece, &asked.kitchen));
-    let mut settings = settings;
-    let mut cooking = Cooking::new(piece, method, &settings, &asked.kitchen, *aim)?;
-    if let Some(larger) = cooking.room.as_ref().and_then(Room::larger) {
-        settings.push((larger.setting.to_owned(), Value::Word(larger.key.clone())));
-        cooking = Cooking::new(piece, method, &settings, &asked.kitchen, *aim)?;
-    }
+    let cooking = Cooking::new(piece, method, &settings, &asked.kitchen, *aim)?;
     if let Some(words) = cooking.room.as_ref().and_then(Room::too_small) {
         return out(way, vec![Reason::bad("does_not_fit", words)]);
     }
@@ -204,6 +199,12 @@ fn way(
     let words = tonight.rules_out(&cooking.programme.heating, &plan.allergens);
     if let Some(reason) = words.or_else(|| tonight.too_late(plan.to_plate_s())) {
         return out(way, vec![reason]);
+    }
+    if let Some(party) = plan.party.as_ref().filter(|party| party.batches > 1) {
+        let (n, batches) = (party.a_batch, party.batches);
+        let minutes = party.party_s / 60.0;
+        let words = format!("{n} at a time: {batches} batches, {minutes:.0} minutes for all.");
+        way.reasons.push(Reason::bad("batches", words));
     }
     let quality = like(method, &plan, &cooking.programme.heating);
     if let Some(reason) = out_of_hand(method, &plan) {

@@ -3,13 +3,13 @@
 use super::warn::batch_g;
 use crate::fish::Piece;
 use crate::kit::{Floor, Kitchen, Lies, Listed, Pan, Pot, Row as _, Shelf, Spacing};
-use crate::methods::Chosen;
+use crate::methods::{Chosen, Spec};
 use crate::run::{Fire, Hot, Programme};
 use serde::Deserialize;
 use std::sync::OnceLock;
 
 /// Room for pieces on one thing of a kitchen.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone)]
 pub(crate) struct Room {
     /// The shelf that the thing stands on.
     pub shelf: Shelf,
@@ -28,10 +28,10 @@ pub(crate) struct Room {
 }
 
 /// A larger thing of the same shelf.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone)]
 pub(crate) struct Larger {
     /// The setting it is chosen by.
-    pub setting: &'static str,
+    pub setting: &'static Spec,
     /// Its key.
     pub key: String,
     /// What it is called, and how large it is.
@@ -68,11 +68,6 @@ impl Room {
             |larger| format!("Take {}, or cut it in two.", larger.words),
         );
         Some(format!("{is}; {here}. {then}"))
-    }
-
-    /// What holds more of them.
-    pub fn larger(&self) -> Option<&Larger> {
-        self.larger.as_ref()
     }
 
     /// In how many batches.
@@ -138,8 +133,7 @@ pub(crate) fn room(
     let (row, shelf, on, floor) = found.or_else(|| unsaid(kitchen, programme))?;
     let side_by_side = floor.fits(lies, row.spacing()) * trays(shelf, chosen, kitchen);
     let most = side_by_side.min(by_volume(piece, chosen, kitchen, programme));
-    // The smallest thing of the same shelf that holds more of what there is: one where this holds none, else all of it or the
-    // most.
+    // The first thing of the same shelf that holds more: all that there is, or the most.
     let n = |floor: Floor| floor.fits(lies, row.spacing()) * trays(shelf, chosen, kitchen);
     let wanted = piece.pieces.min(
         kit.floors(shelf)
@@ -152,12 +146,9 @@ pub(crate) fn room(
         let floor = floor.filter(|floor| n(*floor) >= wanted)?;
         Some((key.to_owned(), name.to_owned(), floor))
     };
-    let larger = if side_by_side < wanted {
-        let least = kit.floors(shelf).filter_map(holds);
-        least.min_by(|a, b| a.2.area_mm2().total_cmp(&b.2.area_mm2()))
-    } else {
-        None
-    };
+    // Another pot holds another amount of liquid: only where this one holds none.
+    let too_few = side_by_side < if shelf == Pot::SHELF { 1 } else { wanted };
+    let larger = too_few.then(|| kit.floors(shelf).find_map(holds)).flatten();
     let larger = larger.and_then(|(key, name, floor)| {
         Some(Larger {
             setting: chosen.setting_of(shelf)?,

@@ -46,7 +46,8 @@ fn too_full(cooking: &Cooking<'_>, rules: Rules) -> Option<Notice> {
         Some(Notice::by("oil_too_full", rules))
     } else if fill.fish_g > FLOODS_OF_OIL * OIL_G_L * fill.litres {
         Some(Notice::by("oil_floods", rules))
-    } else if fill.fish_g > most_g && f64::from(piece.pieces) > n {
+    } else if fill.fish_g > most_g && f64::from(piece.pieces) > n || cooking.all > piece.pieces {
+        let n = n.min(f64::from(piece.pieces));
         let words = format!("Fry in batches of {n:.0}: more cools the oil and rises over the rim.");
         Some(Notice::computed("fry_in_batches", words, None))
     } else {

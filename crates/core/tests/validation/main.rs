@@ -18,6 +18,7 @@ mod laws;
 mod marching;
 mod media;
 mod methods;
+mod party;
 mod physics;
 mod practice;
 mod promise;

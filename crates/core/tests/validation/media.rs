@@ -239,6 +239,7 @@ pub fn published_plank_is_near() {
         let plank_h = plank_h / brick_dimensionality([0.06 / a, f64::INFINITY], h * 0.5 * a / k);
         let piece = PieceAsked {
             mass_g: Some(20_000.0),
+            width_mm: Some(60.0),
             ..frozen(mm)
         };
         let asked = ThawAsked {

@@ -314,7 +314,8 @@ fn law_what_was_learned_is_less_in_doubt() {
 /// that needs a basket or a stand is not had without one.
 #[test]
 fn practice_kinds_of_a_home_and_a_yard() {
-    let mut fry = asked("deep_fry_batter", &[]);
+    // Two pieces at once, whatever each would take.
+    let mut fry = asked("deep_fry_batter", &[("load_g", Value::Number(340.0))]);
     let whole = plan(&fry).unwrap();
     let fryer = |plan: &cindo_core::plan::Plan| -> Vec<(&'static str, Option<String>)> {
         let acts = plan.steps.iter().flat_map(|step| &step.act.needs);

@@ -105,7 +105,9 @@ async fn a_cold_batch_pulls_the_oil_down_and_more_pulls_it_further() {
     let low = |pieces: u32, litres: f64| {
         let mut asked = request();
         asked["piece"]["pieces"] = json!(pieces);
-        asked["method"] = json!({ "kind": "deep_fry_batter", "oil_c": 180, "oil_l": litres });
+        asked["method"] = json!({ "kind": "deep_fry_batter", "oil_c": 180, "oil_l": litres,
+            // All at once, whatever a batch should be.
+            "load_g": 170 * pieces });
         let kitchen = &kitchen;
         async move {
             let answer = kitchen.post("/api/plan", &asked).await.json;

@@ -101,6 +101,34 @@ async fn a_kitchen_is_asked_once_and_everything_goes_by_it() {
     assert!(violations.is_empty(), "{violations:?}");
 }
 
+/// Fourteen fillets do not go into one pan: the card says in how many batches, the tray takes them all, and an oven that was
+/// said to be smaller takes fewer.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_party_is_told_in_batches_and_goes_on_trays() {
+    let person = Person::new(390, 844, None).await;
+    let party = "fish=sea_bream&mm=15&g=130&n=14";
+    person.open(&format!("/ways/sear_skin_first?{party}")).await;
+    person
+        .until("batches", &says("party", "3 at a time, 5 batches"))
+        .await;
+    let violations = person.violations().await;
+    assert!(violations.is_empty(), "{violations:?}");
+    person.open(&format!("/ways/hot_roast?{party}")).await;
+    person.find("headline").await;
+    person.settled().await;
+    let told = "return document.querySelectorAll('[data-testid=party]').length";
+    assert_eq!(person.js(told).await, 0);
+    // A toy of an oven: one tray of six.
+    person.open("/kit?fish=sea_bream&mm=15&g=130&n=14").await;
+    person.click("ovens-home-open").await;
+    person.type_into("ovens-home-size", "25").await;
+    person.type_into("ovens-home-width", "22").await;
+    person.type_into("ovens-home-places", "1").await;
+    person.settled().await;
+    person.open(&format!("/ways/hot_roast?{party}")).await;
+    person.until("batches", &says("party", "batches")).await;
+}
+
 /// Two pans of a kind, named and sized where they hang; the card takes either, and an oven that runs cool takes longer.
 #[tokio::test(flavor = "multi_thread")]
 async fn a_kitchen_has_things_of_its_own() {

@@ -6,7 +6,7 @@ import { UnitSwitch, UsualKitchens, useKit, useKitchen, usePiece, useTimes } fro
 import { Choice, Failure, NumberField, useUnits } from "../../ui";
 import { type Units, withUnit } from "../../units";
 import { Drawn } from "./Drawn";
-import { offBy, type Stands, standing, thingsOf, toggled } from "./kit";
+import { offBy, type Stands, sidesOf, standing, thingsOf, toggled } from "./kit";
 import { Opened } from "./Opened";
 import "./kit.css";
 
@@ -216,10 +216,9 @@ function Size({ stands, kitchen }: { stands: Stands; kitchen: KitchenAsked }) {
   const units = useUnits();
   const { own, offered } = stands;
   const off = offBy(stands.thing === null ? undefined : thingsOf(kitchen)[stands.thing]);
+  const sides = sidesOf(stands);
   const words = [
-    own.length_mm != null && own.width_mm != null
-      ? `${withUnit(own.length_mm, "across", units)} × ${withUnit(own.width_mm, "across", units)}`
-      : offered.across_mm != null && withUnit(own.across_mm ?? offered.across_mm, "across", units),
+    sides ? sides.map((mm) => withUnit(mm, "across", units)).join(" × ") : null,
     offered.litres != null && withUnit(own.litres ?? offered.litres, "litre", units),
     offered.power_w != null && withUnit(own.power_w ?? offered.power_w, "watt", units),
     off !== 0 && `${off > 0 ? "+" : "−"}${withUnit(Math.abs(off), "kelvin", units)}`,

@@ -8,6 +8,7 @@ import {
   changed,
   offBy,
   type Stands,
+  sidesOf,
   type Thing,
   thingsOf,
   toggled,
@@ -20,6 +21,13 @@ const SAID_SD_K = 4;
 const HAS_DIAL: ReadonlySet<string> = new Set(["ovens", "broilers", "fryers", "grates"]);
 const PLACES: Record<string, string> = { hobs: "rings", ovens: "shelves" };
 
+/** Two sizes of one thing are told apart. */
+const TEST: Partial<Record<string, string>> = {
+  places: "places",
+  width_mm: "width",
+  litres: "litres",
+  power_w: "power",
+};
 type SizeKey = "across_mm" | "length_mm" | "width_mm" | "power_w" | "litres" | "places";
 type Sizing = { key: SizeKey; label: string; quantity: Quantity; value: number | null };
 
@@ -27,11 +35,12 @@ function sizings(list: string, { own, offered }: Stands): Sizing[] {
   const found: Sizing[] = [];
   const one = (key: SizeKey, label: string, quantity: Quantity, value: number | null | undefined) =>
     found.push({ key, label, quantity, value: value ?? null });
-  if (list === "pans" && own.length_mm != null) {
-    one("length_mm", "how long", "across", own.length_mm);
-    one("width_mm", "how wide", "across", own.width_mm);
-  } else if (offered.across_mm != null) {
-    one("across_mm", "across the bottom", "across", own.across_mm ?? offered.across_mm);
+  const [long, wide] = sidesOf({ own, offered }) ?? [];
+  if (wide != null) {
+    one("length_mm", "how long", "across", long);
+    one("width_mm", "how wide", "across", wide);
+  } else if (long != null) {
+    one("across_mm", "across the bottom", "across", long);
   }
   if (offered.power_w != null) one("power_w", "power", "watt", own.power_w ?? offered.power_w);
   if (offered.litres != null)
@@ -47,10 +56,18 @@ function sizings(list: string, { own, offered }: Stands): Sizing[] {
 }
 
 /** As long and as wide as it was across, until it is typed; and as wide across as it was wide. */
-function otherShape({ own, offered }: Stands): Partial<Thing> {
-  const across = own.width_mm ?? own.across_mm ?? offered.across_mm ?? null;
-  if (own.length_mm != null) return { across_mm: across, length_mm: null, width_mm: null };
+function otherShape(stands: Stands): Partial<Thing> {
+  const [long, wide] = sidesOf(stands) ?? [];
+  const across = wide ?? long ?? null;
+  if (wide != null) return { across_mm: across, length_mm: null, width_mm: null };
   return { across_mm: null, length_mm: across, width_mm: across };
+}
+
+/** A side is said with the other. */
+function withSides(stands: Stands, by: Partial<Thing>): Partial<Thing> {
+  const [long, wide] = sidesOf(stands) ?? [];
+  if (by.length_mm === undefined && by.width_mm === undefined) return by;
+  return { length_mm: long ?? null, width_mm: wide ?? null, ...by };
 }
 
 type Props = {
@@ -68,7 +85,8 @@ export function Opened({ shelf, stands, kitchen, say, problem, open }: Props) {
   const change = (by: Partial<Thing>) => say(changed(kitchen, shelf, stands, by));
   const test = (what: string) => `${shelf.list}-${stands.key}-${what}`;
   const off = thing?.learned?.findIndex((learned) => learned.what === "kelvins") ?? -1;
-  const round = stands.own.length_mm == null;
+  const sides = sidesOf(stands);
+  const round = sides?.length === 1;
   return (
     <section className="kit-opened" aria-label={stands.name} data-testid="kit-opened">
       <Name
@@ -87,10 +105,8 @@ export function Opened({ shelf, stands, kitchen, say, problem, open }: Props) {
           value={size.value}
           field={at(size.key)}
           problem={problem}
-          testId={test(
-            size.key === "places" ? "places" : size.key === "width_mm" ? "width" : "size",
-          )}
-          onChange={(value) => change({ [size.key]: value })}
+          testId={test(TEST[size.key] ?? "size")}
+          onChange={(value) => change(withSides(stands, { [size.key]: value }))}
         />
       ))}
       {HAS_DIAL.has(shelf.list) && (
@@ -112,7 +128,7 @@ export function Opened({ shelf, stands, kitchen, say, problem, open }: Props) {
         />
       )}
       <p className="flex flex-wrap gap-x-5 col-span-full">
-        {shelf.list === "pans" && (
+        {sides && (
           <button
             type="button"
             className="pick underline"

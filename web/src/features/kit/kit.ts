@@ -22,6 +22,16 @@ export type Stands = {
   thing: number | null;
 };
 
+/** What fish lies on there, mm: across where it is round, how long and how wide where it is not; none on a hob. */
+export function sidesOf({ own, offered }: Pick<Stands, "own" | "offered">): number[] | null {
+  if (own.length_mm != null && own.width_mm != null) return [own.length_mm, own.width_mm];
+  const across = own.across_mm ?? offered.across_mm;
+  if (across != null) return [across];
+  if (offered.length_mm != null && offered.width_mm != null)
+    return [offered.length_mm, offered.width_mm];
+  return null;
+}
+
 export function listsOf(kitchen: KitchenAsked): KitLists {
   return (kitchen.kit ?? {}) as KitLists;
 }

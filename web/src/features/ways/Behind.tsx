@@ -20,7 +20,9 @@ type Props = { ways: Way[]; query: string; toFront: (kind: string) => void };
 export function Behind({ ways, query, toFront }: Props) {
   const [box, width] = useWidth<HTMLDivElement>();
   if (ways.length === 0) return null;
-  const ends = ways.flatMap((w) => (w.plan ? [w.plan.heat_up_s + w.plan.eat_by_s] : []));
+  const ends = ways.flatMap((w) =>
+    w.plan ? [w.plan.heat_up_s + Math.max(w.plan.eat_by_s, w.plan.party_s)] : [],
+  );
   const longestS = Math.max(60, ...ends);
   const stepS = longestS > 2400 ? 1200 : longestS > 1200 ? 600 : 300;
   const ticks = Array.from({ length: Math.floor(longestS / stepS) + 1 }, (_, i) => i * stepS);
@@ -134,6 +136,12 @@ function Line({ way, query, width, longestS, ticks, toFront }: LineProps) {
           className="absolute left-0 border-t-2 border-dotted border-primary"
           style={{ top: HIGH / 2, width: px(plan.heat_up_s) }}
         />
+        {plan.batches > 1 && (
+          <span
+            className="absolute border-t-2 border-dotted border-base-content/40"
+            style={{ top: HIGH / 2, left: px(plan.heat_up_s), width: px(plan.party_s) }}
+          />
+        )}
         {field && width > 0 && (
           <div className="absolute top-0" style={{ left: px(plan.heat_up_s) }}>
             <Thumb

@@ -19,6 +19,7 @@ import { Headline } from "./Headline";
 import { NoCard } from "./NoCard";
 import { OnPaper } from "./OnPaper";
 import { Warnings } from "./Outcome";
+import { Party } from "./Party";
 import { Cut, Picture } from "./Pictures";
 import { Places, usePlace, WIDE } from "./Places";
 import { Recipe } from "./Recipe";
@@ -116,6 +117,7 @@ export function Card() {
       {!stopped && (
         <Headline plan={plan} settled={settled} late={otherwise.lateS} problem={right.problem} />
       )}
+      {!stopped && <Party plan={plan} pieces={piece.pieces} />}
       {!stopped && (
         <p className="no-print text-small font-semibold min-h-5 -mt-3" data-testid="changed">
           {changed}

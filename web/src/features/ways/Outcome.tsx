@@ -29,6 +29,7 @@ export function Outcome({ plan }: { plan: Plan }) {
     ["Weight lost", `about ${percent(plan.weight_loss_share)}`],
   ];
   if (low != null) lines.push([`${what} drops to`, withUnit(low, "celsius", units)]);
+  if (plan.party) lines.push(["Room for", `${plan.party.most}, ${plan.party.on}`]);
   if (plan.batch)
     lines.push([
       `Most at once, oil ${rise(plan.batch.drop_k, units)} down`,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { inAt } from "./inAt";
 
-const plan = { heat_up_s: 195, off_heat_s: 545, rest_s: 120 };
+const plan = { heat_up_s: 195, party_s: 665 };
 
 describe("when the fish meets the heat", () => {
   it("is so that it is on the plate in time", () => {

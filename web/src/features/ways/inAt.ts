@@ -6,12 +6,12 @@ const two = (n: number) => String(n).padStart(2, "0");
 
 /** So that it is on the plate when it is wanted; without a time that can be met, as soon as the pan is hot. */
 export function inAt(
-  plan: Pick<Plan, "heat_up_s" | "off_heat_s" | "rest_s">,
+  plan: Pick<Plan, "heat_up_s" | "party_s">,
   readyBy: string | null,
   now: Date,
 ): string {
   const soon = plan.heat_up_s;
-  const wanted = readyBy === null ? soon : untilS(readyBy, now) - plan.off_heat_s - plan.rest_s;
+  const wanted = readyBy === null ? soon : untilS(readyBy, now) - plan.party_s;
   const at = new Date(now.getTime() + 1000 * Math.max(soon, wanted));
   const date = `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
   return `${date}T${two(at.getHours())}:${two(at.getMinutes())}:${two(at.getSeconds())}`;
