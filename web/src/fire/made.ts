@@ -52,6 +52,8 @@ export function cook(turnS: number, more: Partial<Running> = {}): Running {
     id: "c",
     title: "Hake",
     pan: null,
+    batch: 1,
+    batches: 1,
     revision: 1,
     made_ms: MET_MS,
     now_s: 0,

@@ -1369,6 +1369,16 @@ export interface components {
         };
         /** @description A cook as kept, and how it stands. */
         CookKept: {
+            /**
+             * Format: int32
+             * @description Which batch it is.
+             */
+            batch: number;
+            /**
+             * Format: int32
+             * @description Of how many.
+             */
+            batches: number;
             came_out?: components["schemas"]["CameOut"] | null;
             /** @description The card of the book it was cooked by. */
             card?: string | null;
@@ -1490,6 +1500,11 @@ export interface components {
          *     }
          */
         CookNew: {
+            /**
+             * Format: int32
+             * @description Which batch it is, where all do not go in at once; the first when not said.
+             */
+            batch?: number | null;
             /** @description The card of the book it is cooked by. */
             card?: string | null;
             /** @description Made by the device, so that the same cook sent twice is one; else made here. */

@@ -16,7 +16,7 @@ use super::say;
 use super::shared::shared;
 use crate::belief::{Belief, Response};
 use crate::methods::{Step, Story};
-use crate::plan::{Measure, Probe, Stop, prepared, say_probe, say_what_it_is, tell};
+use crate::plan::{Measure, Probe, Stop, prepared, say_batches, say_probe, say_what_it_is, tell};
 use crate::run::{Bench, Fidelity, State, Timeline, Witness, Witnessed};
 use crate::target::Goal;
 use crate::{InputError, Within};
@@ -177,6 +177,9 @@ impl Fold<'_> {
         let mut steps = method.words(&piece, &cooking.chosen, cooking.kitchen, &story)?;
         carry_over(&self.told.steps, &mut steps);
         say_what_it_is(&piece, &story, &mut steps);
+        if let (Some(party), Some(room)) = (&self.told.party, &cooking.room) {
+            say_batches(party, room.shelf, &mut steps);
+        }
         if let Some(promised) = promised {
             let probe = Probe {
                 from_s: promised.from_s,

@@ -228,6 +228,13 @@ const PORTION_WIDTH_MM: f64 = 60.0;
 const SIDE_LONG: f64 = 3.8;
 /// Flesh, g/cm3, where only the width that is proposed hangs on it.
 const FLESH_G_CM3: f64 = 1.05;
+/// Width of a portion of such a weight and mean thickness, or of a side.
+pub(super) fn proposed_width_mm(mass_g: f64, mean_mm: f64) -> f64 {
+    let covers_mm2 = 1e3 * mass_g / (FLESH_G_CM3 * mean_mm);
+    let side_mm = (covers_mm2 / SIDE_LONG).sqrt();
+    side_mm.clamp(PORTION_WIDTH_MM, WIDTHS_MM.1)
+}
+
 /// Widths that a portion can have, mm.
 const WIDTHS_MM: (f64, f64) = (5.0, 400.0);
 
@@ -354,11 +361,9 @@ impl Piece {
         let usual_mm = if round {
             thickness.value()
         } else {
-            let mean_mm = f64::midpoint(thickness.value(), thin_end.unwrap_or(thickness).value());
-            let covers_mm2 = 1e3 * mass.value() / (FLESH_G_CM3 * mean_mm);
-            (covers_mm2 / SIDE_LONG)
-                .sqrt()
-                .clamp(PORTION_WIDTH_MM, WIDTHS_MM.1)
+            let thin = thin_end.unwrap_or(thickness);
+            let mean_mm = f64::midpoint(thickness.value(), thin.value());
+            proposed_width_mm(mass.value(), mean_mm)
         };
         Ok(Self {
             species,

@@ -193,6 +193,7 @@ mod tests {
             include_str!("../plan/warn.rs"),
             include_str!("../plan/thawing.rs"),
             include_str!("../plan/leftover.rs"),
+            include_str!("../plan/party.rs"),
         ];
         for rule in Rule::all() {
             let quoted = format!("\"{}\"", rule.code);

@@ -2,6 +2,7 @@
 //! fish. common practice, no source, but for the bodies and yields (`data/bodies.toml`).
 
 use super::cut::Cut;
+use super::piece::proposed_width_mm;
 use super::species::{SkinEats, Species};
 use super::whole::{USUAL_G, WholeFish, proposed_thickness_mm};
 use crate::InputError;
@@ -46,6 +47,8 @@ pub struct OwnFillet {
 /// The tail of a fillet is so thick beside its thickest place, share.
 const THIN_SHARE: f64 = 0.55;
 /// A fillet at its thickest beside the body it is cut from, share: spine and fins are left out.
+/// Mean thickness of what thins out so, of its thickest.
+const MEAN_SHARE: f64 = f64::midpoint(1.0, THIN_SHARE);
 const OF_BODY: f64 = 0.4;
 /// Nobody puts a larger whole fish in a pan or an oven, g.
 const LARGEST_G: f64 = 5000.0;
@@ -121,7 +124,11 @@ pub fn usual_piece(species: &Species, cut: Cut) -> Result<UsualPiece, InputError
     };
     Ok(UsualPiece {
         level,
-        width_mm: round.then_some(thickness_mm),
+        width_mm: match cut {
+            _ if round => Some(thickness_mm),
+            Cut::Side => Some(proposed_width_mm(mass_g, MEAN_SHARE * thickness_mm).round()),
+            _ => None,
+        },
         cut: cut.key(),
         mass_g,
         thickness_mm,

@@ -25,6 +25,7 @@ mod when;
 
 pub(crate) use asked::Cooking;
 pub(crate) use find::{Measure, Sought, Stop, bracketed, search};
+pub(crate) use party::say as say_batches;
 pub(crate) use planner::{prepared, probe_where, say_probe, say_what_it_is, tell};
 pub(crate) use range::SLOW;
 pub(crate) use warn::{COATING_FUMES_C, COATING_HOT_C};

@@ -8,6 +8,7 @@ use crate::heat::{Body, Moment, Sink};
 use crate::kit::Shelf;
 use crate::methods::Step;
 use crate::run::{Bench, Fidelity, Truth, What};
+use crate::target::Rules;
 use serde::Serialize;
 
 /// Batch after batch.
@@ -129,8 +130,17 @@ pub(super) fn many(party: &Party) -> Option<Notice> {
     (n > MANY).then(|| Notice::computed("many_batches", words, None))
 }
 
+/// Within so long cooked fish that is not kept hot is eaten or chilled, h: see the rule.
+const WARM_H: f64 = 2.0;
+
+/// The first must not stand warm until the last are done.
+pub(super) fn stands(party: &Party, rules: Rules) -> Option<Notice> {
+    let h = party.first_waits_s / 3600.0;
+    (h > WARM_H).then(|| Notice::by("first_stand_warm", rules).hours(h))
+}
+
 /// What the steps say of it.
-pub(super) fn say(party: &Party, shelf: Shelf, steps: &mut [Step]) {
+pub(crate) fn say(party: &Party, shelf: Shelf, steps: &mut [Step]) {
     if party.batches < 2 {
         return;
     }

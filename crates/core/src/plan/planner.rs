@@ -258,7 +258,8 @@ pub(crate) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
     plan.party = party::party(cooking, &plan);
     if let (Some(party), Some(room)) = (&plan.party, &cooking.room) {
         party::say(party, room.shelf, &mut plan.steps);
-        plan.warnings.extend(party::many(party));
+        let said = [party::many(party), party::stands(party, guests.rules)];
+        plan.warnings.splice(0..0, said.into_iter().flatten());
     }
     Ok(plan)
 }

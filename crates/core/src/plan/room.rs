@@ -146,8 +146,9 @@ pub(crate) fn room(
         let floor = floor.filter(|floor| n(*floor) >= wanted)?;
         Some((key.to_owned(), name.to_owned(), floor))
     };
-    // Another pot holds another amount of liquid: only where this one holds none.
-    let too_few = side_by_side < if shelf == Pot::SHELF { 1 } else { wanted };
+    // Another pot or fryer holds another amount: only where this one holds none.
+    let filled = matches!(shelf, Shelf::Pots | Shelf::Fryers);
+    let too_few = side_by_side < if filled { 1 } else { wanted };
     let larger = too_few.then(|| kit.floors(shelf).find_map(holds)).flatten();
     let larger = larger.and_then(|(key, name, floor)| {
         Some(Larger {

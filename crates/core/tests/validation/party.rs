@@ -293,7 +293,9 @@ fn what_no_kitchen_cooks_is_refused_by_its_field_or_has_the_nearest_way() {
         piece("haddock", "fillet", 20.0, 170.0, 20),
         home(),
     );
-    assert!(many.warnings.iter().any(|w| w.code == "many_batches"));
+    for code in ["many_batches", "first_stand_warm"] {
+        assert!(many.warnings.iter().any(|w| w.code == code), "{code}");
+    }
     let kettle = kitchen(
         r#"{ "kit": { "pans": ["non_stick"], "hobs": ["coil"], "ovens": [], "fryers": [], "grates": [], "broilers": [],
              "steamers": [], "pots": [], "ridges": [], "baskets": [] } }"#,

@@ -309,6 +309,10 @@ pub struct CookNew {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(min_length = 1, max_length = 64)]
     pub card: Option<String>,
+    /// Which batch it is, where all do not go in at once; the first when not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 1, maximum = 200)]
+    pub batch: Option<u32>,
 }
 
 /// Events to keep.
@@ -366,6 +370,10 @@ pub struct CookKept {
     pub came_out: Option<CameOut>,
     /// The card of the book it was cooked by.
     pub card: Option<String>,
+    /// Which batch it is.
+    pub batch: u32,
+    /// Of how many.
+    pub batches: u32,
     /// Address of the probe that is read into it.
     pub probe: Option<String>,
     /// Counts changes.

@@ -148,6 +148,37 @@ async fn what_was_promised_and_how_it_ended_stand() {
     assert_eq!(back.json["outcome"], Value::Null);
 }
 
+/// More than one pan holds is cooked batch after batch: which it is stands with each, and there is no sixth of five.
+#[actix_web::test]
+async fn a_party_is_cooked_batch_after_batch() {
+    let kitchen = Kitchen::new();
+    let asked = |id: &str, batch: u32| {
+        json!({ "id": id, "title": "Bream", "batch": batch, "plan": {
+            "piece": { "fish": "sea_bream", "thickness_mm": 15, "mass_g": 130, "pieces": 14 },
+            "method": { "kind": "sear_skin_first" } } })
+    };
+    let first = kitchen.post("/api/cooks", &asked("one", 1)).await.json;
+    assert_eq!((&first["batch"], &first["batches"]), (&json!(1), &json!(5)));
+    let fifth = kitchen.post("/api/cooks", &asked("five", 5)).await.json;
+    assert_eq!((&fifth["batch"], &fifth["batches"]), (&json!(5), &json!(5)));
+    let words = |cook: &Value| cook["standing"]["steps"].to_string();
+    assert!(
+        words(&first).contains("3 at a time, in 5 batches"),
+        "{first}"
+    );
+    let sixth = kitchen.post("/api/cooks", &asked("six", 6)).await;
+    assert_eq!(
+        sixth.status,
+        StatusCode::UNPROCESSABLE_ENTITY,
+        "{}",
+        sixth.text
+    );
+    assert_eq!(sixth.json["error"]["field"], "batch");
+    // One that never said is the only one.
+    let plain = kitchen.post("/api/cooks", &at_risk()).await.json;
+    assert_eq!((&plain["batch"], &plain["batches"]), (&json!(1), &json!(1)));
+}
+
 /// A cod loin for somebody old or ill, cooked by the clock to the figure.
 fn at_risk() -> Value {
     json!({ "id": "c", "title": "Cod", "plan": {

@@ -51,6 +51,33 @@ pub async fn skip_kitchen(person: &Person) {
     person.settled().await;
 }
 
+/// Six fillets in a pan for three: served, the next batch is one tap away and says which it is.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_next_batch_is_one_tap_away() {
+    let person = Person::new(390, 844, None).await;
+    skip_kitchen(&person).await;
+    person
+        .open("/ways/sear_skin_first?fish=sea_bream&mm=15&g=130&n=6")
+        .await;
+    person.click("cook-it").await;
+    act(&person, "Heat it up").await;
+    person.click("done").await;
+    act(&person, "Fish in").await;
+    person.click("done").await;
+    act(&person, "Turn").await;
+    person.click("done").await;
+    look_or_off(&person).await;
+    person.click("off-now").await;
+    act(&person, "Serve").await;
+    person.click("done").await;
+    person.click("next-batch").await;
+    let which = "return document.querySelector('.strip-title')?.innerText.includes('batch 2 of 2') ?? false";
+    person.until("the second batch", which).await;
+    act(&person, "Heat it up").await;
+    let left = "return document.querySelector('[data-testid=came-out]') === null";
+    person.until("nothing asked", left).await;
+}
+
 #[tokio::test(flavor = "multi_thread")]
 async fn a_whole_cook_by_touch() {
     let data = tempfile::tempdir().unwrap();

@@ -56,7 +56,7 @@ const ASKED: { key: keyof Came; name: string; words: [string, string][] }[] = [
 ];
 
 export function CameOut({ cook }: { cook: Running }) {
-  const { happen, forgetOver } = useFire();
+  const { happen, forgetOver, begin } = useFire();
   const units = useUnits();
   const [came, setCame] = useState<Came>({});
   const piece = cook.plan?.piece;
@@ -68,6 +68,18 @@ export function CameOut({ cook }: { cook: Running }) {
   const close = () => {
     if (Object.keys(came).length > 0) happen(cook, { kind: "came_out", came_out: came });
     forgetOver(cook.id);
+  };
+  const { batch: n, batches: of } = cook;
+  const nextBatch = () => {
+    if (!cook.plan) return;
+    close();
+    void begin({
+      title: cook.title,
+      plan: cook.plan,
+      batch: n + 1,
+      ...(cook.pan ? { pan: cook.pan } : {}),
+      ...(cook.card ? { card: cook.card } : {}),
+    });
   };
   return (
     <section className="came-out" aria-label={`How ${cook.title} came out`} data-testid="came-out">
@@ -99,9 +111,19 @@ export function CameOut({ cook }: { cook: Running }) {
             </div>
           </fieldset>
         ))}
+        {n < of && cook.plan && (
+          <button
+            type="button"
+            className="target target-wide btn-primary self-end"
+            data-testid="next-batch"
+            onClick={nextBatch}
+          >
+            Next batch, {n + 1} of {of}
+          </button>
+        )}
         <button
           type="button"
-          className="target target-wide btn-primary self-end"
+          className={`target target-wide self-end ${n < of ? "" : "btn-primary"}`}
           data-testid="came-done"
           onClick={close}
         >

@@ -123,6 +123,8 @@ export function Play({ close }: { close: () => void }) {
     id: "play",
     title: "Hake, skin first, on a pan 25 K too cool",
     pan: null,
+    batch: 1,
+    batches: 1,
     revision: 1,
     made_ms: now,
     now_s: told.nowS,

@@ -104,6 +104,12 @@ export function Strip({ cook, now, first, opened, choose, see, probe }: Props) {
       <div className="strip-words">
         <p className="strip-title">
           {cook.title}
+          {cook.batches > 1 && (
+            <span className="quiet figures">
+              {" "}
+              batch {cook.batch} of {cook.batches}
+            </span>
+          )}
           {told?.phase === "on_heat" && (
             <span className="quiet figures"> {clock(foldS)} on the heat</span>
           )}

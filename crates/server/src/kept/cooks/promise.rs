@@ -50,11 +50,19 @@ pub fn row(new: &CookNew, made_ms: i64) -> Result<Row, RequestError> {
             message: format!("{} ({})", refused.message, refused.rule),
         });
     }
+    let batch = new.batch.unwrap_or(1);
+    checked(
+        "batch",
+        f64::from(batch),
+        (1.0, f64::from(plan.batches)),
+        "batches",
+    )?;
     let cook = Cook {
         plan: serde_json::to_value(&new.plan).map_err(RequestError::ours)?,
         pan: new.pan.clone(),
         vessel: vessel(&plan),
         card: card.transpose()?,
+        batch: Some([batch, plan.batches]),
         promised: Some(promised(plan)?),
         probe: None,
         end: None,

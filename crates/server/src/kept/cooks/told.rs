@@ -59,6 +59,7 @@ impl Kept {
         let now_s = on_clock(self.made_ms, now_ms);
         let events = happened(&self.events);
         let cook = self.snapshot.as_ref().ok();
+        let [batch, batches] = cook.and_then(|c| c.batch).unwrap_or([1, 1]);
         CookKept {
             seq: self.newest(),
             now_s,
@@ -73,6 +74,8 @@ impl Kept {
             promised: cook.and_then(|c| c.promised.as_ref()).map(promised),
             outcome: cook.and_then(|c| c.end.as_ref()).map(ended),
             card: cook.and_then(|c| c.card.clone()),
+            batch,
+            batches,
             probe: cook.and_then(|c| c.probe.clone()),
             pan: self.pan().map(str::to_owned),
             vessel: self.vessel().map(str::to_owned),

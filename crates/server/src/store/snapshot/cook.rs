@@ -19,6 +19,9 @@ pub struct Cook {
     /// The card it is cooked by.
     #[serde(default)]
     pub card: Option<String>,
+    /// Which batch of how many it is; not known of those that an older version began: the only one.
+    #[serde(default)]
+    pub batch: Option<[u32; 2]>,
     /// What was promised; not known of those that an older version began.
     #[serde(default)]
     pub promised: Option<Promised>,
@@ -114,6 +117,7 @@ fn first(text: &str) -> Result<Cook, Unreadable> {
         pan: held.pan,
         vessel: None,
         card: None,
+        batch: None,
         promised: None,
         probe: None,
         end: None,
