@@ -174,9 +174,9 @@ impl Fold<'_> {
             gets_there: !short && self.sought.reached(&ran.witnessed.outcome),
         };
         let (method, piece) = (cooking.method, &*cooking.piece);
-        let mut steps = method.words(&piece, &cooking.chosen, cooking.kitchen, &story)?;
+        let mut steps = method.words(piece, &cooking.chosen, cooking.kitchen, &story)?;
         carry_over(&self.told.steps, &mut steps);
-        say_what_it_is(&piece, &story, &mut steps);
+        say_what_it_is(piece, &story, &mut steps);
         if let (Some(party), Some(room)) = (&self.told.party, &cooking.room) {
             say_batches(party, room.shelf, &mut steps);
         }
@@ -185,7 +185,7 @@ impl Fold<'_> {
                 from_s: promised.from_s,
                 shows_c: promised.promise.shows_c,
             };
-            say_probe(&piece, &ran.timeline, probe, &mut steps);
+            say_probe(piece, &ran.timeline, probe, &mut steps);
         }
         Ok(steps)
     }

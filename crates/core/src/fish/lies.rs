@@ -3,7 +3,15 @@
 use super::piece::Piece;
 use super::whole::whole_fish;
 use crate::heat::Shape;
-use crate::kit::Lies;
+
+/// What a piece takes up as it lies, mm.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Lies {
+    /// How long.
+    pub length_mm: f64,
+    /// How wide.
+    pub width_mm: f64,
+}
 
 /// Head to the root of the tail, of the whole length: a tail fin bends. common practice, no source: 0.82 to 0.88.
 const WITHOUT_TAIL_FIN: f64 = 0.85;

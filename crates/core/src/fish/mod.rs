@@ -31,6 +31,7 @@ pub use hazard::{kept, notices};
 pub use judge::{Judged, Judging, judge};
 pub use keeping::{Keeping, Since, Span, spoilage_rate};
 pub use known::{Cavity, Eaters, Guests, Heated, Known, figure_c};
+pub use lies::Lies;
 pub use limits::{Limit, LimitKind};
 pub use lot::{Lot, LotState};
 pub use parasites::{exempt_tuna, free_of_parasites};

@@ -7,8 +7,9 @@ use super::hazard::notices;
 use super::keeping::{Keeping, Since, Span};
 use super::known::{Cavity, Guests, Heated, Known, figure_c};
 use super::rules::Notice;
-use super::species::{Origin, SkinEats, Species, Texture};
+use super::species::{Origin, SkinEats, Species};
 use super::usual::usual_level;
+use super::whole::{WIDTHS_MM, proposed_width_mm};
 use crate::heat::Shape;
 use crate::matter::{Composition, FREEZE_C, Material};
 use crate::quantity::{Celsius, Mass, Thickness, checked};
@@ -222,21 +223,6 @@ const START_RANGE_C: (f64, f64) = (-35.0, 35.0);
 /// How high a section of a whole fish is over its thickness when nothing is known of it, and at most.
 const USUAL_SLENDER: f64 = 1.7;
 const HIGHEST: f64 = 12.0;
-
-/// Width of a portion cut from a side, mm; and a side is so many times as long as wide. common practice, no source.
-const PORTION_WIDTH_MM: f64 = 60.0;
-const SIDE_LONG: f64 = 3.8;
-/// Flesh, g/cm3, where only the width that is proposed hangs on it.
-const FLESH_G_CM3: f64 = 1.05;
-/// Width of a portion of such a weight and mean thickness, or of a side.
-pub(super) fn proposed_width_mm(mass_g: f64, mean_mm: f64) -> f64 {
-    let covers_mm2 = 1e3 * mass_g / (FLESH_G_CM3 * mean_mm);
-    let side_mm = (covers_mm2 / SIDE_LONG).sqrt();
-    side_mm.clamp(PORTION_WIDTH_MM, WIDTHS_MM.1)
-}
-
-/// Widths that a portion can have, mm.
-const WIDTHS_MM: (f64, f64) = (5.0, 400.0);
 
 impl Piece {
     /// Checks a piece.
@@ -523,22 +509,15 @@ impl Piece {
                 height_m: 1e-3 * self.width_mm,
                 hollow: false,
             },
-            // A loin of flaky fish falls off towards the belly as its fillet does; one of firm fish is cut to a block.
             Cut::Fillet | Cut::Side | Cut::Loin | Cut::Tail | Cut::Belly => {
                 let width_m = 1e-3 * self.width_mm;
                 Shape::Brick {
                     width_m,
                     length_m: covers_m2 / width_m,
-                    tapers: self.cut != Cut::Loin || !self.is_firm(),
+                    tapers: self.cut != Cut::Loin,
                 }
             }
         }
-    }
-
-    fn is_firm(&self) -> bool {
-        self.species
-            .as_ref()
-            .is_some_and(|s| s.texture == Texture::Firm)
     }
 
     fn is_round_tail(&self) -> bool {

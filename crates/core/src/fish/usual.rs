@@ -2,9 +2,8 @@
 //! fish. common practice, no source, but for the bodies and yields (`data/bodies.toml`).
 
 use super::cut::Cut;
-use super::piece::proposed_width_mm;
 use super::species::{SkinEats, Species};
-use super::whole::{USUAL_G, WholeFish, proposed_thickness_mm};
+use super::whole::{USUAL_G, WholeFish, proposed_thickness_mm, proposed_width_mm};
 use crate::InputError;
 use crate::target::Family;
 use serde::Serialize;

@@ -117,6 +117,21 @@ pub fn proposed_thickness_mm(species: &Species, cut: Cut, mass_g: f64) -> Result
     Ok((usual * (mass_g / USUAL_G).cbrt()).clamp(thin, thick))
 }
 
+/// Width of a portion cut from a side, mm; and a side is so many times as long as wide. common practice, no source.
+const PORTION_WIDTH_MM: f64 = 60.0;
+const SIDE_LONG: f64 = 3.8;
+/// Flesh, g/cm3, where only the width that is proposed hangs on it.
+const FLESH_G_CM3: f64 = 1.05;
+/// Width of a portion of such a weight and mean thickness, or of a side.
+pub(super) fn proposed_width_mm(mass_g: f64, mean_mm: f64) -> f64 {
+    let covers_mm2 = 1e3 * mass_g / (FLESH_G_CM3 * mean_mm);
+    let side_mm = (covers_mm2 / SIDE_LONG).sqrt();
+    side_mm.clamp(PORTION_WIDTH_MM, WIDTHS_MM.1)
+}
+
+/// Widths that a portion can have, mm.
+pub(super) const WIDTHS_MM: (f64, f64) = (5.0, 400.0);
+
 #[cfg(test)]
 mod tests {
     use super::*;

@@ -163,8 +163,8 @@ const RESTED: f64 = 1.07;
 /// an independent two-dimensional model has 3 to 12 % of the time, by how it tapers.
 const TAPERS: f64 = 0.08;
 
-/// What it adds beyond that where it is so many times as wide as thick and its heat comes from one side: there is less of
-/// it over the pan the nearer its edges are. From its section, skin first and in a pan in the oven.
+/// What it adds beyond that where it is only so many times as wide as thick and its heat comes from one side: there is less
+/// of it over the pan the nearer its edges are. From its section, skin first and in a pan in the oven.
 fn falls_off(slender: f64, one_sided: f64) -> f64 {
     let narrow = (WIDE / slender).powi(3).clamp(1.0, MOST_TAPER) - 1.0;
     TAPERS * narrow * FROM_BELOW * one_sided.clamp(0.0, 1.0).powi(2)

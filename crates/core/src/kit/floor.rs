@@ -1,6 +1,7 @@
 //! What fish can lie on, and how many pieces lie on it.
 
 use crate::InputError;
+use crate::fish::Lies;
 use crate::quantity::checked;
 use serde::{Deserialize, Serialize};
 
@@ -20,15 +21,6 @@ pub enum Floor {
         /// How wide, mm.
         width_mm: f64,
     },
-}
-
-/// What a piece takes up as it lies, mm.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Lies {
-    /// How long.
-    pub length_mm: f64,
-    /// How wide.
-    pub width_mm: f64,
 }
 
 /// How close pieces lie: a gap between two, mm, and the most of the floor that they cover.

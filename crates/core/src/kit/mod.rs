@@ -14,7 +14,7 @@ mod usual;
 
 pub use allergen::Allergen;
 pub use fats::{FatMargin, fat_margins_at};
-pub use floor::{Floor, Lies, Spacing};
+pub use floor::{Floor, Spacing};
 pub use kitchen::{Kitchen, KitchenAsked};
 pub use rows::{
     Basket, Broiler, Fat, Figure, Fryer, Grate, Hob, Oven, Pan, Pot, Press, Ridged, Row, Size,

@@ -1,6 +1,5 @@
 //! What a plan answers.
 
-use super::party::Party;
 use crate::choice::Fitted;
 use crate::fish::Notice;
 use crate::heat::Body;
@@ -59,6 +58,28 @@ pub struct Batch {
     pub most_g: f64,
     /// How many of these pieces.
     pub most_pieces: u32,
+}
+
+/// Batch after batch.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Party {
+    /// What they lie on or in, in words.
+    pub on: String,
+    /// So many go in at once at most.
+    pub most: u32,
+    /// So many do.
+    pub a_batch: u32,
+    /// In so many batches.
+    pub batches: u32,
+    /// From taking one batch off to the next going in, s: hands, and the fire coming back.
+    pub between_s: f64,
+    /// From the first going in until the last is served, s.
+    pub party_s: f64,
+    /// So long the first wait for the last, s; 0 for one batch.
+    pub first_waits_s: f64,
+    /// Their middle then, on the plate, C; none for one batch.
+    pub first_then_c: Option<f64>,
 }
 
 /// A plan.

@@ -2,7 +2,7 @@
 
 use super::answer::Batch;
 use super::asked::Cooking;
-use super::warn::batch_g;
+use super::room::batch_g;
 use crate::heat::{Moment, Sink};
 use crate::run::{Bench, Fidelity, Truth};
 

@@ -32,12 +32,11 @@ pub(crate) use warn::{COATING_FUMES_C, COATING_HOT_C};
 pub(crate) use when::{HOLDS_K, LONGER, TIMES_LONGER, holds};
 
 pub use crate::choice::{Tonight, Wishes};
-pub use answer::{Batch, Plan, Probe, Window};
+pub use answer::{Batch, Party, Plan, Probe, Window};
 pub use asked::{MethodAsked, PlanAsked, TurnBy};
 pub use cut_open::{CutOpenAsked, cut_open};
 pub use figures::Figures;
 pub use leftover::{Leftover, LeftoverAsked, leftover};
-pub use party::Party;
 pub use planner::plan;
 pub use rank::{RankAsked, Ranked, Way, rank};
 pub use schools::{School, SchoolOption, schools};

@@ -1,7 +1,7 @@
 //! More pieces than go in at once: batch after batch, from the first in to the last served, and what waiting does to the
 //! first.
 
-use super::answer::Plan;
+use super::answer::{Party, Plan};
 use super::asked::Cooking;
 use crate::fish::Notice;
 use crate::heat::{Body, Moment, Sink};
@@ -9,29 +9,6 @@ use crate::kit::Shelf;
 use crate::methods::Step;
 use crate::run::{Bench, Fidelity, Truth, What};
 use crate::target::Rules;
-use serde::Serialize;
-
-/// Batch after batch.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Party {
-    /// What they lie on or in, in words.
-    pub on: String,
-    /// So many go in at once at most.
-    pub most: u32,
-    /// So many do.
-    pub a_batch: u32,
-    /// In so many batches.
-    pub batches: u32,
-    /// From taking one batch off to the next going in, s: hands, and the fire coming back.
-    pub between_s: f64,
-    /// From the first going in until the last is served, s.
-    pub party_s: f64,
-    /// So long the first wait for the last, s; 0 for one batch.
-    pub first_waits_s: f64,
-    /// Their middle then, on the plate, C; none for one batch.
-    pub first_then_c: Option<f64>,
-}
 
 /// To lift one piece out and lay one in, s. common practice, no source.
 const LIFTED_S: f64 = 6.0;

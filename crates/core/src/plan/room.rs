@@ -1,8 +1,7 @@
 //! What fits: how many pieces lie on what they are cooked on, or in the oil and the liquid that they push up.
 
-use super::warn::batch_g;
-use crate::fish::Piece;
-use crate::kit::{Floor, Kitchen, Lies, Listed, Pan, Pot, Row as _, Shelf, Spacing};
+use crate::fish::{Lies, Piece};
+use crate::kit::{Floor, Kitchen, Listed, Pan, Pot, Row as _, Shelf, Spacing};
 use crate::methods::{Chosen, Spec};
 use crate::run::{Fire, Hot, Programme};
 use serde::Deserialize;
@@ -110,6 +109,16 @@ fn rows() -> &'static [Row] {
 
 /// Liquid stays so far below the rim, mm, when the fish is in. common practice, no source.
 const BELOW_RIM_MM: f64 = 25.0;
+/// Frying oil, g/l at room temperature.
+pub(super) const OIL_G_L: f64 = 920.0;
+/// Fish to oil by weight that a batch keeps to. From memory, medium confidence.
+const BATCH_OF_OIL: f64 = 1.0 / 6.0;
+
+/// Most that goes into oil at once, g.
+pub(super) fn batch_g(litres: f64) -> f64 {
+    BATCH_OF_OIL * OIL_G_L * litres
+}
+
 /// Fish, g/l.
 const FISH_G_L: f64 = 1050.0;
 

@@ -2,8 +2,8 @@
 //! of safety say of it.
 
 use super::asked::Cooking;
-use super::room::Room;
-use crate::fish::{Cut, Guests, Heated, Notice, State};
+use super::room::{OIL_G_L, Room, batch_g};
+use crate::fish::{Guests, Heated, Notice, State};
 use crate::heat::Shape;
 use crate::kit::FatMargin;
 use crate::run::{Fire, Outcome};
@@ -18,19 +18,10 @@ const THIN_END_OVER_K: f64 = 6.0;
 pub(crate) const COATING_HOT_C: f64 = 230.0;
 pub(crate) const COATING_FUMES_C: f64 = 260.0;
 
-/// Frying oil, g/l at room temperature.
-const OIL_G_L: f64 = 920.0;
-/// Fish to oil by weight: a batch keeps to the one, from the other on it floods over the rim. From memory, medium
-/// confidence.
-pub(super) const BATCH_OF_OIL: f64 = 1.0 / 6.0;
+/// From so much fish by the weight of the oil on it floods over the rim. From memory, medium confidence.
 const FLOODS_OF_OIL: f64 = 0.5;
 /// So much over a mark is none, share.
 const AT_THE_MARK: f64 = 1.02;
-
-/// Most that goes into oil at once, g.
-pub(super) fn batch_g(litres: f64) -> f64 {
-    BATCH_OF_OIL * OIL_G_L * litres
-}
 
 /// What runs over is refused; what should go in by batches is said.
 fn too_full(cooking: &Cooking<'_>, rules: Rules) -> Option<Notice> {
@@ -134,13 +125,11 @@ pub(super) fn warn(
             None,
         );
     }
-    // In an open pan upright sides see air: the whole section has them 3 to 6 K below the figure. A loin has them where it is
-    // cut.
-    let upright = piece.cut == Cut::Loin
-        || matches!(
-            programme.shape,
-            Shape::Disc { .. } | Shape::Brick { tapers: false, .. }
-        );
+    // In an open pan upright sides see air: the whole section has them 3 to 6 K below the figure.
+    let upright = matches!(
+        programme.shape,
+        Shape::Disc { .. } | Shape::Brick { tapers: false, .. }
+    );
     if matches!(aim.goal, Goal::Figure(_)) && programme.fire == Fire::Pan && upright {
         add(
             "sides_colder",

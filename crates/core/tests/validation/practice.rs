@@ -341,12 +341,12 @@ const MISSED: [(&str, &str); 14] = [
     ),
     (
         "F01 minutes",
-        "19.1: at 195 C; its section is done in 17, of which the column knows half",
+        "20.5: at 195 C, 45 mm of a flat bar; a section that falls off takes 17",
     ),
-    ("F02 minutes", "18.2: a block, 40 mm all along"),
+    ("F02 minutes", "18.2: as that"),
     ("F05 minutes", "1.5: a rim of 3 mm is there in 46 s a side"),
     ("F06 minutes", "22.4: 38 mm at 203, cooks have it hotter"),
-    ("F07 minutes", "18.3: as a loin in the pan"),
+    ("F07 minutes", "19.2: as that"),
     (
         "F09 minutes",
         "17.1: 38 mm at 202 under a lid, cooks have it hotter",

@@ -196,9 +196,9 @@ async fn served_below_what_was_promised_is_refused_unless_knowingly() {
         1700.0,
         json!([
             { "id": "in", "at_s": 0, "kind": "in" },
-            { "id": "a", "at_s": 1560, "kind": "probe", "c": 57, "spot": "one" },
-            { "id": "b", "at_s": 1580, "kind": "probe", "c": 55, "spot": "two" },
-            { "id": "off", "at_s": 1590, "kind": "off" }
+            { "id": "a", "at_s": 1660, "kind": "probe", "c": 57, "spot": "one" },
+            { "id": "b", "at_s": 1680, "kind": "probe", "c": 55, "spot": "two" },
+            { "id": "off", "at_s": 1690, "kind": "off" }
         ]),
     );
     let said = kitchen.post("/api/cooks/c/events", &cooked).await;
