@@ -189,6 +189,15 @@ fn asked() -> Vec<(&'static str, &'static str, Value, &'static str)> {
             "",
         ),
         (
+            "CookNew",
+            "/api/cooks",
+            // One at a time, two hundred batches.
+            json!({ "title": "Haddock", "plan": {
+                "piece": { "fish": "haddock", "thickness_mm": 20, "mass_g": 170, "pieces": 200 },
+                "method": { "kind": "deep_fry_batter", "fryer": "pot_on_hob" } } }),
+            "",
+        ),
+        (
             "LeftoverRequest",
             "/api/leftover",
             json!({ "piece": hake(), "from_c": 63 }),
