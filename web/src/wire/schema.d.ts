@@ -3118,6 +3118,11 @@ export interface components {
             first_waits_s: number;
             /**
              * Format: int32
+             * @description The last of them has so many.
+             */
+            last: number;
+            /**
+             * Format: int32
              * @description So many go in at once at most.
              */
             most: number;
@@ -3128,6 +3133,8 @@ export interface components {
              * @description From the first going in until the last is served, s.
              */
             party_s: number;
+            /** @description When each goes in, s after the first. */
+            starts_s: number[];
         };
         /**
          * @description Where a cook stands.

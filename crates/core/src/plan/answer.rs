@@ -72,6 +72,10 @@ pub struct Party {
     pub a_batch: u32,
     /// In so many batches.
     pub batches: u32,
+    /// The last of them has so many.
+    pub last: u32,
+    /// When each goes in, s after the first.
+    pub starts_s: Vec<f64>,
     /// From taking one batch off to the next going in, s: hands, and the fire coming back.
     pub between_s: f64,
     /// From the first going in until the last is served, s.

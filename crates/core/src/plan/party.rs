@@ -44,6 +44,8 @@ pub(super) fn party(cooking: &Cooking<'_>, plan: &Plan) -> Option<Party> {
         most: room.most,
         a_batch,
         batches,
+        last: cooking.all.saturating_sub((batches - 1) * a_batch),
+        starts_s: vec![0.0],
         between_s: 0.0,
         party_s: plan.off_heat_s + plan.rest_s,
         first_waits_s: 0.0,
@@ -55,8 +57,10 @@ pub(super) fn party(cooking: &Cooking<'_>, plan: &Plan) -> Option<Party> {
     let more = f64::from(batches - 1);
     let lifted_s = (2.0 * LIFTED_S * f64::from(a_batch)).min(MOST_LIFTED_S);
     let between_s = (lifted_s + back_s(cooking, plan)).round();
-    let waits_s = more * (plan.off_heat_s + between_s);
+    let every_s = plan.off_heat_s + between_s;
+    let waits_s = more * every_s;
     Some(Party {
+        starts_s: (0..batches).map(|i| f64::from(i) * every_s).collect(),
         between_s,
         party_s: waits_s + plan.off_heat_s + plan.rest_s,
         first_waits_s: waits_s,

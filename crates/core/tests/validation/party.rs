@@ -154,7 +154,7 @@ fn the_clock_of_a_party_against_its_batches_on_one_reservoir() {
         ),
         ("deep_poach", piece("cod", "fillet", 25.0, 170.0, 10)),
     ] {
-        let kitchen = home();
+        let (kitchen, pieces) = (home(), asked.pieces.unwrap());
         let planned = cooked(kind, asked.clone(), kitchen.clone());
         let party = planned.party.clone().unwrap();
         assert!(party.batches > 1, "{kind}");
@@ -190,6 +190,13 @@ fn the_clock_of_a_party_against_its_batches_on_one_reservoir() {
         let n = f64::from(party.batches);
         let by_hand_s = n * planned.off_heat_s + (n - 1.0) * party.between_s + planned.rest_s;
         assert!((party.party_s - by_hand_s).abs() < 1e-6);
+        let lots = (party.batches - 1) * party.a_batch + party.last;
+        assert_eq!(
+            (lots, party.starts_s.len()),
+            (pieces, party.batches as usize)
+        );
+        let last_s = party.starts_s[party.starts_s.len() - 1];
+        assert!((last_s - (by_hand_s - planned.off_heat_s - planned.rest_s)).abs() < 1e-6);
     }
 }
 

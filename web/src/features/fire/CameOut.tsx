@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { CameOut as Came } from "../../api";
 import type { Running } from "../../fire";
 import { useFire } from "../../shell";
-import { useUnits } from "../../ui";
+import { Failure, useUnits } from "../../ui";
 import { withUnit } from "../../units";
 
 const ASKED: { key: keyof Came; name: string; words: [string, string][] }[] = [
@@ -70,16 +70,23 @@ export function CameOut({ cook }: { cook: Running }) {
     forgetOver(cook.id);
   };
   const { batch: n, batches: of } = cook;
+  const [problem, setProblem] = useState<string | null>(null);
+  const [asking, setAsking] = useState(false);
   const nextBatch = () => {
     if (!cook.plan) return;
-    close();
-    void begin({
+    setAsking(true);
+    setProblem(null);
+    begin({
       title: cook.title,
       plan: cook.plan,
       batch: n + 1,
       ...(cook.pan ? { pan: cook.pan } : {}),
       ...(cook.card ? { card: cook.card } : {}),
-    });
+    })
+      .then(close)
+      // It stays open: the batch is still to come.
+      .catch((error: Error) => setProblem(error.message))
+      .finally(() => setAsking(false));
   };
   return (
     <section className="came-out" aria-label={`How ${cook.title} came out`} data-testid="came-out">
@@ -116,6 +123,7 @@ export function CameOut({ cook }: { cook: Running }) {
             type="button"
             className="target target-wide btn-primary self-end"
             data-testid="next-batch"
+            disabled={asking}
             onClick={nextBatch}
           >
             Next batch, {n + 1} of {of}
@@ -130,6 +138,7 @@ export function CameOut({ cook }: { cook: Running }) {
           {Object.keys(came).length > 0 ? "Keep it" : "Skip"}
         </button>
       </div>
+      {problem && <Failure message={problem} />}
     </section>
   );
 }

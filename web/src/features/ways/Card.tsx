@@ -117,7 +117,7 @@ export function Card() {
       {!stopped && (
         <Headline plan={plan} settled={settled} late={otherwise.lateS} problem={right.problem} />
       )}
-      {!stopped && <Party plan={plan} pieces={piece.pieces} />}
+      {!stopped && <Party plan={plan} />}
       {!stopped && (
         <p className="no-print text-small font-semibold min-h-5 -mt-3" data-testid="changed">
           {changed}

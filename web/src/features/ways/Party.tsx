@@ -6,14 +6,11 @@ import { span, withUnit } from "../../units";
 /** More blocks than this are too narrow for a figure. */
 const MOST_COUNTED = 12;
 
-export function Party({ plan, pieces }: { plan: Plan; pieces: number }) {
+export function Party({ plan }: { plan: Plan }) {
   const units = useUnits();
   const { party } = plan;
   if (!party || party.batches < 2) return null;
-  const everyS = plan.off_heat_s + party.between_s;
   const at = (s: number) => `${(100 * s) / party.party_s}%`;
-  const batches = Array.from({ length: party.batches }, (_, i) => i * everyS);
-  const last = batches.at(-1) ?? 0;
   return (
     <section aria-label="Batches" className="pb-4 print:pb-1" data-testid="party">
       <p className="leading-snug max-w-[76ch]">
@@ -41,14 +38,14 @@ export function Party({ plan, pieces }: { plan: Plan; pieces: number }) {
           className="absolute top-[9px] border-t-2 border-dotted border-base-content/40"
           style={{ left: 0, right: 0 }}
         />
-        {batches.map((s) => (
+        {party.starts_s.map((s, i) => (
           <span
             key={s}
             className="absolute top-0 h-5 rounded-xs bg-primary text-primary-content text-small figures text-center leading-5 overflow-hidden"
             style={{ left: at(s), width: `max(2px, ${at(plan.off_heat_s)})` }}
           >
             {party.batches <= MOST_COUNTED &&
-              (s === last ? pieces - (party.batches - 1) * party.a_batch : party.a_batch)}
+              (i === party.batches - 1 ? party.last : party.a_batch)}
           </span>
         ))}
       </div>
