@@ -8,6 +8,7 @@ use crate::fish::Cut;
 
 settings! {
     oven_c: f64 = media::oven_c((180.0, 300.0), 250.0),
+    skin_up: bool = Spec::flag("skin_up", "Skin up", Purpose::Turn, false).finer(),
     broiler: Arc<Broiler> = media::BROILER,
 }
 
@@ -52,12 +53,14 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
             Stage::share(0.5, What::In, tray, element),
             Stage::share(0.5, What::Turn, element, tray),
         ]
+    } else if set.skin_up {
+        vec![Stage::share(1.0, What::In, element, tray)]
     } else {
         vec![Stage::share(1.0, What::In, tray, element)]
     };
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
-        media::at_rest(piece, false),
+        media::at_rest(piece, set.skin_up),
     );
     Ok(Programme::new(piece, kitchen, Fire::Oven, stages, rest)
         .heat(media::heat_broiler(&set.broiler, set.oven_c)))
@@ -70,7 +73,11 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .at_c(set.oven_c),
         Step::start(format!(
             "Under the element, {}, door ajar",
-            handling::down(piece)
+            if set.skin_up {
+                handling::other_down(piece)
+            } else {
+                handling::down(piece)
+            }
         ))
         .caution(
             "watch_it",

@@ -3,11 +3,13 @@
 //! common practice, no source: 8 to 10 minutes an inch in barely moving water.
 
 use super::way::*;
+use media::Rests;
 
 settings! {
     liquid_c: f64 = media::liquid_c(82.0),
     pot: Arc<Pot> = media::pot("deep"),
     hob: Arc<Hob> = media::POT_HOB,
+    rests: Rests = media::rests("plate"),
 }
 
 method! {
@@ -44,7 +46,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::at_rest(piece, false),
     );
     let pot = media::pot_on(piece, &set.pot, &set.hob, liquid_c, 2.0, kitchen);
-    Ok(Programme {
+    let programme = Programme {
         reservoir: Some(pot),
         fill: Some(media::filled(
             piece,
@@ -54,7 +56,8 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         )),
         ..Programme::new(piece, kitchen, Fire::Liquid, vec![stage], rest)
     }
-    .heat(media::heat_pot(&set.pot, &set.hob, liquid_c)))
+    .heat(media::heat_pot(&set.pot, &set.hob, liquid_c));
+    Ok(set.rests.of(programme, (wet, wet)))
 }
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
@@ -69,6 +72,6 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         Step::start("In, covered by the liquid. Bring it back to heat, no more"),
     ];
     let look = handling::cues(piece, &[Cue::Tester, Cue::Opaque]);
-    steps.extend(story.finish_with("Lift out, drain", &look, "Serve"));
+    steps.extend(story.finish_with(&set.rests.off("Lift out, drain"), &look, "Serve"));
     steps
 }

@@ -8,6 +8,7 @@ settings! {
     grill_c: f64 = Spec::celsius("grill_c", "Grate", Purpose::MainHeat, (150.0, 320.0), 230.0)
         .settled_from(media::GRATE_FROM_C),
     grate: Arc<Grate> = media::GRATE,
+    falls_k_min: f64 = media::FALLS,
     basket: Arc<Basket> = media::BASKET,
 }
 
@@ -56,6 +57,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     );
     Ok(Programme::new(piece, kitchen, Fire::Grill, stages, rest)
         .touching_browns(piece, media::BROWNS_ON_A_GRATE)
+        .falling(set.falls_k_min)
         .heat(media::heat_grate(&set.grate, set.grill_c)))
 }
 

@@ -13,6 +13,7 @@ settings! {
         Spec::flag("flesh_first", "Flesh side down first", Purpose::Turn, false).finer(),
     turn_share: f64 = media::turn_share(0.6),
     grate: Arc<Grate> = media::GRATE,
+    falls_k_min: f64 = media::FALLS,
 }
 
 method! {
@@ -69,6 +70,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     );
     Ok(Programme::new(piece, kitchen, Fire::Grill, stages, rest)
         .touching_browns(piece, media::BROWNS_ON_A_GRATE)
+        .falling(set.falls_k_min)
         .heat(media::heat_grate(&set.grate, set.grill_c)))
 }
 

@@ -10,6 +10,7 @@ settings! {
         Spec::celsius("grill_air_c", "Grill", Purpose::MainHeat, (140.0, 240.0), 183.0)
             .was(&["grill_c"]),
     grate: Arc<Grate> = media::GRATE,
+    falls_k_min: f64 = media::FALLS,
     stand: Arc<Stand> = media::STAND,
 }
 
@@ -56,6 +57,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     Ok(
         Programme::new(piece, kitchen, Fire::Grill, vec![stage], rest)
             .opened()
+            .falling(set.falls_k_min)
             .heat(media::heat_closed_grill(&set.grate, set.grill_air_c)),
     )
 }

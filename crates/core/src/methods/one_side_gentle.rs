@@ -4,6 +4,7 @@
 //! a thin slice; it rests in the switched-off pan.
 
 use super::way::*;
+use media::Rests;
 
 settings! {
     pan: Arc<Pan> = media::pan("non_stick"),
@@ -11,6 +12,7 @@ settings! {
     hold_c: f64 = media::hold_c(110.0),
     hob: Arc<Hob> = media::HOB,
     fat: Arc<Fat> = media::fat("butter"),
+    rests: Rests = media::rests("pan"),
 }
 
 method! {
@@ -47,8 +49,8 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     Suits::unless(thick, reasons)
 }
 
-/// A pan switched off, over the rest, C.
-const COOLING_C: f64 = 90.0;
+/// In the fat of a pan that is switched off, W/(m2 K).
+const IN_FAT_W_M2K: f64 = 100.0;
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     // Fat spooned over seals the top and warms it.
@@ -57,19 +59,18 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let stage = Stage::share(1.0, What::In, low, media::spooned_fat())
         .set(set.hold_c)
         .beside(air.beside());
-    // In the switched-off pan.
-    let in_pan = (
-        Face::touching(100.0, Medium::Reservoir),
-        media::over_pan(piece, &set.pan, COOLING_C).on(0.3),
+    let rest = Stage::rest(
+        media::rest_s(piece, media::REST_S),
+        media::at_rest(piece, true),
     );
-    let rest = Stage::rest(media::rest_s(piece, media::REST_S), in_pan);
-    Ok(Programme {
+    let programme = Programme {
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         ..Programme::new(piece, kitchen, Fire::Pan, vec![stage], rest)
     }
-    .plated(media::at_rest(piece, true))
     .touching_browns(piece, media::BROWNS_IN_A_PAN)
-    .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
+    .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob));
+    let in_pan = media::in_pan_off(piece, &set.pan, IN_FAT_W_M2K, false);
+    Ok(set.rests.of(programme, in_pan))
 }
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
@@ -91,7 +92,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         .cues(&["A quiet sizzle, no smoke."]),
     ];
     steps.extend(story.finish(
-        "Switch off, leave it in the pan",
+        &set.rests.off("Off, onto a warm plate"),
         &handling::cues(
             piece,
             &[

@@ -4,6 +4,7 @@
 //! up, 2-3 min more; fire down and lid on for a minute if the middle is raw.
 
 use super::way::*;
+use media::Rests;
 
 settings! {
     pan: Arc<Pan> = media::pan("clad"),
@@ -12,6 +13,7 @@ settings! {
     turn_share: f64 = media::turn_share(0.5),
     lid_last_s: f64 = media::LID_LAST,
     basted: bool = media::basted(false),
+    rests: Rests = media::rests("plate"),
     hob: Arc<Hob> = media::HOB,
     fat: Arc<Fat> = media::fat("sunflower_refined"),
 }
@@ -66,12 +68,14 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::rest_s(piece, media::REST_S),
         media::at_rest(piece, false),
     );
-    Ok(Programme {
+    let programme = Programme {
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         ..Programme::new(piece, kitchen, Fire::Pan, stages, rest)
     }
     .touching_browns(piece, media::BROWNS_IN_A_PAN)
-    .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
+    .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob));
+    let in_pan = media::in_pan_off(piece, &set.pan, media::CONTACT_UNPRESSED_W_M2K, true);
+    Ok(set.rests.of(programme, in_pan))
 }
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
@@ -94,7 +98,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let lid = story.at(What::LidOn, media::LID_ON);
     steps.extend(lid.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
     steps.extend(story.finish(
-        "Off, onto a warm plate",
+        &set.rests.off("Off, onto a warm plate"),
         &handling::cues(piece, &[Cue::Tester, Cue::Press, Cue::Beads]),
     ));
     steps

@@ -14,6 +14,8 @@ settings! {
     fat: Arc<Fat> = media::fat("sunflower_refined"),
     press: Arc<Press> = media::PRESS,
     pressed: bool = Spec::flag("pressed", "Press it flat", Purpose::Lid, true).finer(),
+    lid_last_s: f64 = media::LID_LAST,
+    rests: Rests = media::rests("plate"),
 }
 
 method! {
@@ -31,7 +33,7 @@ method! {
 }
 
 use crate::fish::{Skin, SkinEats};
-use media::HOT_OIL;
+use media::{HOT_OIL, Rests};
 
 /// A thicker piece burns outside before it is done in a pan alone, mm.
 const TOO_THICK_MM: f64 = 45.0;
@@ -74,15 +76,12 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {
     let air = media::over_pan(piece, &set.pan, set.hold_c);
-    let stages = vec![
-        Stage::share(
-            set.turn_share,
-            What::In,
-            media::skin_down(piece, set.pressed.then_some(&*set.press), air),
-            air.on(FLESH_UP_WETNESS),
-        )
-        .set(set.hold_c)
-        .beside(air.beside()),
+    let below = media::skin_down(piece, set.pressed.then_some(&*set.press), air);
+    let never_turned = set.turn_share >= 1.0;
+    let mut stages = vec![
+        Stage::share(set.turn_share, What::In, below, air.on(FLESH_UP_WETNESS))
+            .set(set.hold_c)
+            .beside(air.beside()),
         Stage::share(
             1.0 - set.turn_share,
             What::Turn,
@@ -92,16 +91,31 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         .set(set.hold_c)
         .beside(air.beside()),
     ];
+    if set.lid_last_s > 0.0 {
+        let faces = if never_turned {
+            (below, media::under_lid())
+        } else {
+            (media::under_lid(), media::unpressed(piece, air))
+        };
+        stages.push(media::lid_last(faces, set.hold_c, set.lid_last_s));
+    }
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
         media::at_rest(piece, true),
     );
-    Ok(Programme {
+    let programme = Programme {
         reservoir: Some(media::plate(piece, &set.pan, set.pan_c, &set.hob)),
         ..Programme::new(piece, kitchen, Fire::Pan, stages, rest)
     }
     .touching_browns(piece, media::BROWNS_IN_A_PAN)
-    .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob)))
+    .heat(media::heat_pan(&set.pan, set.pan_c, &set.hob));
+    let in_pan = media::in_pan_off(
+        piece,
+        &set.pan,
+        media::CONTACT_UNPRESSED_W_M2K,
+        !never_turned,
+    );
+    Ok(set.rests.of(programme, in_pan))
 }
 
 /// How the skin lies.
@@ -144,8 +158,11 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         );
     }
     steps.extend(story.turns("Turn, once", &[Cue::LetsGo, Cue::Line]));
+    let lid = story.at(What::LidOn, media::LID_ON);
+    steps.extend(lid.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
+    let off = format!("Off, {}, onto a warm plate", handling::up(piece));
     steps.extend(story.finish(
-        &format!("Off, {}, onto a warm plate", handling::up(piece)),
+        &set.rests.off(&off),
         &handling::cues(piece, &[Cue::Tester, Cue::Press, Cue::Beads]),
     ));
     steps

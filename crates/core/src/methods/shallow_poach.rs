@@ -4,6 +4,7 @@
 //! top is just warm.
 
 use super::way::*;
+use media::Rests;
 
 settings! {
     liquid_c: f64 = media::liquid_c(88.0),
@@ -11,6 +12,7 @@ settings! {
     depth: Depth = Spec::word::<Depth>("depth", "Liquid", Purpose::Depth, "half"),
     pot: Arc<Pot> = media::pot("wide"),
     hob: Arc<Hob> = media::POT_HOB,
+    rests: Rests = media::rests("plate"),
 }
 
 method! {
@@ -69,11 +71,12 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::at_rest(piece, false),
     );
     let pot = media::pot_on(piece, &set.pot, &set.hob, liquid_c, 1.0, kitchen);
-    Ok(Programme {
+    let programme = Programme {
         reservoir: Some(pot),
         ..Programme::new(piece, kitchen, Fire::Liquid, vec![stage], rest)
     }
-    .heat(media::heat_pot(&set.pot, &set.hob, liquid_c)))
+    .heat(media::heat_pot(&set.pot, &set.hob, liquid_c));
+    Ok(set.rests.of(programme, (wet, top)))
 }
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
@@ -94,7 +97,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         Step::start(start).caution_if(set.lid, "steam_burns", handling::STEAM_BURNS),
     ];
     steps.extend(story.finish_with(
-        "Out with a slotted slice, drain",
+        &set.rests.off("Out with a slotted slice, drain"),
         &handling::cues(
             piece,
             &[

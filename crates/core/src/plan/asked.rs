@@ -1,6 +1,6 @@
 //! What is asked of a plan.
 
-use super::find::first_guess_s;
+use super::find::Guess;
 use super::rest;
 use super::room::{self, Room};
 use crate::fish::{Eaters, Guests, Piece, PieceAsked};
@@ -94,8 +94,8 @@ pub(crate) struct Cooking<'a> {
     pub kitchen: &'a Kitchen,
     pub aim: Aim,
     pub programme: Programme,
-    /// About how long it takes on the heat, s.
-    pub guess_s: f64,
+    /// About how long it takes on the heat.
+    pub guess: Guess,
 }
 
 /// A plate is eaten within so long, s. common practice, no source.
@@ -161,12 +161,12 @@ impl<'a> Cooking<'a> {
             Goal::Middle if programme.plate.is_some() => EATEN_WITHIN_S,
             _ => 0.0,
         };
-        let (aim, guess_s) = if aim.goal == Goal::Middle {
+        let (aim, guess) = if aim.goal == Goal::Middle {
             let rest = rest::needed(&programme, &Truth::asked(&piece), &aim);
             programme.rest = programme.rest.fixed(rest.rest_s);
-            (aim.before_it_gains(rest.gains_k), rest.off_s)
+            (aim.before_it_gains(rest.gains_k), rest.off)
         } else {
-            (aim, first_guess_s(piece.thickness.value()))
+            (aim, Guess::by_thickness(piece.thickness.value()))
         };
         Ok(Self {
             piece,
@@ -177,7 +177,7 @@ impl<'a> Cooking<'a> {
             kitchen,
             aim,
             programme,
-            guess_s,
+            guess,
         })
     }
 

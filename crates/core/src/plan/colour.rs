@@ -12,6 +12,8 @@ const LONGEST_S: f64 = 1800.0;
 /// A search counts in kelvins: so many for what gold is counted in.
 const BY_COLOUR: f64 = 10.0;
 
+/// Looked for in steps of so many times the last.
+const LONGER: f64 = 1.6;
 /// Nobody asks what colour it has when it is left so much longer, s.
 pub(super) const MOST_LATE_S: f64 = 300.0;
 
@@ -29,6 +31,7 @@ pub(super) enum Colours<'a> {
     RunEach {
         bench: &'a Bench,
         seen: RefCell<Vec<(f64, Browned)>>,
+        guess_s: f64,
         longest_s: f64,
     },
 }
@@ -43,6 +46,7 @@ impl<'a> Colours<'a> {
         Self::RunEach {
             bench,
             seen: RefCell::new(vec![]),
+            guess_s: guess_s.clamp(1.0, longest_s),
             longest_s,
         }
     }
@@ -87,6 +91,7 @@ impl<'a> Colours<'a> {
             Self::RunEach {
                 bench,
                 seen,
+                guess_s,
                 longest_s,
             } => {
                 let by = |off_s: f64| {
@@ -98,11 +103,20 @@ impl<'a> Colours<'a> {
                     seen.insert(at, (off_s, last));
                     value
                 };
-                if seen.borrow().is_empty() {
-                    by(*longest_s);
-                }
-                let known = |(s, browned): &(f64, Browned)| (*s, BY_COLOUR * of(browned));
                 let aim = BY_COLOUR * sought;
+                let known = |(s, browned): &(f64, Browned)| (*s, BY_COLOUR * of(browned));
+                // From the guess on, longer and longer, until it is as dark.
+                let mut next_s = *guess_s;
+                loop {
+                    let last = seen.borrow().last().map(known);
+                    match last {
+                        Some((_, value)) if value >= aim => break,
+                        Some((s, _)) if s >= *longest_s => break,
+                        Some((s, _)) => next_s = (LONGER * s).min(*longest_s),
+                        None => {}
+                    }
+                    by(next_s);
+                }
                 let (below, above) = {
                     let seen = seen.borrow();
                     let above = seen.iter().map(known).find(|(_, value)| *value >= aim)?;
@@ -118,8 +132,20 @@ impl<'a> Colours<'a> {
     }
 }
 
+/// So often it is asked whether that is enough, s.
+const LOOKS_S: f64 = 60.0;
+
 fn colours(bench: &Bench, timeline: &Timeline) -> Vec<(f64, Browned)> {
     let mut colouring = Colouring::new(&bench.column);
-    bench.begin().to(timeline, timeline.off_s, &mut colouring);
+    let mut run = bench.begin();
+    // As far as there is anything to ask: gold all over, and dark somewhere.
+    let known = |seen: &Browned| {
+        seen.palest() >= gold(INTO_GOLD) && seen.darkest() >= Browning::Dark.from()
+    };
+    let mut at_s = 0.0;
+    while at_s < timeline.off_s && !colouring.seen.last().is_some_and(|(_, seen)| known(seen)) {
+        at_s = (at_s + LOOKS_S).min(timeline.off_s);
+        run.to(timeline, at_s, &mut colouring);
+    }
     colouring.seen
 }

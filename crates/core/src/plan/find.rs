@@ -11,6 +11,8 @@ const LONGEST_S: f64 = 4.0 * 3600.0;
 const TIME_TOLERANCE_S: f64 = 0.25;
 /// Or to a peak as near as this, K.
 const NEAR_K: f64 = 0.02;
+/// On a smooth curve the last step hits from as near as this, K: what it misses by goes with the square of it.
+const LAST_K: f64 = 0.5;
 
 /// What a search goes by.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -112,11 +114,6 @@ impl Stop {
     }
 }
 
-/// A start for the search: half a minute a millimetre, more for thick pieces, s.
-pub(super) fn first_guess_s(thickness_mm: f64) -> f64 {
-    12.0 * thickness_mm * (1.0 + thickness_mm / 40.0)
-}
-
 /// What a bench comes to along a timeline.
 pub(super) fn value(bench: &Bench, measure: Measure, timeline: &Timeline) -> f64 {
     let mut peaks = PeakSink::new(&bench.column);
@@ -172,16 +169,45 @@ pub(super) fn time_for(bench: &Bench, measure: Measure, aim_c: f64, guess_s: f64
 /// A search that is only to come near goes by a tenth of the kelvins.
 const ABOUT: f64 = 0.1;
 
+/// About when a target is met, and how fast the measure rises then.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct Guess {
+    /// Time on the heat, s.
+    pub s: f64,
+    /// K/s; none where nothing is known of it.
+    pub rises_c_s: Option<f64>,
+}
+
+impl Guess {
+    /// Nothing is known but the thickness: half a minute a millimetre, more for thick pieces.
+    pub fn by_thickness(thickness_mm: f64) -> Self {
+        Self {
+            s: 12.0 * thickness_mm * (1.0 + thickness_mm / 40.0),
+            rises_c_s: None,
+        }
+    }
+}
+
 /// About the time on the heat after which the measure meets `aim`: a few tenths of a kelvin.
-pub(super) fn about_s(bench: &Bench, measure: Measure, aim: f64, guess_s: f64) -> f64 {
+pub(super) fn about(bench: &Bench, measure: Measure, aim: f64, guess_s: f64) -> Guess {
     let start = ABOUT * measure.at_start(bench);
     let mut by_time = ByTime::new(bench, measure, guess_s);
-    match search(ABOUT * aim, start, guess_s, |t_s| {
-        ABOUT * by_time.value(t_s)
-    }) {
+    let mut seen: Vec<(f64, f64)> = vec![];
+    let found = search(ABOUT * aim, start, guess_s, |t_s| {
+        let value = by_time.value(t_s);
+        seen.push((t_s, value));
+        ABOUT * value
+    });
+    let s = match found {
         Stop::Reached(t_s) => t_s,
         Stop::OutOfReach { .. } => time_for(bench, measure, aim, guess_s).time_s(),
-    }
+    };
+    seen.sort_by(|a, b| (a.0 - s).abs().total_cmp(&(b.0 - s).abs()));
+    let rises_c_s = match seen[..] {
+        [(t, v), (t0, v0), ..] if (t - t0).abs() > 1.0 => Some((v - v0) / (t - t0)),
+        _ => None,
+    };
+    Guess { s, rises_c_s }
 }
 
 /// Mends a time found on a rough bench: where this bench's peak meets `aim_c`, going by the rough
@@ -229,6 +255,16 @@ impl<'a> Leaving<'a> {
             from_s,
             seen: vec![(run, peaks)],
         }
+    }
+
+    /// The faces see the same until it leaves.
+    pub fn is_steady(&self) -> bool {
+        self.bench.programme.is_steady()
+    }
+
+    /// When it leaves in the timeline that everything else stands in, s.
+    pub fn off_s(&self) -> f64 {
+        self.timeline.off_s
     }
 
     /// What it comes to when left at `off_s`, not before the last stretch.
@@ -325,8 +361,8 @@ impl<'a> Leaving<'a> {
 
 /// A few secant steps from a near guess with a known slope; and whether they came near.
 fn secant(aim: f64, guess_s: f64, slope: f64, mut f: impl FnMut(f64) -> f64) -> (f64, bool) {
-    /// Near enough for the last step to hit, K: a slope off by a fifth then misses by 0.1 K.
-    const LAST_K: f64 = 0.15;
+    /// Near enough for the last step to hit along a straight line, K.
+    const LAST_K: f64 = 0.4;
     if slope <= 1e-9 {
         return (guess_s, false);
     }
@@ -372,6 +408,9 @@ pub(crate) fn search(aim: f64, at_zero: f64, guess_s: f64, mut f: impl FnMut(f64
         }
         // Go on along the straight line, within reason.
         let slope = gained / (t - low.0);
+        if low.0 > 0.0 && aim - value < LAST_K && aim - value < 0.1 * slope * t {
+            return Stop::Reached(t + (aim - value) / slope);
+        }
         let ahead = if slope > 1e-9 {
             t + 1.15 * (aim - value) / slope
         } else {
@@ -412,12 +451,16 @@ pub(crate) fn bracketed(
         a = (t, value);
         let xi = (a.0 - b.0) / (c.0 - b.0);
         let phi = (a.1 - b.1) / (c.1 - b.1);
-        share = if phi * phi < xi && (1.0 - phi).powi(2) < 1.0 - xi {
+        let smooth = phi * phi < xi && (1.0 - phi).powi(2) < 1.0 - xi;
+        share = if smooth {
             a.1 / (b.1 - a.1) * c.1 / (b.1 - c.1)
                 + (c.0 - a.0) / (b.0 - a.0) * a.1 / (c.1 - a.1) * b.1 / (c.1 - b.1)
         } else {
             0.5
         };
+        if smooth && value.abs() < LAST_K {
+            return Stop::Reached(a.0 + share.clamp(0.0, 1.0) * (b.0 - a.0));
+        }
         // Not closer to an end than a time is found to.
         let least = (0.5 * TIME_TOLERANCE_S / (b.0 - a.0).abs()).min(0.5);
         share = share.clamp(least, 1.0 - least);

@@ -1,6 +1,6 @@
 //! How long a piece rests: until the heat that is in it has reached the middle, as far as anybody waits.
 
-use super::find::{Measure, about_s, first_guess_s};
+use super::find::{Guess, Measure, about};
 use crate::heat::{Moment, Sink};
 use crate::run::{Bench, Fidelity, Fire, PeakSink, Programme, Stage, Truth};
 use crate::target::Aim;
@@ -38,25 +38,31 @@ pub(super) struct Rest {
     pub rest_s: f64,
     /// So much more until it is eaten, K.
     pub gains_k: f64,
-    /// About when it leaves the heat, s.
-    pub off_s: f64,
+    /// About when it leaves the heat.
+    pub off: Guess,
+}
+
+/// Straight between two points.
+fn between((from, y): (f64, f64), (to, end): (f64, f64), at: f64) -> f64 {
+    y + (end - y) * ((at - from) / (to - from).max(1e-9)).clamp(0.0, 1.0)
 }
 
 /// The rest of a piece that is taken off for the middle of its band.
 pub(super) fn needed(programme: &Programme, usual: &Truth, aim: &Aim) -> Rest {
     let way_s = programme.rest_s();
-    let most_s = if programme.fire == Fire::Oil {
-        FRIED_S
-    } else {
-        LONGEST_S.max(way_s)
+    let most_s = match programme.most_rest_s {
+        Some(most_s) => most_s,
+        None if programme.fire == Fire::Oil => FRIED_S,
+        None => LONGEST_S.max(way_s),
     };
     let long = Programme {
         rest: Stage::fixed(programme.rest, most_s),
         ..programme.clone()
     };
     let bench = Bench::new(usual, &long, Fidelity::ROUGH);
-    let guess_s = first_guess_s(1e3 * usual.thickness_m);
-    let off_s = about_s(&bench, Measure::Coldest, aim.middle_c, guess_s);
+    let guess_s = Guess::by_thickness(1e3 * usual.thickness_m).s;
+    let off = about(&bench, Measure::Coldest, aim.middle_c, guess_s);
+    let off_s = off.s;
     let timeline = long.timeline(off_s);
     let mut rising = Rising {
         from_s: off_s,
@@ -65,20 +71,32 @@ pub(super) fn needed(programme: &Programme, usual: &Truth, aim: &Aim) -> Rest {
         seen: vec![],
     };
     bench.begin().to(&timeline, timeline.eaten_s(), &mut rising);
+    let seen = &rising.seen;
     let by = |t_s: f64| {
-        let seen = rising
-            .seen
-            .iter()
-            .take_while(|(at_s, _)| *at_s <= t_s + 1e-6);
-        seen.last().map_or(aim.middle_c, |(_, c)| *c)
+        let after = seen.partition_point(|(at_s, _)| *at_s < t_s - 1e-6);
+        match (
+            after.checked_sub(1).map(|i| seen[i]),
+            seen.get(after).copied(),
+        ) {
+            (Some(before), Some(after)) => between(before, after, t_s),
+            (None, Some((_, c))) | (Some((_, c)), None) => c,
+            (None, None) => aim.middle_c,
+        }
     };
-    let end_c = by(timeline.end_s());
-    let there = rising.seen.iter().find(|(_, c)| *c >= end_c - NEAR_K);
-    let rests_s = there.map_or(most_s, |(t_s, _)| t_s - off_s);
+    let there_c = by(timeline.end_s()) - NEAR_K;
+    let after = seen.partition_point(|(_, c)| *c < there_c);
+    let rests_s = match (
+        after.checked_sub(1).map(|i| seen[i]),
+        seen.get(after).copied(),
+    ) {
+        (Some((s, c)), Some((to_s, to_c))) => between((c, s), (to_c, to_s), there_c) - off_s,
+        (None, Some(_)) => 0.0,
+        (_, None) => most_s,
+    };
     let rest_s = ((rests_s / STEP_S).ceil() * STEP_S).clamp(way_s.min(most_s), most_s);
     Rest {
         rest_s,
         gains_k: by(off_s + rest_s + long.eats_s) - by(off_s + rest_s),
-        off_s,
+        off,
     }
 }

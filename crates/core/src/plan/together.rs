@@ -277,10 +277,10 @@ fn bench(
 /// How long it takes in such a pan, s.
 fn on_heat_s(cooking: &Cooking<'_>, track: Option<Track>, longer: f64) -> f64 {
     let sought = Sought::of(&cooking.aim);
-    let guess_s = cooking.guess_s;
+    let guess_s = cooking.guess.s;
     let (rough, _) = bench(cooking, Fidelity::ROUGH, track.clone(), guess_s);
     let (fine, _) = bench(cooking, Fidelity::FINE, track, guess_s);
-    longer * meet(&rough, &fine, sought.measure, sought.aim, guess_s).planned_s
+    longer * meet(&rough, &fine, sought.measure, sought.aim, cooking.guess).planned_s
 }
 
 /// Where what they share goes with all of them in it; none where they share nothing that cools.

@@ -4,7 +4,9 @@
 use super::answer::{Probe, Window};
 use super::asked::{Cooking, PlanAsked, check_times};
 use super::colour::{Colours, MOST_LATE_S};
-use super::find::{Leaving, Measure, Sought, Stop, bracketed, polish, slope_c_s, time_for, value};
+use super::find::{
+    Guess, Leaving, Measure, Sought, Stop, bracketed, polish, slope_c_s, time_for, value,
+};
 use super::range;
 use crate::run::{Bench, Fidelity, Tally, Timeline, Truth};
 use crate::target::{Aim, Goal, safety};
@@ -33,8 +35,8 @@ pub(super) struct Met {
     short: Option<f64>,
 }
 
-pub(super) fn meet(rough: &Bench, fine: &Bench, measure: Measure, aim: f64, guess_s: f64) -> Met {
-    let (found, slope_c_s) = rough_s(rough, measure, aim, guess_s);
+pub(super) fn meet(rough: &Bench, fine: &Bench, measure: Measure, aim: f64, guess: Guess) -> Met {
+    let (found, slope_c_s) = rough_s(rough, measure, aim, guess);
     let (planned_s, short) = match found {
         Stop::Reached(rough_s) => (polish(fine, measure, aim, rough_s, slope_c_s), None),
         Stop::OutOfReach { best_s, best_c } => (best_s, Some((aim - best_c).max(0.0))),
@@ -51,10 +53,12 @@ pub(super) fn meet(rough: &Bench, fine: &Bench, measure: Measure, aim: f64, gues
 const NEAR_K: f64 = 1.5;
 
 /// When a rough bench meets an aim, and how fast it rises then, K/s.
-fn rough_s(rough: &Bench, measure: Measure, aim: f64, guess_s: f64) -> (Stop, f64) {
+fn rough_s(rough: &Bench, measure: Measure, aim: f64, guess: Guess) -> (Stop, f64) {
+    let guess_s = guess.s;
     let by_guess = value(rough, measure, &rough.programme.timeline(guess_s));
     if (by_guess - aim).abs() < NEAR_K {
-        let slope = slope_c_s(rough, measure, guess_s, by_guess);
+        let known = guess.rises_c_s.filter(|slope| *slope > 0.0);
+        let slope = known.unwrap_or_else(|| slope_c_s(rough, measure, guess_s, by_guess));
         let by_slope_s = (aim - by_guess) / slope;
         if slope > 0.0 && by_slope_s.abs() < 0.2 * guess_s {
             return (Stop::Reached(guess_s + by_slope_s), slope);
@@ -94,9 +98,8 @@ pub(super) fn find(
             gold: None,
         });
     }
-    let guess_s = cooking.guess_s;
     let rough = Bench::new(&as_asked, programme, Fidelity::ROUGH);
-    let mut met = meet(&rough, bench, measure, sought.aim, guess_s);
+    let mut met = meet(&rough, bench, measure, sought.aim, cooking.guess);
     let mut probe = None;
     if let (Goal::Figure(figure_c), None) = (cooking.aim.goal, met.short) {
         let (slow, shows_c) = for_the_slow(cooking, figure_c, met.planned_s);
@@ -105,6 +108,7 @@ pub(super) fn find(
             met = slow;
         }
     }
+    let by_middle_s = met.planned_s;
     if cooking.method.browns && met.short.is_none() {
         met.planned_s = crusted_s(bench, &cooking.aim, met.planned_s);
     }
@@ -133,12 +137,18 @@ pub(super) fn find(
     let (window, right_s) = if met.short.is_some() {
         (Window::NONE, None)
     } else {
-        let mut leaving = Leaving::new(bench, measure, &planned);
+        // What the benches differ by in the middle of the band they differ by at its ends.
+        let shift_s = by_middle_s - met.rough_s;
         if cooking.aim.coated {
             let off_s = planned.off_s;
+            let on_rough = planned.leaving((off_s - shift_s).max(1.0));
+            let mut leaving = Leaving::new(&rough, measure, &on_rough);
             let colours = Colours::leaving(bench, &planned);
-            let (soon_s, late_s) = while_gold(&colours, off_s, &sought, |s| leaving.value(s));
-            let late_s = before_it_dries(&mut leaving, &cooking.aim, off_s, late_s);
+            let (soon_s, late_s) =
+                while_gold(&colours, off_s, &sought, |s| leaving.value(s - shift_s));
+            let late_s = late_s - shift_s;
+            let late_s =
+                shift_s + before_it_dries(&mut leaving, &cooking.aim, on_rough.off_s, late_s);
             let mut window = Window::between(soon_s, off_s, late_s);
             let ends = (soon_s, late_s);
             if matches!(cooking.aim.goal, Goal::Figure(_)) {
@@ -146,15 +156,17 @@ pub(super) fn find(
             }
             (window, Some(ends))
         } else {
+            let mut leaving = Leaving::new(bench, measure, &planned);
             let on_rough = programme.timeline(met.rough_s);
+            let mut on_rough = Leaving::new(&rough, measure, &on_rough);
             let ends = ends(
                 &mut leaving,
                 planned.off_s,
-                (&rough, &on_rough),
+                &mut on_rough,
                 &sought,
                 met.slope_c_s,
             );
-            let window = honest(&mut leaving, &cooking.aim, planned.off_s, ends);
+            let window = honest(&mut on_rough, &cooking.aim, planned.off_s, ends);
             (window, Some(ends))
         }
     };
@@ -269,7 +281,11 @@ fn for_the_slow(cooking: &Cooking<'_>, figure_c: f64, guess_s: f64) -> (Met, f64
     let slow = range::slow(cooking, aim_c, guess_s);
     let rough = Bench::new(&slow, programme, Fidelity::ROUGH);
     let fine = Bench::new(&slow, programme, Fidelity::FINE);
-    let mut met = meet(&rough, &fine, Measure::Coldest, aim_c, guess_s);
+    let guess = Guess {
+        s: guess_s,
+        rises_c_s: None,
+    };
+    let mut met = meet(&rough, &fine, Measure::Coldest, aim_c, guess);
     let mut probe_c = figure_c + safety::PROBE_ABOVE_K;
     for _ in 0..TIMES_LONGER {
         let timeline = programme.timeline(met.planned_s);
@@ -296,26 +312,32 @@ fn for_the_slow(cooking: &Cooking<'_>, figure_c: f64, guess_s: f64) -> (Met, f64
 fn ends(
     last: &mut Leaving<'_>,
     planned_s: f64,
-    (rough, on_rough): (&Bench, &Timeline),
+    rough: &mut Leaving<'_>,
     sought: &Sought,
     rises_c_s: f64,
 ) -> (f64, f64) {
-    let rough_s = on_rough.off_s;
-    let mut rough = Leaving::new(rough, sought.measure, on_rough);
-    let about_s = |at: f64| rough_s + (at - sought.aim) / rises_c_s.max(1e-9);
-    let mut end = |at: f64| match rough.time_near(at, about_s(at), rises_c_s) {
-        Stop::Reached(t_s) => {
-            let slope = (at - sought.aim) / (t_s - rough_s);
-            let guess_s = (t_s + planned_s - rough_s).max(0.0);
-            if slope.is_finite() {
-                last.polish(at, guess_s, slope)
-            } else {
-                guess_s
+    let rough_s = rough.off_s();
+    // Where the faces see the same all along, both benches go alike.
+    let steady = last.is_steady();
+    // Where turns stand still it rises faster than where they go along: the first end tells the second.
+    let mut rises_c_s = rises_c_s.max(1e-9);
+    let mut end =
+        |at: f64| match rough.time_near(at, rough_s + (at - sought.aim) / rises_c_s, rises_c_s) {
+            Stop::Reached(t_s) => {
+                let slope = (at - sought.aim) / (t_s - rough_s);
+                if slope.is_finite() && slope > 0.0 {
+                    rises_c_s = slope;
+                }
+                let guess_s = (t_s + planned_s - rough_s).max(0.0);
+                if slope.is_finite() && !steady {
+                    last.polish(at, guess_s, slope)
+                } else {
+                    guess_s
+                }
             }
-        }
-        // The end of the band is never passed: as far as the search went is the honest bound.
-        Stop::OutOfReach { best_s, .. } => best_s,
-    };
+            // The end of the band is never passed: as far as the search went is the honest bound.
+            Stop::OutOfReach { best_s, .. } => best_s,
+        };
     (end(sought.low), end(sought.high))
 }
 
@@ -330,8 +352,9 @@ fn honest(leaving: &mut Leaving<'_>, aim: &Aim, planned_s: f64, ends: (f64, f64)
         window.early_s = 0.0;
     }
     if window.late_s > 0.0 {
-        let latest_s = planned_s + window.late_s;
-        window.late_s = before_it_dries(leaving, aim, planned_s, latest_s) - planned_s;
+        let leaves_s = leaving.off_s();
+        let latest_s = leaves_s + window.late_s;
+        window.late_s = before_it_dries(leaving, aim, leaves_s, latest_s) - leaves_s;
     }
     window
 }

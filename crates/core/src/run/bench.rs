@@ -37,6 +37,17 @@ impl Fidelity {
             longest_s: 30.0,
         },
     };
+    /// For searches alone, whose end a fine run mends: off by a kelvin or two.
+    pub const SEARCH: Self = Self {
+        fineness: Fineness {
+            at_face_m: 0.7e-3,
+            inside_m: 3.0e-3,
+        },
+        steps: Steps {
+            tolerance_k: 0.8,
+            longest_s: 30.0,
+        },
+    };
     /// Hours in a fridge.
     pub const SLOW: Self = Self {
         fineness: Fineness::ORDINARY,

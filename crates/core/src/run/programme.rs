@@ -80,8 +80,12 @@ pub struct Programme {
     pub shape: Shape,
     /// A whole fish that is cut to the bone.
     pub scored: bool,
+    /// The fire falls so fast all the while, K/s: coals that nobody feeds.
+    pub falls_k_s: f64,
     /// Off the heat.
     pub rest: Stage,
+    /// It rests no longer than this, s, where that is not as anybody waits.
+    pub most_rest_s: Option<f64>,
     /// On the plate after that: what both faces see. None where the piece is not left on one.
     pub plate: Option<(Face, Face)>,
     /// How long it may lie there, s.
@@ -136,8 +140,10 @@ impl Programme {
             browns: [Browns::alike(BARE_BROWNS); 2],
             shape: piece.shape(),
             scored: piece.scored && piece.cut.is_whole(),
+            falls_k_s: 0.0,
             plate: Some((rest.low, rest.high)),
             rest,
+            most_rest_s: None,
             eats_s: 0.0,
             pressure_pa: kitchen.pressure_pa(),
             fire,
@@ -151,6 +157,12 @@ impl Programme {
     /// Eaten off something else than it rests on.
     pub fn plated(mut self, plate: (Face, Face)) -> Self {
         self.plate = Some(plate);
+        self
+    }
+
+    /// On a fire that falls by so much a minute, K.
+    pub fn falling(mut self, k_min: f64) -> Self {
+        self.falls_k_s = k_min / 60.0;
         self
     }
 
@@ -305,7 +317,7 @@ impl Programme {
 
     /// The faces see the same all the time on the heat, however long it is.
     pub fn is_steady(&self) -> bool {
-        self.stages.windows(2).all(|pair| pair[0].goes_on(&pair[1]))
+        self.falls_k_s == 0.0 && self.stages.windows(2).all(|pair| pair[0].goes_on(&pair[1]))
     }
 
     /// When each stage begins when the piece is to be on the heat for `total_s`.
@@ -379,6 +391,9 @@ impl Programme {
                 }),
             }
         }
+        if self.falls_k_s > 0.0 {
+            stretches = stretches.into_iter().flat_map(|s| self.fallen(s)).collect();
+        }
         let plated = self.plate.map(|(low, high)| Stage {
             low,
             high,
@@ -396,6 +411,38 @@ impl Programme {
             stage,
         }));
         stretches
+    }
+
+    /// A stretch over a fire that falls: in spans, the same on every timeline, in each of which it counts as its mean.
+    fn fallen(&self, stretch: Stretch) -> Vec<Stretch> {
+        /// How long one is, s.
+        const SPAN_S: f64 = 120.0;
+        let boil_c = water::boiling_point_c(self.pressure_pa);
+        let (first, mut from_s) = ((stretch.from_s / SPAN_S).floor() as usize, stretch.from_s);
+        let mut spans = vec![];
+        for i in first.. {
+            if from_s >= stretch.to_s {
+                break;
+            }
+            let start_s = i as f64 * SPAN_S;
+            let by_k = -self.falls_k_s * (start_s + 0.5 * SPAN_S);
+            let colder = |face: Face| face.really(|_| 1.0, 1.0, by_k, boil_c);
+            let to_s = stretch.to_s.min(start_s + SPAN_S);
+            if to_s - from_s > 1e-9 {
+                spans.push(Stretch {
+                    from_s,
+                    to_s,
+                    stage: Stage {
+                        low: colder(stretch.stage.low),
+                        high: colder(stretch.stage.high),
+                        beside: stretch.stage.beside.map(colder),
+                        ..stretch.stage
+                    },
+                });
+            }
+            from_s = to_s;
+        }
+        spans
     }
 
     fn begun(&self, durations_s: &[f64], rest_s: f64) -> Timeline {

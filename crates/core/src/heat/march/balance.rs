@@ -3,13 +3,60 @@
 #![allow(clippy::needless_range_loop)]
 
 use super::super::column::Column;
-use super::{Ends, Marcher, Mode, Order};
+use super::{Ends, Marcher, Mode, Order, Work};
 
 /// Free water that counts as none, as share of the first.
 const NO_WATER_SHARE: f64 = 1e-9;
 
 /// Nothing is foreseen further ahead than this, K.
 const AHEAD_K: f64 = 3.0;
+
+/// A tridiagonal system whose rows are what is below, here, above, and what comes of it: eliminated from both faces to the
+/// middle, side by side, so that neither waits for the other's divisions (Thomas, burnt at both ends). The last of the
+/// room is the answer.
+#[inline(always)]
+fn eliminate(
+    n: usize,
+    row: impl Fn(usize) -> (f64, f64, f64, f64),
+    [inward, pivot, right, answer]: [&mut [f64]; 4],
+) {
+    let middle = n / 2;
+    // Towards the middle: the coefficient, one over the pivot, the right side.
+    let (mut low, mut high) = ((0.0, 0.0, 0.0), (0.0, 0.0, 0.0));
+    for k in 0..middle {
+        let (below, here, above, comes) = row(k);
+        let factor = below * low.1;
+        low = (above, 1.0 / (here - factor * low.0), comes - factor * low.2);
+        (inward[k], pivot[k], right[k]) = low;
+        let j = n - 1 - k;
+        if j > middle {
+            let (below, here, above, comes) = row(j);
+            let factor = above * high.1;
+            high = (
+                below,
+                1.0 / (here - factor * high.0),
+                comes - factor * high.2,
+            );
+            (inward[j], pivot[j], right[j]) = high;
+        }
+    }
+    let (below, here, above, comes) = row(middle);
+    let (from_low, from_high) = (below * low.1, above * high.1);
+    let here = here - from_low * low.0 - from_high * high.0;
+    let met = (comes - from_low * low.2 - from_high * high.2) / here;
+    answer[middle] = met;
+    let (mut next_up, mut next_down) = (met, met);
+    for k in 1..=middle {
+        let i = middle - k;
+        next_up = (right[i] - inward[i] * next_up) * pivot[i];
+        answer[i] = next_up;
+        let j = middle + k;
+        if j < n {
+            next_down = (right[j] - inward[j] * next_down) * pivot[j];
+            answer[j] = next_down;
+        }
+    }
+}
 
 impl Marcher<'_> {
     /// Heat capacities, conductances and the balance of each cell for one step.
@@ -143,46 +190,42 @@ impl Marcher<'_> {
         passed[n] = order[n].before * passed[n] - dt * order[n].now * ends.high_w_m2(t[n - 1]);
     }
 
-    /// Solves the tridiagonal system of one step (Thomas).
+    /// Solves the tridiagonal system of one step.
     pub(super) fn solve(&mut self, dt: f64) {
         let column = self.column;
         let n = self.state.t_c.len();
-        let work = &mut self.work;
-        let boils = work.boils;
-        let (diagonal, source) = (&work.diagonal[..n], &work.source[..n]);
-        let (g, mode) = (&work.conductance[..n + 1], &self.state.last.mode[..n]);
-        let (upper, right) = (&mut work.upper[..n], &mut work.right[..n]);
-        let (pivot, t_new) = (&mut work.pivot[..n], &mut work.t_new[..n]);
-        let (mut pivot_before, mut upper_before, mut right_before) = (0.0, 0.0, 0.0);
-        for i in 0..n {
-            let (mut lower, mut over) = (-g[i], -g[i + 1]);
-            let (mut diagonal, mut source) = (diagonal[i], source[i]);
-            if boils {
-                match mode[i] {
-                    Mode::Free => {}
-                    Mode::Boils => {
-                        (lower, diagonal, over, source) = (0.0, 1.0, 0.0, column.boil_c);
-                    }
-                    Mode::DriesOut => {
-                        let free =
-                            self.state.water_kg_m3[i] - column.material(i).bound_water_kg_m3();
-                        source -= self.latent_j_kg * free * column.grid.volume_m[i] / dt;
-                    }
-                }
+        let Work {
+            diagonal,
+            source,
+            conductance: g,
+            inward,
+            pivot,
+            right,
+            t_new,
+            boils,
+            ..
+        } = &mut self.work;
+        let (diagonal, source, g) = (&diagonal[..n], &source[..n], &g[..n + 1]);
+        let room = [inward, pivot, right, t_new].map(|of| &mut of[..n]);
+        let free = |i: usize| (-g[i], diagonal[i], -g[i + 1], source[i]);
+        if !*boils {
+            eliminate(n, free, room);
+            return;
+        }
+        let mode = &self.state.last.mode[..n];
+        let water_kg_m3 = &self.state.water_kg_m3[..n];
+        let latent_j_kg = self.latent_j_kg;
+        let row = |i: usize| match mode[i] {
+            Mode::Free => free(i),
+            Mode::Boils => (0.0, 1.0, 0.0, column.boil_c),
+            Mode::DriesOut => {
+                let (below, here, above, comes) = free(i);
+                let left = water_kg_m3[i] - column.material(i).bound_water_kg_m3();
+                let takes = latent_j_kg * left * column.grid.volume_m[i] / dt;
+                (below, here, above, comes - takes)
             }
-            let factor = lower * pivot_before;
-            pivot_before = 1.0 / (diagonal - factor * upper_before);
-            right_before = source - factor * right_before;
-            upper_before = over;
-            pivot[i] = pivot_before;
-            right[i] = right_before;
-            upper[i] = over;
-        }
-        let mut above_c = 0.0;
-        for i in (0..n).rev() {
-            above_c = (right[i] - upper[i] * above_c) * pivot[i];
-            t_new[i] = above_c;
-        }
+        };
+        eliminate(n, row, room);
     }
 
     /// Puts right which cells boil; answers whether anything changed.

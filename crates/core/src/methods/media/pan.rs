@@ -250,10 +250,16 @@ pub fn both_sides(
         .map(|stage| stage.set(hold_c))
         .collect();
     if lid_last_s > 0.0 {
-        let covered = Stage::share(0.0, What::LidOn, under_lid(), second);
-        stages.push(covered.set(LOW_C.min(hold_c)).fixed(lid_last_s));
+        stages.push(lid_last((under_lid(), second), hold_c, lid_last_s));
     }
     stages
+}
+
+/// The lid on for the last seconds, over a low fire.
+pub fn lid_last((low, high): (Face, Face), hold_c: f64, lid_last_s: f64) -> Stage {
+    Stage::share(0.0, What::LidOn, low, high)
+        .set(LOW_C.min(hold_c))
+        .fixed(lid_last_s)
 }
 
 /// How many times as fast as a crust of bread skin and flesh brown in the fat of a pan, on ridges and on a grate: by when

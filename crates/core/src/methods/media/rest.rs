@@ -1,6 +1,8 @@
 //! Off the heat: plate, foil, rack.
 
 use super::*;
+use crate::methods::settings::words;
+use crate::run::Programme;
 
 /// Between a wet piece and the plate it lies on, W/(m2 K); and the board, which is wood and warms
 /// under it. Order of magnitude.
@@ -54,6 +56,58 @@ pub fn at_rest_covered() -> (Face, Face) {
 /// On a rack in the room.
 pub fn on_rack() -> (Face, Face) {
     (open_to_room(), open_to_room())
+}
+
+words! {
+    /// What becomes of it off the fire.
+    pub enum Rests {
+        Plate = "plate" "on a plate",
+        Pan = "pan" "where it is, the fire off",
+        AtOnce = "at_once" "not at all: eaten at once",
+    }
+}
+
+/// Where it rests.
+pub const fn rests(default: &'static str) -> Spec {
+    Spec::word::<Rests>("rests", "It rests", Purpose::Lid, default).finer()
+}
+
+/// Air over a pan that is switched off, over the rest, C.
+const COOLING_C: f64 = 90.0;
+
+/// At rest in the pan, the fire off: what lies goes on lying, and the air over it cools.
+pub fn in_pan_off(piece: &Piece, pan: &Pan, contact_w_m2k: f64, skin_up: bool) -> (Face, Face) {
+    let down = Face::touching(contact_w_m2k, Medium::Reservoir);
+    let up = over_pan(piece, pan, COOLING_C).on(0.3);
+    if skin_up { (up, down) } else { (down, up) }
+}
+
+impl Rests {
+    /// A programme whose piece rests so: `in_it` where it was cooked, with the fire off.
+    pub fn of(self, programme: Programme, in_it: (Face, Face)) -> Programme {
+        let rest = programme.rest;
+        match self {
+            Self::Plate => programme,
+            Self::Pan => Programme {
+                rest: Stage::rest(rest.fixed_s(), in_it),
+                ..programme
+            },
+            Self::AtOnce => Programme {
+                rest: rest.fixed(REST_AT_ONCE_S),
+                most_rest_s: Some(REST_AT_ONCE_S),
+                ..programme
+            },
+        }
+    }
+
+    /// What is done when it comes off: as usual, or so.
+    pub fn off(self, usual: &str) -> String {
+        match self {
+            Self::Plate => usual.to_owned(),
+            Self::Pan => "Fire off; leave it where it is".to_owned(),
+            Self::AtOnce => format!("{usual}, and straight to the table"),
+        }
+    }
 }
 
 /// Out of liquid or steam it goes to the plate at once, s. common practice, no source.

@@ -25,6 +25,18 @@ pub const OVEN: Spec = Spec::kit::<crate::kit::Oven>("oven", "Oven kind", "home"
 /// The bed under a grate.
 pub const GRATE: Spec = Spec::kit::<Grate>("grate", "Fire", "charcoal").finer();
 
+/// How fast the fire falls: coals that nobody feeds.
+pub const FALLS: Spec = Spec::number(
+    "falls_k_min",
+    "Fire falls, each minute",
+    Purpose::Fire,
+    Unit::Kelvin,
+    (0.0, 10.0),
+    0.5,
+    0.0,
+)
+.finer();
+
 /// The ridged pan.
 pub const RIDGED: Spec = Spec::kit::<Ridged>("ridges", "Grill pan", "ridged").finer();
 
