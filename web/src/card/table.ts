@@ -276,8 +276,15 @@ function flag<K extends "bone" | "scales" | "scored">(key: K): Row<K> {
 
 /** A whole fish, fins and all. */
 export function isWhole(cut: string): boolean {
-  return cut === "whole_round" || cut === "whole_flat" || cut === "small_whole";
+  return WHOLE.has(cut);
 }
+
+const WHOLE: ReadonlySet<string> = new Set([
+  "whole_round",
+  "whole_flat",
+  "small_whole",
+  "headless",
+]);
 
 const row = <K extends keyof Piece>(one: Row<K>) => one;
 

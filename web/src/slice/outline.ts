@@ -1,5 +1,6 @@
 // What a piece looks like cut across, in shares of its width and of its height.
 
+const ROUND: ReadonlySet<string> = new Set(["whole_round", "headless", "small_whole"]);
 /** Thicker in the middle than at their edges. */
 const DOMED: ReadonlySet<string> = new Set(["fillet", "side", "belly", "whole_flat"]);
 
@@ -7,7 +8,7 @@ const DOMED: ReadonlySet<string> = new Set(["fillet", "side", "belly", "whole_fl
 export type Outline = "domed" | "square" | "round";
 
 export function outlineOf(cut: string): Outline {
-  if (cut === "whole_round" || cut === "small_whole") return "round";
+  if (ROUND.has(cut)) return "round";
   return DOMED.has(cut) ? "domed" : "square";
 }
 

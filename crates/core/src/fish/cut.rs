@@ -42,11 +42,15 @@ pub enum Cut {
     Cheek,
     /// A strip of belly.
     Belly,
+    /// Whole gutted round fish without its head.
+    Headless,
+    /// Half of a head, split down the middle.
+    Head,
 }
 
 impl Cut {
     /// All cuts with their names on the wire and in words.
-    pub const ALL: [(Self, &'static str, &'static str); 16] = [
+    pub const ALL: [(Self, &'static str, &'static str); 18] = [
         (Self::Fillet, "fillet", "fillet"),
         (Self::Loin, "loin", "loin"),
         (Self::Tail, "tail", "tail piece"),
@@ -63,6 +67,8 @@ impl Cut {
         (Self::Collar, "collar", "collar"),
         (Self::Cheek, "cheek", "cheeks"),
         (Self::Belly, "belly", "strip of belly"),
+        (Self::Headless, "headless", "whole, head off"),
+        (Self::Head, "head", "half a head"),
     ];
 
     /// Finds a cut by its name on the wire.
@@ -78,15 +84,27 @@ impl Cut {
 
     /// A whole fish of any size.
     pub fn is_whole(self) -> bool {
-        matches!(self, Self::WholeRound | Self::WholeFlat | Self::SmallWhole)
+        matches!(
+            self,
+            Self::WholeRound | Self::WholeFlat | Self::SmallWhole | Self::Headless
+        )
     }
 
     /// About as high as wide: no broad side to lie on.
     pub fn is_round(self) -> bool {
         matches!(
             self,
-            Self::WholeRound | Self::SmallWhole | Self::Cubes | Self::Strips
+            Self::WholeRound | Self::SmallWhole | Self::Headless | Self::Cubes | Self::Strips
         )
+    }
+
+    /// What is left of a whole fish cut so, share of its weight and of its length. common practice, no source: a head is a
+    /// fifth to a quarter of either.
+    pub fn of_whole(self) -> (f64, f64) {
+        match self {
+            Self::Headless => (0.78, 0.78),
+            _ => (1.0, 1.0),
+        }
     }
 
     /// As thick as wide: turned on four sides where others are turned once.

@@ -1,7 +1,7 @@
 //! What a piece takes up as it lies.
 
 use super::piece::Piece;
-use super::whole::whole_fish;
+use super::whole::whole_fish_cut;
 use crate::heat::Shape;
 
 /// What a piece takes up as it lies, mm.
@@ -32,8 +32,9 @@ impl Piece {
             Shape::Ellipse { height_m, .. } if self.cut.is_whole() => {
                 let width_mm = 1e3 * height_m;
                 let species = self.species.as_deref();
-                let whole =
-                    species.and_then(|fish| whole_fish(fish, None, Some(self.mass.value())).ok());
+                let whole = species.and_then(|fish| {
+                    whole_fish_cut(fish, self.cut, None, Some(self.mass.value())).ok()
+                });
                 Lies {
                     length_mm: WITHOUT_TAIL_FIN
                         * whole.map_or(USUAL_LONG * width_mm, |whole| whole.length_mm),

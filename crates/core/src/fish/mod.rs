@@ -42,4 +42,4 @@ pub use species::{
     Danger, Flake, Hazard, Mercury, Origin, SkinEats, Sold, Species, Texture, Waters,
 };
 pub use usual::{OwnFillet, UsualPiece, own_fillet, usual_piece};
-pub use whole::{WholeFish, proposed_thickness_mm, whole_fish};
+pub use whole::{WholeFish, proposed_thickness_mm, whole_fish, whole_fish_cut};

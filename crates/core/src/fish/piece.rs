@@ -476,7 +476,7 @@ impl Piece {
         let thick_m = self.thickness.metres();
         let covers_m2 = self.footprint_m2() / f64::from(self.pieces);
         match self.cut {
-            Cut::WholeRound | Cut::WholeFlat | Cut::SmallWhole => {
+            Cut::WholeRound | Cut::Headless | Cut::WholeFlat | Cut::SmallWhole => {
                 let body = self.species.as_ref().and_then(|s| s.body().ok());
                 let thick_mm = self.thickness.value();
                 let by_body =
@@ -488,7 +488,8 @@ impl Piece {
                 };
                 Shape::Ellipse {
                     height_m: 1e-3 * fuller * self.height_mm.unwrap_or_else(by_body),
-                    hollow: self.cut == Cut::WholeRound && self.cavity != Cavity::Stuffed,
+                    hollow: matches!(self.cut, Cut::WholeRound | Cut::Headless)
+                        && self.cavity != Cavity::Stuffed,
                 }
             }
             Cut::Steak | Cut::Medallion | Cut::Cheek => Shape::Disc {
@@ -504,7 +505,7 @@ impl Piece {
                 length_m: covers_m2 / thick_m,
                 tapers: false,
             },
-            Cut::Wing | Cut::Butterfly | Cut::Collar => Shape::Slab,
+            Cut::Wing | Cut::Butterfly | Cut::Collar | Cut::Head => Shape::Slab,
             Cut::Tail if self.is_round_tail() => Shape::Ellipse {
                 height_m: 1e-3 * self.width_mm,
                 hollow: false,
@@ -530,7 +531,7 @@ impl Piece {
     pub fn cut_on_the_bone(&self) -> bool {
         match &self.species {
             Some(species) => species.has_bone(self.cut),
-            None => matches!(self.cut, Cut::Steak | Cut::Wing | Cut::Collar),
+            None => matches!(self.cut, Cut::Steak | Cut::Wing | Cut::Collar | Cut::Head),
         }
     }
 

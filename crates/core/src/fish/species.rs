@@ -264,7 +264,7 @@ impl Species {
 
     /// A portion cut so has bone or gristle in it.
     pub fn has_bone(&self, cut: Cut) -> bool {
-        matches!(cut, Cut::Wing | Cut::Collar) || (cut == Cut::Steak && !self.quartered)
+        matches!(cut, Cut::Wing | Cut::Collar | Cut::Head) || (cut == Cut::Steak && !self.quartered)
     }
 
     /// All that ship, in the order of the file.

@@ -69,6 +69,9 @@ const CHEEK_G: f64 = 40.0;
 const CHEEK_MM: f64 = 20.0;
 const BELLY_G: f64 = 90.0;
 const BELLY_MM: f64 = 14.0;
+/// Half a head of a fish of three kilos, at the cheek.
+const HEAD_G: f64 = 350.0;
+const HEAD_MM: f64 = 38.0;
 
 fn half(mm: f64) -> f64 {
     (2.0 * mm).round() / 2.0
@@ -85,7 +88,7 @@ fn said_g(g: f64) -> f64 {
 pub fn usual_level<'a>(family: &'a Family, own: Option<&'a str>, cut: Cut) -> &'a str {
     let usual = own.unwrap_or(&family.default);
     match cut {
-        Cut::WholeRound | Cut::WholeFlat => family.off_the_bone(usual),
+        Cut::WholeRound | Cut::Headless | Cut::WholeFlat => family.off_the_bone(usual),
         _ => usual,
     }
 }
@@ -111,8 +114,9 @@ pub fn usual_piece(species: &Species, cut: Cut) -> Result<UsualPiece, InputError
         Cut::Cubes => (CUBE_G, SLICE_MM, false),
         Cut::Strips => (STRIP_G, STRIP_MM, false),
         Cut::SmallWhole => (FINGER_G, FINGER_MM, false),
-        Cut::WholeRound | Cut::WholeFlat => {
-            let mass_g = whole_of_usual_fillets_g(species)?;
+        Cut::Head => (HEAD_G, HEAD_MM, false),
+        Cut::WholeRound | Cut::Headless | Cut::WholeFlat => {
+            let mass_g = said_g(cut.of_whole().0 * whole_of_usual_fillets_g(species)?);
             let mm = proposed_thickness_mm(species, cut, mass_g)?;
             (mass_g, mm.round(), false)
         }

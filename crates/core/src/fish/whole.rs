@@ -96,6 +96,29 @@ pub fn whole_fish(
     })
 }
 
+/// A fish cut so, from the length or the weight of what lies there: as [`whole_fish`] of the fish that it was.
+///
+/// # Errors
+/// As [`whole_fish`].
+pub fn whole_fish_cut(
+    species: &Species,
+    cut: Cut,
+    length_mm: Option<f64>,
+    mass_g: Option<f64>,
+) -> Result<WholeFish, InputError> {
+    let (weighs, long) = cut.of_whole();
+    let was = whole_fish(
+        species,
+        length_mm.map(|mm| mm / long),
+        mass_g.map(|g| g / weighs),
+    )?;
+    Ok(WholeFish {
+        length_mm: long * was.length_mm,
+        mass_g: weighs * was.mass_g,
+        ..was
+    })
+}
+
 /// Weight of a usual portion, g, that the usual thickness of a fish belongs to.
 pub(super) const USUAL_G: f64 = 170.0;
 
@@ -107,7 +130,7 @@ pub(super) const USUAL_G: f64 = 170.0;
 /// As [`whole_fish`].
 pub fn proposed_thickness_mm(species: &Species, cut: Cut, mass_g: f64) -> Result<f64, InputError> {
     if cut.is_whole() {
-        let fish = whole_fish(species, None, Some(mass_g))?;
+        let fish = whole_fish_cut(species, cut, None, Some(mass_g))?;
         return Ok(fish
             .thickness_mm
             .clamp(Thickness::RANGE.0, Thickness::RANGE.1));
@@ -161,6 +184,18 @@ mod tests {
         assert!(at(Cut::Fillet, 90.0) < at(Cut::Fillet, 250.0));
         assert!(at(Cut::Fillet, 5000.0) <= hake.thickness_mm[2]);
         assert!(at(Cut::WholeRound, 300.0) < at(Cut::WholeRound, 1200.0));
+    }
+
+    /// The body behind the head is the same: a headless fish of 780 g is what a whole one of a kilo was.
+    #[test]
+    fn a_headless_fish_is_as_thick_as_it_was() {
+        let cod = Species::find("cod").unwrap();
+        let whole = whole_fish(&cod, None, Some(1000.0)).unwrap();
+        let left = whole_fish_cut(&cod, Cut::Headless, None, Some(780.0)).unwrap();
+        assert!((left.thickness_mm - whole.thickness_mm).abs() < 1e-9);
+        assert!((left.length_mm - 0.78 * whole.length_mm).abs() < 1e-9 && left.mass_g == 780.0);
+        let uncut = whole_fish_cut(&cod, Cut::WholeRound, None, Some(780.0)).unwrap();
+        assert!(uncut.thickness_mm < left.thickness_mm && uncut.length_mm > left.length_mm);
     }
 
     /// A trout of 350 g is about 39 mm thick: 14 mm are those of a fillet, 34 and 45 a lean and a plump one.

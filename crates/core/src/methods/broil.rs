@@ -42,7 +42,7 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
 
 /// A whole round fish has two skins to blister; anything else lies still.
 fn turned(piece: &Piece) -> bool {
-    piece.cut == Cut::WholeRound
+    matches!(piece.cut, Cut::WholeRound | Cut::Headless)
 }
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {

@@ -39,9 +39,13 @@ fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     } else {
         reasons.push(suiting::wrong_cut("For whole fish that can stand."));
     }
-    let flat = piece.cut == Cut::WholeFlat;
+    let flat = matches!(piece.cut, Cut::WholeFlat | Cut::Headless);
     if flat {
-        let falls = "A flat fish does not stand.";
+        let falls = if piece.cut == Cut::Headless {
+            "Without its head it does not stand."
+        } else {
+            "A flat fish does not stand."
+        };
         reasons.push(Reason::bad("does_not_stand", falls));
     }
     Suits::unless(!whole || flat, reasons)

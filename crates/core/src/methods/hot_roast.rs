@@ -15,6 +15,7 @@ settings! {
     oven_off_k: f64 = media::OVEN_OFF,
     door_s: f64 = media::DOOR,
     ware: Arc<Ware> = media::WARE,
+    greens_g: f64 = media::GREENS_G,
 }
 
 method! {
@@ -80,6 +81,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let oven = media::Oven::new(&set.oven, set.oven_c, set.oven_off_k, set.fan)
         .door(set.door_s)
         .covered(set.covered)
+        .with_greens(piece, set.greens_g)
         .ware(&set.ware);
     let crust = match set.coating {
         RoastCoat::Crust => vec![media::nut_crust(set.coating_mm)],
@@ -92,7 +94,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::at_rest(piece, false),
     );
     Ok(Programme {
-        coats: [vec![], crust],
+        coats: [media::bed(piece, set.greens_g), crust],
         reservoir: oven.reservoir(),
         ..Programme::new(piece, kitchen, Fire::Oven, stages, rest)
     }
@@ -106,13 +108,23 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         RoastCoat::Oil => "Oil it",
         RoastCoat::Bare => "Pat it dry",
     };
-    let prepare = format!("{coat}; line the tray, heat the oven");
+    let tray = if set.greens_g > 0.0 {
+        "the vegetables on the lined tray, oiled and salted; heat the oven"
+    } else {
+        "line the tray, heat the oven"
+    };
+    let prepare = format!("{coat}; {tray}");
     let mut steps = vec![
         story
             .heat_up(Hot::Oven, prepare)
             .at_c(set.oven_c)
             .caution_if(set.covered, "steam_burns", handling::STEAM_BURNS),
-        Step::start("Into the upper third of the oven").caution(
+        Step::start(if set.greens_g > 0.0 {
+            "Onto the vegetables, into the upper third of the oven"
+        } else {
+            "Into the upper third of the oven"
+        })
+        .caution(
             "hot_tray",
             "Tray and steam burn: open the door away from you.",
         ),

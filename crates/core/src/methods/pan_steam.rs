@@ -6,6 +6,7 @@ use super::way::*;
 
 settings! {
     lid: bool = media::lid(true),
+    greens_g: f64 = media::GREENS_G,
     simmers: Simmers = Spec::word::<Simmers>("simmers", "Under the lid it simmers", Purpose::Fire, "lively"),
 }
 
@@ -62,19 +63,38 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     } else {
         media::over_open_pot(vapour_c)
     };
-    let stage = Stage::share(1.0, What::In, bed, top);
+    // Raw ones are a cold layer, and hold the vapour back until they are hot.
+    let raw = media::bed(piece, set.greens_g);
+    let below = if raw.is_empty() {
+        bed
+    } else {
+        Face::touching(media::LIQUID_W_M2K, Medium::Fire(vapour_c))
+    };
+    let steady = Stage::share(1.0, What::In, below, top);
+    let mut stages = vec![steady];
+    if set.lid && !raw.is_empty() {
+        let mean_c = f64::midpoint(crate::heat::ROOM_C, vapour_c);
+        let s = media::steams_after_s(piece, set.greens_g, vapour_c);
+        let warms = Stage::share(1.0, What::In, below, media::vapour_of_fire(mean_c));
+        stages = vec![warms.within(s), steady.same_side(None)];
+    }
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_WET_S),
         media::at_rest(piece, false),
     );
-    Ok(
-        Programme::new(piece, kitchen, Fire::Steam, vec![stage], rest)
-            .heat(media::heat_bed(kitchen.boil_c())),
-    )
+    Ok(Programme {
+        coats: [raw, vec![]],
+        ..Programme::new(piece, kitchen, Fire::Steam, stages, rest)
+    }
+    .heat(media::heat_bed(kitchen.boil_c())))
 }
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
-    let soften = "Soften the vegetables with a little liquid, bring to the boil";
+    let soften = if set.greens_g > 0.0 {
+        "Raw vegetables into the pan with hardly any liquid: they give their own. Bring to the boil"
+    } else {
+        "Soften the vegetables with a little liquid, bring to the boil"
+    };
     let start = if set.lid {
         Step::start("Fish on the bed, lid on, fire medium")
             .caution("steam_burns", handling::STEAM_BURNS)

@@ -11,6 +11,7 @@ settings! {
     oven_off_k: f64 = media::OVEN_OFF,
     door_s: f64 = media::DOOR,
     ware: Arc<Ware> = media::WARE,
+    greens_g: f64 = media::GREENS_G,
 }
 
 method! {
@@ -45,12 +46,16 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         .door(set.door_s)
         .ware(&set.ware);
     let stages = oven.stages(1.0, What::In, oven.under(), oven.air(0.0));
+    let under = match media::bed(piece, set.greens_g) {
+        few if few.is_empty() => vec![media::greens(GREENS_MM)],
+        bed => bed,
+    };
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
         media::at_rest_covered(),
     );
     Ok(Programme {
-        coats: [vec![media::greens(GREENS_MM)], vec![media::parcel_gap()]],
+        coats: [under, vec![media::parcel_gap()]],
         reservoir: oven.reservoir(),
         ..Programme::new(piece, kitchen, Fire::Oven, stages, rest)
     }
@@ -66,7 +71,11 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         story
             .heat_up(
                 Hot::Oven,
-                "Fish on thin vegetables, a spoon of liquid; fold the parcel shut. Heat the oven",
+                if set.greens_g > 0.0 {
+                    "Fish on its vegetables, no liquid: they give enough; fold the parcel shut. Heat the oven"
+                } else {
+                    "Fish on thin vegetables, a spoon of liquid; fold the parcel shut. Heat the oven"
+                },
             )
             .hands(FOLDED_S * f64::from(piece.pieces))
             .at_c(set.oven_c),

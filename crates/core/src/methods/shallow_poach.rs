@@ -12,6 +12,7 @@ settings! {
     depth: Depth = Spec::word::<Depth>("depth", "Liquid", Purpose::Depth, "half"),
     pot: Arc<Pot> = media::pot("wide"),
     hob: Arc<Hob> = media::POT_HOB,
+    greens_g: f64 = media::GREENS_G,
     rests: Rests = media::rests("plate"),
 }
 
@@ -71,6 +72,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::at_rest(piece, false),
     );
     let pot = media::pot_on(piece, &set.pot, &set.hob, liquid_c, 1.0, kitchen);
+    let pot = media::in_liquid(piece, set.greens_g, pot);
     let programme = Programme {
         reservoir: Some(pot),
         ..Programme::new(piece, kitchen, Fire::Liquid, vec![stage], rest)
@@ -81,10 +83,15 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let down = handling::down(piece);
+    let with = if set.greens_g > 0.0 {
+        " with the vegetables"
+    } else {
+        ""
+    };
     let start = match (set.depth, set.lid) {
-        (_, true) => format!("In, {down}. Lid on"),
-        (Depth::Covered, false) => format!("In, {down}, under the liquid"),
-        (Depth::Half, false) => format!("In, {down}. Baste the top"),
+        (_, true) => format!("In{with}, {down}. Lid on"),
+        (Depth::Covered, false) => format!("In{with}, {down}, under the liquid"),
+        (Depth::Half, false) => format!("In{with}, {down}. Baste the top"),
     };
     let mut steps = vec![
         story

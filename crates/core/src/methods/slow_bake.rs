@@ -14,6 +14,7 @@ settings! {
     oven_off_k: f64 = media::OVEN_OFF,
     door_s: f64 = media::DOOR,
     ware: Arc<Ware> = media::WARE,
+    greens_g: f64 = media::GREENS_G,
 }
 
 method! {
@@ -58,6 +59,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let oven = media::Oven::new(&set.oven, set.oven_c, set.oven_off_k, set.fan)
         .door(set.door_s)
         .covered(set.covered)
+        .with_greens(piece, set.greens_g)
         .ware(&set.ware);
     let air = oven.air(set.coating.wetness());
     let stages = oven.stages(1.0, What::In, oven.under(), air);
@@ -66,6 +68,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::at_rest(piece, false),
     );
     Ok(Programme {
+        coats: [media::bed(piece, set.greens_g), vec![]],
         reservoir: oven.reservoir(),
         ..Programme::new(piece, kitchen, Fire::Oven, stages, rest)
     }
@@ -90,7 +93,12 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .at_c(set.oven_c)
             .caution_if(set.covered, "steam_burns", handling::STEAM_BURNS),
         Step::start(format!(
-            "Into the middle of the oven, {}",
+            "{}nto the middle of the oven, {}",
+            if set.greens_g > 0.0 {
+                "Onto the vegetables, i"
+            } else {
+                "I"
+            },
             handling::down(piece)
         ))
         .caution(

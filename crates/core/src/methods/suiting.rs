@@ -9,7 +9,7 @@ pub fn mm(piece: &Piece) -> f64 {
 
 /// A whole fish, round or flat, larger than a finger.
 pub fn whole(piece: &Piece) -> bool {
-    matches!(piece.cut, Cut::WholeRound | Cut::WholeFlat)
+    matches!(piece.cut, Cut::WholeRound | Cut::Headless | Cut::WholeFlat)
 }
 
 pub fn small_whole(piece: &Piece) -> bool {

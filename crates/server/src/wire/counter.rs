@@ -6,7 +6,7 @@ use crate::error::RequestError;
 use cindo_core::fish::{
     Cavity, Cut, CutUp, Eaters, Freezing, Guests, Heated, Judged, Judging, Keeping, Looks, Notice,
     Origin, OwnFillet, Piece, PieceAsked, Shopping, Side, Since, Span, Species, Tail, WholeFish,
-    judge, own_fillet, proposed_thickness_mm, shopping, whole_fish,
+    judge, own_fillet, proposed_thickness_mm, shopping, whole_fish, whole_fish_cut,
 };
 use cindo_core::kit::{Kitchen, KitchenAsked};
 use cindo_core::quantity::Thickness;
@@ -250,10 +250,14 @@ impl WholeRequest {
     /// Whatever the core refuses.
     pub fn answer(&self) -> Result<WholeAnswer, RequestError> {
         let species = self.which.species()?;
-        let fish = whole_fish(&species, self.length_mm, self.mass_g)?;
-        let fillet = own_fillet(&species, &fish)?;
-        let thickness_mm = match &self.cut {
-            Some(cut) => proposed_thickness_mm(&species, Cut::find(cut)?, fish.mass_g)?,
+        let cut = self.cut.as_deref().map(Cut::find).transpose()?;
+        let as_it_lies = cut.unwrap_or(Cut::WholeRound);
+        let fish = whole_fish_cut(&species, as_it_lies, self.length_mm, self.mass_g)?;
+        let (weighs, _) = as_it_lies.of_whole();
+        let was = whole_fish(&species, None, Some(fish.mass_g / weighs))?;
+        let fillet = own_fillet(&species, &was)?;
+        let thickness_mm = match cut {
+            Some(cut) => proposed_thickness_mm(&species, cut, fish.mass_g)?,
             None => fish.thickness_mm,
         };
         let measured = self

@@ -74,8 +74,6 @@ export function Picture(props: PictureProps) {
   );
 }
 
-const WHOLE = ["whole_round", "whole_flat", "small_whole"];
-
 /** The piece cut open at one moment. `request` is what the plan was asked for. */
 export function Cut({
   plan,
@@ -97,7 +95,7 @@ export function Cut({
   const moment = Math.min(atS ?? plan.off_heat_s, thick.endS);
   // Until it is scrubbed it is cut at the off, told as the off is.
   const at = atS == null ? byHand(plan.off_heat_s, plan.goal === "figure") : clock(moment);
-  const around = WHOLE.includes(piece.cut);
+  const around = isWhole(piece.cut);
   return (
     <section aria-label="Cut open at one moment">
       <p className="text-small quiet">

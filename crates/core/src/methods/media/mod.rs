@@ -4,6 +4,7 @@
 mod bath;
 mod coats;
 mod fire;
+mod greens;
 mod heating;
 mod oven;
 mod pan;
@@ -14,6 +15,7 @@ mod vapour;
 pub use bath::*;
 pub use coats::*;
 pub use fire::*;
+pub use greens::*;
 pub use heating::*;
 pub use oven::*;
 pub use pan::*;

@@ -27,6 +27,7 @@ pub struct Oven {
     door_s: f64,
     ware: Option<Arc<Ware>>,
     covered: bool,
+    moister_pa: f64,
 }
 
 impl Oven {
@@ -40,7 +41,14 @@ impl Oven {
             door_s: 0.0,
             ware: None,
             covered: false,
+            moister_pa: 0.0,
         }
+    }
+
+    /// With raw vegetables that steam, so many grams with each piece.
+    pub fn with_greens(self, piece: &Piece, greens_g: f64) -> Self {
+        let moister_pa = moistens_pa(piece, greens_g, self.kind.vapour_pa.at());
+        Self { moister_pa, ..self }
     }
 
     /// The door stands open for so long when the fish goes in.
@@ -76,7 +84,7 @@ impl Oven {
             h_w_m2k: h.at(),
             emissivity: EMISSIVITY,
             wall_c: self.real_c,
-            vapour_pa: self.kind.vapour_pa.at(),
+            vapour_pa: self.kind.vapour_pa.at() + self.moister_pa,
             wetness,
             of_fire: 1.0,
         })
