@@ -126,6 +126,8 @@ export type Piece = {
   bone: boolean;
   scales: boolean;
   scored: boolean;
+  /** Not eaten on the fish: lifted off after, or, where it is off, crisped apart. */
+  skinApart: boolean;
   /** How the thickness is known. */
   measured: "eye" | "ruler";
   /** Back to belly of a whole fish where it is thickest; null for that of its body. */
@@ -175,6 +177,7 @@ export const FIRST: Piece = {
   bone: false,
   scales: false,
   scored: false,
+  skinApart: false,
   measured: "eye",
   heightMm: null,
   restOn: "warm_plate",
@@ -262,15 +265,19 @@ function plain<K extends "thicknessMm" | "massG" | "pieces" | "startC">(
   };
 }
 
-function flag<K extends "bone" | "scales" | "scored">(key: K): Row<K> {
+function flag<K extends "bone" | "scales" | "scored" | "skinApart">(
+  key: K,
+  q: string = key,
+  name: "bone" | "scales" | "scored" | "skin_apart" = key as "bone",
+): Row<K> {
   return {
     key,
-    q: key,
+    q,
     absent: false as Piece[K],
     write: () => "1",
     read: (text) => (text === "1") as Piece[K],
-    ask: (value) => (value ? { [key]: true } : {}),
-    told: ({ piece }) => (piece[key] ?? false) as Piece[K],
+    ask: (value) => (value ? { [name]: true } : {}),
+    told: ({ piece }) => (piece[name] ?? false) as Piece[K],
   };
 }
 
@@ -351,6 +358,7 @@ export const TABLE: readonly AnyRow[] = [
   flag("bone"),
   flag("scales"),
   flag("scored"),
+  flag("skinApart", "apart", "skin_apart"),
   row({
     key: "measured",
     q: "by",

@@ -1707,7 +1707,7 @@ export interface components {
          * @description How the piece was cut.
          * @enum {string}
          */
-        Cut: "fillet" | "loin" | "tail" | "steak" | "medallion" | "cubes" | "strips" | "whole_round" | "whole_flat" | "butterfly" | "wing" | "small_whole" | "side" | "collar" | "cheek" | "belly";
+        Cut: "fillet" | "loin" | "tail" | "steak" | "medallion" | "cubes" | "strips" | "whole_round" | "whole_flat" | "butterfly" | "wing" | "small_whole" | "side" | "collar" | "cheek" | "belly" | "headless" | "head";
         /** @description A piece cut across at its thickest, moment after moment, from its whole section in two dimensions. */
         CutOpenAnswer: {
             /** @description That of its empty belly; empty where it has none. */
@@ -3187,6 +3187,11 @@ export interface components {
             /** @description Scored. */
             scored?: boolean;
             skin?: components["schemas"]["Skin"] | null;
+            /**
+             * @description The skin is not eaten on the fish: lifted off after it is cooked, or, where it is off, crisped apart. A whole fish
+             *     is served as it is.
+             */
+            skin_apart?: boolean;
             /**
              * Format: double
              * @description Temperature at the start, C; 8 when not said, -18 when frozen.

@@ -131,6 +131,8 @@ pub struct PieceAsked {
     pub scales: bool,
     /// Scored.
     pub scored: bool,
+    /// The skin is not eaten on the fish: lifted off at the table, or, where it is off already, crisped apart.
+    pub skin_apart: bool,
     /// "ruler" or "eye"; eye when not said.
     pub measured: Option<String>,
     /// Wild or farmed.
@@ -184,6 +186,8 @@ pub struct Piece {
     pub scales: bool,
     /// Scored.
     pub scored: bool,
+    /// The skin is lifted off at the table, or, where it is off already, crisped apart.
+    pub skin_apart: bool,
     /// How its thickness is known.
     pub measured: Measured,
     /// Wild or farmed.
@@ -379,6 +383,7 @@ impl Piece {
             bone: asked.bone,
             scales: asked.scales,
             scored: asked.scored,
+            skin_apart: asked.skin_apart && !cut.is_whole(),
             measured,
             origin: asked.origin,
             keeping,

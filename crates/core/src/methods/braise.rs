@@ -11,7 +11,6 @@ settings! {
         media::share_of("colour_share", "Coloured for", (0.05, 1.0), 0.25).was(&["turn_share"]),
     pot: Arc<Pot> = media::pot("braiser"),
     hob: Arc<Hob> = media::POT_HOB,
-    greens_g: f64 = media::GREENS_G,
 }
 
 method! {
@@ -68,7 +67,6 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::at_rest(piece, false),
     );
     let pot = media::pot_on(piece, &set.pot, &set.hob, liquid_c, 1.0, kitchen);
-    let pot = media::in_liquid(piece, set.greens_g, pot);
     Ok(Programme {
         reservoir: Some(pot),
         ..Programme::new(piece, kitchen, Fire::Liquid, stages.to_vec(), rest)
@@ -88,12 +86,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     ];
     let pale = [Cue::Said("Pale gold, not brown.")];
     steps.extend(story.turns("Turn, and colour the other side", &pale));
-    let stock = if set.greens_g > 0.0 {
-        "Raw vegetables in, stock halfway up, lid on"
-    } else {
-        "Stock halfway up, lid on"
-    };
-    let stock = story.at(What::LidOn, stock);
+    let stock = story.at(What::LidOn, "Stock halfway up, lid on");
     steps.extend(stock.map(|step| step.caution("steam_burns", handling::STEAM_BURNS)));
     steps.extend(story.finish_with(
         "Off; quick vegetables go in now",

@@ -34,13 +34,13 @@ pub fn fatty(piece: &Piece) -> bool {
     piece.composition.fat_share > 0.05
 }
 
-/// Its skin is on, and crisps.
+/// Its skin is on, crisps, and is eaten on the fish.
 pub fn crisp_skin(piece: &Piece) -> bool {
     let crisps = piece
         .species
         .as_ref()
         .is_none_or(|s| s.skin == SkinEats::Crisps);
-    piece.skin == Skin::On && crisps
+    piece.skin == Skin::On && !piece.skin_apart && crisps
 }
 
 /// Why a thick piece does not go.

@@ -100,6 +100,8 @@ pub(crate) struct Cooking<'a> {
 
 /// A plate is eaten within so long, s. common practice, no source.
 const EATEN_WITHIN_S: f64 = 120.0;
+/// And so soon by who waits for it at the pass.
+const EATEN_AT_ONCE_S: f64 = 60.0;
 
 impl<'a> Cooking<'a> {
     /// Reads the settings and builds the programme.
@@ -158,6 +160,9 @@ impl<'a> Cooking<'a> {
         };
         // A figure is to be met when it is served; a rare middle is sliced at once.
         programme.eats_s = match aim.goal {
+            Goal::Middle if programme.plate.is_some() && programme.most_rest_s.is_some() => {
+                EATEN_AT_ONCE_S
+            }
             Goal::Middle if programme.plate.is_some() => EATEN_WITHIN_S,
             _ => 0.0,
         };

@@ -6,7 +6,7 @@ use super::find::Sought;
 use super::when::{Found, find, slow_holds};
 use super::{batch, party, range, warn};
 use crate::choice;
-use crate::fish::{Cut, Notice, Piece, Severity};
+use crate::fish::{Cut, Notice, Piece, Severity, Skin};
 use crate::heat::{Body, Track};
 use crate::kit::{Allergen, fat_margins_at};
 use crate::methods::{Caution, Cue, Method, PROBE_S, Step, Story, crisp_skin};
@@ -279,8 +279,11 @@ fn allergens(cooking: &Cooking<'_>, steps: &[Step]) -> Result<Vec<Allergen>, Inp
 
 fn crisp_mm(cooking: &Cooking<'_>, outcome: &Outcome) -> f64 {
     let [skin_mm, flesh_mm] = outcome.crust_mm;
+    let lifted = cooking.piece.skin_apart && cooking.piece.skin == Skin::On;
     if cooking.method.wet {
         0.0
+    } else if lifted {
+        flesh_mm
     } else if !crisp_skin(&cooking.piece) {
         skin_mm.max(flesh_mm)
     } else if cooking.piece.cut.is_whole() {
@@ -384,6 +387,10 @@ pub(crate) fn probe_where(piece: &Piece) -> &'static str {
     }
 }
 
+/// What becomes of skin that is cooked by itself. common practice, no source.
+const SKIN_APART: &str = "The skin crisps by itself meanwhile: scraped dry, salted, flat under a weight in a hot pan or \
+     between two trays in the oven, until it is stiff.";
+
 /// What a bone and scores mean to the cook, on the steps where they show.
 pub(crate) fn say_what_it_is(piece: &Piece, story: &Story<'_>, steps: &mut [Step]) {
     let said = |steps: &[Step]| {
@@ -400,6 +407,10 @@ pub(crate) fn say_what_it_is(piece: &Piece, story: &Story<'_>, steps: &mut [Step
             } else {
                 "Scored, it lies flat and takes salt in the cuts; so shallow, they change no time."
             }),
+            What::In if piece.skin_apart && piece.skin == Skin::Off => step.cues.push(SKIN_APART),
+            What::Serve if piece.skin_apart && piece.skin == Skin::On => step.cues.push(
+                "Lift the skin off now: it comes away in one while it is hot, and it has kept the flesh moist.",
+            ),
             What::Off if bone => {
                 let at_s = step.at_s();
                 *step = story.see(step.clone(), at_s, &[Cue::Bone]);

@@ -80,9 +80,10 @@ pub fn rank(asked: &RankAsked) -> Result<Ranked, InputError> {
     let guests = guests(asked.eaters, &asked.kitchen);
     let said = piece.notices(guests, Heated::Aimed(&aim)).within("piece")?;
     let (refused, notices): (Vec<_>, Vec<_>) = said.into_iter().partition(Notice::refuses);
-    // Each way is a cook of its own: as many at once as there are cores.
+    // Each way is a cook of its own: as many at once as there are cores, and nobody waits beside a long one.
     let mut ways = Method::all()
         .par_iter()
+        .with_max_len(1)
         .map(|method| way(asked, &question, &piece, &aim, refused.first(), method))
         .collect::<Result<Vec<_>, _>>()?;
     nobody_waits(&mut ways);

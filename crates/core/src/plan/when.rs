@@ -113,18 +113,24 @@ pub(super) fn find(
         met.planned_s = crusted_s(bench, &cooking.aim, met.planned_s);
     }
     let mut gold = None;
-    if cooking.aim.coated && met.short.is_none() {
-        let colours = Colours::by_time(bench, met.planned_s);
+    let mut colours = None;
+    let as_faces = cooking
+        .aim
+        .coated
+        .then(|| Bench::new(&as_asked, programme, Fidelity::FACES));
+    if let (Some(as_faces), None) = (&as_faces, met.short) {
+        let by_time = Colours::by_time(as_faces, met.planned_s);
         let low_s = || {
             let found = time_for(&rough, measure, sought.low, met.rough_s);
             found.time_s() + met.planned_s - met.rough_s
         };
         met.planned_s = match cooking.aim.goal {
             // What is promised is promised, whatever its colour.
-            Goal::Figure(_) => colours.right_s().map_or(0.0, |s| s).max(met.planned_s),
-            Goal::Middle | Goal::Rim(_) => gold_s(&colours, met.planned_s, low_s),
+            Goal::Figure(_) => by_time.right_s().unwrap_or(0.0).max(met.planned_s),
+            Goal::Middle | Goal::Rim(_) => gold_s(&by_time, met.planned_s, low_s),
         };
-        gold = Some(colours.right_s().is_some());
+        gold = Some(by_time.right_s().is_some());
+        colours = Some(by_time);
     }
     let planned = programme.timeline(met.planned_s);
     // Worth asking from when an ordinary piece shows it; one that never does on the heat, when it comes off.
@@ -139,11 +145,14 @@ pub(super) fn find(
     } else {
         // What the benches differ by in the middle of the band they differ by at its ends.
         let shift_s = by_middle_s - met.rough_s;
-        if cooking.aim.coated {
+        if let Some(as_faces) = &as_faces {
             let off_s = planned.off_s;
             let on_rough = planned.leaving((off_s - shift_s).max(1.0));
             let mut leaving = Leaving::new(&rough, measure, &on_rough);
-            let colours = Colours::leaving(bench, &planned);
+            let colours = match colours {
+                Some(one_run @ Colours::OneRun(_)) => one_run,
+                _ => Colours::leaving(as_faces, &planned),
+            };
             let (soon_s, late_s) =
                 while_gold(&colours, off_s, &sought, |s| leaving.value(s - shift_s));
             let late_s = late_s - shift_s;

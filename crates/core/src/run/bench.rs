@@ -37,15 +37,12 @@ impl Fidelity {
             longest_s: 30.0,
         },
     };
-    /// For searches alone, whose end a fine run mends: off by a kelvin or two.
-    pub const SEARCH: Self = Self {
-        fineness: Fineness {
-            at_face_m: 0.7e-3,
-            inside_m: 3.0e-3,
-        },
+    /// For how faces brown: as fine at them, in longer steps; gold comes within a few seconds.
+    pub const FACES: Self = Self {
+        fineness: Fineness::ORDINARY,
         steps: Steps {
-            tolerance_k: 0.8,
-            longest_s: 30.0,
+            tolerance_k: 0.4,
+            longest_s: 15.0,
         },
     };
     /// Hours in a fridge.

@@ -399,6 +399,12 @@ impl Sink for Tally<'_> {
             if !eats {
                 past.f70_min[i] += 0.5 * dt / 60.0 * (kill_a + kill_b);
             }
+            if before.max(*t) < safety::PARASITE_C {
+                // Most of the run lies below both lines.
+                past.above_63_s[0][i] = 0.0;
+                past.above_60_s[0][i] = 0.0;
+                continue;
+            }
             for (line, [run, best]) in [
                 (safety::FOOD_CODE_C, &mut past.above_63_s),
                 (safety::PARASITE_C, &mut past.above_60_s),

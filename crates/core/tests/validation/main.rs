@@ -31,6 +31,7 @@ mod section;
 mod sentences;
 mod story;
 mod stove;
+mod taught;
 mod things;
 mod to_come;
 mod tonight;

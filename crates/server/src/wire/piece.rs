@@ -88,6 +88,10 @@ pub struct PieceWire {
     /// Scored.
     #[serde(default, skip_serializing_if = "is_false")]
     pub scored: bool,
+    /// The skin is not eaten on the fish: lifted off after it is cooked, or, where it is off, crisped apart. A whole fish
+    /// is served as it is.
+    #[serde(default, skip_serializing_if = "is_false")]
+    pub skin_apart: bool,
     /// How the thickness is known: "ruler" or "eye"; eye when not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(value_type = Option<Measured>)]
@@ -149,6 +153,7 @@ impl From<&PieceWire> for PieceAsked {
             bone: wire.bone,
             scales: wire.scales,
             scored: wire.scored,
+            skin_apart: wire.skin_apart,
             measured: wire.measured.clone(),
             origin: wire.origin,
             keeping: wire.keeping.clone(),

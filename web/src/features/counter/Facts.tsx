@@ -39,7 +39,12 @@ export function Facts({ piece, fish, list, problem, change, begin }: FactsProps)
           { key: "aromatics" as const, name: "herbs inside" },
           { key: "stuffed" as const, name: "stuffed" },
         ]
-      : []),
+      : [
+          {
+            key: "skinApart" as const,
+            name: piece.skin === "on" ? "skin lifted off after" : "skin crisped apart",
+          },
+        ]),
   ];
   return (
     <>

@@ -1,5 +1,6 @@
 import { useMemo } from "react";
 import type { Plan, PlanRequest } from "../../api";
+import { isWhole } from "../../card";
 import { usePiece } from "../../shell";
 import { CutOpen, coreAt, decode, NAMES, SliceOverTime, STATES, sharesAt } from "../../slice";
 import { useUnits } from "../../ui";

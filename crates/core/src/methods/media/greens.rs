@@ -66,3 +66,57 @@ pub fn in_liquid(piece: &Piece, greens_g: f64, pot: Reservoir) -> Reservoir {
         ..pot
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::fish::PieceAsked;
+
+    fn cod(pieces: u32) -> Piece {
+        Piece::new(&PieceAsked {
+            fish: Some("cod".into()),
+            thickness_mm: Some(25.0),
+            mass_g: Some(170.0),
+            pieces: Some(pieces),
+            ..PieceAsked::default()
+        })
+        .unwrap()
+    }
+
+    /// 170 g of 25 mm cover 65 cm2; 100 g of vegetables on one and a half times that lie 10 mm deep, however many pieces.
+    #[test]
+    fn a_bed_is_as_deep_as_what_is_in_it() {
+        for pieces in [1, 4] {
+            let deep = |g: f64| bed(&cod(pieces), g).first().map(|layer| layer.thickness_m);
+            assert!((1e3 * deep(100.0).unwrap() - 10.2).abs() < 0.3);
+            assert_eq!(deep(0.0), None);
+            assert_eq!(deep(500.0), Some(1e-3 * DEEPEST_MM));
+        }
+    }
+
+    /// A litre at 90 C holds 4100 J/K; four times 125 g at 22 C take 1950 J/K: 68.1 C together.
+    #[test]
+    fn exact_cold_vegetables_in_a_hot_litre() {
+        let piece = cod(4);
+        let area_m2 = piece.footprint_m2();
+        let pot = Reservoir {
+            body: Body::Liquid,
+            start_c: 90.0,
+            most_c: 100.0,
+            capacity_j_m2k: 4100.0 / area_m2,
+            most_w_m2: 0.0,
+            loss_w_m2k: 0.0,
+            ambient_c: ROOM_C,
+            area_m2,
+            cover_share: 1.0,
+            most_cover: f64::INFINITY,
+            conducts_w_k: 0.0,
+            patch_m2: 0.0,
+        };
+        let both = in_liquid(&piece, 125.0, pot);
+        let wanted_c = (4100.0 * 90.0 + 1950.0 * ROOM_C) / 6050.0;
+        assert!((both.start_c - wanted_c).abs() < 1e-9 && (wanted_c - 68.1).abs() < 0.2);
+        assert!((both.capacity_j_m2k * area_m2 - 6050.0).abs() < 1e-6);
+        assert_eq!(in_liquid(&piece, 0.0, pot), pot);
+    }
+}
