@@ -28,6 +28,8 @@ pub struct Class {
     pub key: String,
     /// In words.
     pub name: String,
+    /// Key of the class that it takes after, where it has no row of its own.
+    like: Option<String>,
     #[serde(default)]
     cuts: Vec<String>,
     #[serde(default)]
@@ -107,8 +109,14 @@ impl Class {
 
     /// How well a way fits pieces of this class.
     pub fn fit(&self, kind: &str) -> Fit {
+        let like = || {
+            Self::all()
+                .iter()
+                .find(|class| Some(&class.key) == self.like.as_ref())
+        };
         let own = self.ways.get(kind);
-        own.or_else(|| file().otherwise.get(kind))
+        own.or_else(|| like()?.ways.get(kind))
+            .or_else(|| file().otherwise.get(kind))
             .cloned()
             .unwrap_or((1, String::new()))
     }
@@ -128,6 +136,8 @@ mod tests {
             assert!(file().otherwise.contains_key(*kind), "{kind}");
         }
         for class in Class::all() {
+            let named = |key: &String| Class::all().iter().any(|other| other.key == *key);
+            assert!(class.like.as_ref().is_none_or(named), "{}", class.key);
             for (kind, (fit, why)) in &class.ways {
                 assert!(ways.contains(&kind.as_str()), "{}: {kind}", class.key);
                 assert!(*fit <= 3 && why.ends_with('.'), "{}: {kind}", class.key);

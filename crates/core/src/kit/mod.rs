@@ -292,8 +292,13 @@ impl Kit {
         if *asked == KitAsked::default() {
             return Ok(Self::ALL);
         }
+        let mut lists = Lists::read(asked)?;
+        if lists.presses.as_ref().is_some_and(Vec::is_empty) {
+            // Nobody is without hands.
+            lists.presses = Some(vec![shipped_row("hand")?]);
+        }
         Ok(Self {
-            lists: Some(Arc::new(Lists::read(asked)?)),
+            lists: Some(Arc::new(lists)),
             ..Self::ALL
         })
     }

@@ -7,6 +7,8 @@ use super::way::*;
 settings! {
     lid: bool = media::lid(true),
     greens_g: f64 = media::GREENS_G,
+    pot: Arc<Pot> = media::pot("wide"),
+    hob: Arc<Hob> = media::POT_HOB,
     simmers: Simmers = Spec::word::<Simmers>("simmers", "Under the lid it simmers", Purpose::Fire, "lively"),
 }
 
@@ -74,7 +76,7 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     let mut stages = vec![steady];
     if set.lid && !raw.is_empty() {
         let mean_c = f64::midpoint(crate::heat::ROOM_C, vapour_c);
-        let s = media::steams_after_s(piece, set.greens_g, vapour_c);
+        let s = media::steams_after_s(piece, set.greens_g, vapour_c, &set.hob);
         let warms = Stage::share(1.0, What::In, below, media::vapour_of_fire(mean_c));
         stages = vec![warms.within(s), steady.same_side(None)];
     }
@@ -90,10 +92,13 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 }
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
+    let pot = &set.pot.name;
     let soften = if set.greens_g > 0.0 {
-        "Raw vegetables into the pan with hardly any liquid: they give their own. Bring to the boil"
+        format!(
+            "Raw vegetables into the {pot} with hardly any liquid: they give their own. Bring to the boil"
+        )
     } else {
-        "Soften the vegetables with a little liquid, bring to the boil"
+        format!("Soften the vegetables in the {pot} with a little liquid, bring to the boil")
     };
     let start = if set.lid {
         Step::start("Fish on the bed, lid on, fire medium")

@@ -114,7 +114,7 @@ pub(crate) fn tell(cooking: &Cooking<'_>, asked: &PlanAsked) -> Result<Plan, Inp
     )?;
     let thin = piece.thin_end.map(|thin| {
         // One pan for both ends: the thin one lies on what the thick one leaves of its heat.
-        let bench = Bench::new(&truth.thick(thin.metres()), programme, Fidelity::FINE);
+        let bench = Bench::new(&truth.thick(thin.metres()), programme, Fidelity::BESIDE);
         witness(&bench, &timeline, asked, aim, |bench, seen| {
             let mut run = if programme.reservoir.is_some() {
                 bench.begin_on(&track)

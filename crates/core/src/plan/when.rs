@@ -117,7 +117,7 @@ pub(super) fn find(
     let as_faces = cooking
         .aim
         .coated
-        .then(|| Bench::new(&as_asked, programme, Fidelity::FACES));
+        .then(|| Bench::new(&as_asked, programme, Fidelity::BESIDE));
     if let (Some(as_faces), None) = (&as_faces, met.short) {
         let by_time = Colours::by_time(as_faces, met.planned_s);
         let low_s = || {
@@ -175,7 +175,7 @@ pub(super) fn find(
                 &sought,
                 met.slope_c_s,
             );
-            let window = honest(&mut on_rough, &cooking.aim, planned.off_s, ends);
+            let window = honest(&mut leaving, &cooking.aim, planned.off_s, ends);
             (window, Some(ends))
         }
     };

@@ -37,8 +37,9 @@ impl Fidelity {
             longest_s: 30.0,
         },
     };
-    /// For how faces brown: as fine at them, in longer steps; gold comes within a few seconds.
-    pub const FACES: Self = Self {
+    /// For what is told beside a plan, how faces brown and what becomes of a thin end: as fine, in longer steps. Gold comes
+    /// within a few seconds of when it is shown, a thin end within a few tenths of a kelvin.
+    pub const BESIDE: Self = Self {
         fineness: Fineness::ORDINARY,
         steps: Steps {
             tolerance_k: 0.4,

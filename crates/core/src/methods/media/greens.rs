@@ -15,8 +15,8 @@ const RHO_KG_M3: f64 = 1010.0;
 const MOISTENS_PA_G: f64 = 8.0;
 /// Most vapour there is in an oven, Pa: beyond it leaks out.
 const MOST_VAPOUR_PA: f64 = 30e3;
-/// What a pan over a medium fire gives what is in it, W. Order of magnitude.
-const PAN_W: f64 = 1200.0;
+/// Over a medium fire, share of its most. common practice, no source.
+const MEDIUM: f64 = 0.7;
 
 /// Raw vegetables with each piece.
 pub const GREENS_G: Spec = Spec::number(
@@ -51,9 +51,10 @@ pub fn moistens_pa(piece: &Piece, greens_g: f64, dry_pa: f64) -> f64 {
     more.min((MOST_VAPOUR_PA - dry_pa).max(0.0))
 }
 
-/// How long a pan with a lid takes to bring them to `hot_c`, s.
-pub fn steams_after_s(piece: &Piece, greens_g: f64, hot_c: f64) -> f64 {
-    HEAT_J_GK * all_g(piece, greens_g) * (hot_c - ROOM_C).max(0.0) / PAN_W
+/// How long a pan with a lid on a hob takes to bring them to `hot_c`, s.
+pub fn steams_after_s(piece: &Piece, greens_g: f64, hot_c: f64, hob: &Hob) -> f64 {
+    let needs_j = HEAT_J_GK * all_g(piece, greens_g) * (hot_c - ROOM_C).max(0.0);
+    needs_j / (MEDIUM * hob.pot_w.at())
 }
 
 /// A pot of liquid that they go into with the fish.
