@@ -59,10 +59,11 @@ pub(super) fn needed(programme: &Programme, usual: &Truth, aim: &Aim) -> Rest {
         rest: Stage::fixed(programme.rest, most_s),
         ..programme.clone()
     };
-    let bench = Bench::new(usual, &long, Fidelity::ROUGH);
     let guess_s = Guess::by_thickness(1e3 * usual.thickness_m).s;
-    let off = about(&bench, Measure::Coldest, aim.middle_c, guess_s);
+    let on_guess = Bench::new(usual, &long, Fidelity::GUESS);
+    let off = about(&on_guess, Measure::Coldest, aim.middle_c, guess_s);
     let off_s = off.s;
+    let bench = Bench::new(usual, &long, Fidelity::BESIDE);
     let timeline = long.timeline(off_s);
     let mut rising = Rising {
         from_s: off_s,

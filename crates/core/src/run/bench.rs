@@ -37,7 +37,18 @@ impl Fidelity {
             longest_s: 30.0,
         },
     };
-    /// For what is told beside a plan, how faces brown and what becomes of a thin end: as fine, in longer steps. Gold comes
+    /// For a first guess alone: off by a kelvin or two.
+    pub const GUESS: Self = Self {
+        fineness: Fineness {
+            at_face_m: 0.7e-3,
+            inside_m: 3.0e-3,
+        },
+        steps: Steps {
+            tolerance_k: 0.8,
+            longest_s: 30.0,
+        },
+    };
+    /// For what is told beside a plan, how faces brown, how long a piece rests, what becomes of a thin end: as fine, in longer steps. Gold comes
     /// within a few seconds of when it is shown, a thin end within a few tenths of a kelvin.
     pub const BESIDE: Self = Self {
         fineness: Fineness::ORDINARY,

@@ -21,7 +21,19 @@ fn for_whom(eaters: Eaters) -> Option<&'static str> {
     }
 }
 
-/// Writes it: an event a step, an alarm at each.
+/// When each batch goes in, s after the first, and what it is called.
+fn batches(title: &str, plan: &PlanAnswer) -> Vec<(f64, String)> {
+    match plan.party.as_ref().filter(|party| party.batches > 1) {
+        Some(party) => {
+            let named = |i: usize| format!("{title}, batch {} of {}", i + 1, party.batches);
+            let starts = party.starts_s.iter().enumerate();
+            starts.map(|(i, start_s)| (*start_s, named(i))).collect()
+        }
+        None => vec![(0.0, title.to_owned())],
+    }
+}
+
+/// Writes it: an event a step, an alarm at each; of every batch what is done from when it goes in.
 pub(super) fn write(
     title: &str,
     request: &PlanRequest,
@@ -33,9 +45,15 @@ pub(super) fn write(
     let made = jiff::Timestamp::now()
         .strftime("%Y%m%dT%H%M%SZ")
         .to_string();
-    for (i, step) in plan.steps.iter().enumerate() {
+    let batches = batches(title, plan);
+    let every = batches.iter().enumerate().flat_map(|(batch, of)| {
+        let steps = plan.steps.iter().enumerate();
+        let again = steps.filter(move |(_, step)| batch == 0 || step.at_s() >= 0.0);
+        again.map(move |(i, step)| (batch, of, i, step))
+    });
+    for (batch, (start_s, of), i, step) in every {
         let at = in_at
-            .checked_add((step.at_s().round() as i64).seconds())
+            .checked_add(((start_s + step.at_s()).round() as i64).seconds())
             .map_err(|_| RequestError::Field {
                 code: "bad_time",
                 field: "in_at",
@@ -46,14 +64,14 @@ pub(super) fn write(
         let mut said: Vec<String> = step.cues.iter().map(|&cue| cue.to_owned()).collect();
         let minded = step.cautions.iter();
         said.extend(minded.map(|caution| format!("Mind: {}", caution.message)));
-        if i == 0 {
+        if batch == 0 && i == 0 {
             said.extend(for_whom(request.eaters).map(str::to_owned));
             said.extend(plan.warnings.iter().map(|notice| notice.message.clone()));
         }
         let mut event = Event::new();
         event
-            .uid(&format!("{}-{i}-{}@cindo", stamp(in_at), plan.kind))
-            .summary(&format!("{title}: {act}"))
+            .uid(&format!("{}-{batch}-{i}-{}@cindo", stamp(in_at), plan.kind))
+            .summary(&format!("{of}: {act}"))
             .description(&said.join(" "))
             .add_property("DTSTAMP", &made)
             .add_property("DTSTART", &at)

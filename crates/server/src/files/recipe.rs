@@ -30,6 +30,13 @@ fn description(plan: &PlanAnswer) -> String {
         "{} Lands at {:.0} C in the middle.",
         plan.summary, plan.core_peak_c
     );
+    if let Some(party) = plan.party.as_ref().filter(|party| party.batches > 1) {
+        let minutes = party.party_s / 60.0;
+        said.push_str(&format!(
+            " In {} batches of {}: {minutes:.0} minutes from the first in to the last served.",
+            party.batches, party.a_batch
+        ));
+    }
     said.push(' ');
     said.push_str(&Allergen::sentence(&plan.allergens, Rules::EuUk));
     for notice in &plan.warnings {
@@ -105,8 +112,8 @@ pub(super) fn write(
         "recipeIngredient": ingredients(request, plan),
         "tool": kit(plan),
         "prepTime": duration(plan.heat_up_s),
-        "cookTime": duration(plan.off_heat_s + plan.rest_s),
-        "totalTime": duration(plan.heat_up_s + plan.off_heat_s + plan.rest_s),
+        "cookTime": duration(plan.party_s),
+        "totalTime": duration(plan.heat_up_s + plan.party_s),
         "recipeInstructions": steps,
         "identifier": { "@type": "PropertyValue", "propertyID": OURS, "value": asked },
     });

@@ -138,6 +138,63 @@ async fn the_table_is_the_simulation() {
     assert!((end - s("off_heat_s") - s("rest_s")).abs() < 0.1, "{end}");
 }
 
+/// More than go in at once: the calendar has every batch, and the recipe the time of all.
+#[actix_web::test]
+async fn a_party_goes_out_batch_by_batch() {
+    let kitchen = Kitchen::new();
+    let asked = |kind: &str| {
+        json!({ "title": "Bream", "as": kind, "in_at": "2026-11-29T19:00:00", "request": {
+            "piece": { "fish": "sea_bream", "thickness_mm": 15, "mass_g": 130, "pieces": 8 },
+            "method": { "kind": "sear_skin_first", "pan": "clad" } } })
+    };
+    let plan = kitchen
+        .post("/api/plan", &asked("json")["request"])
+        .await
+        .json;
+    let party = &plan["party"];
+    let starts: Vec<f64> = serde_json::from_value(party["starts_s"].clone()).unwrap();
+    assert!(starts.len() > 1, "{party}");
+    let file = kitchen.post("/api/export", &asked("calendar")).await;
+    let calendar: Calendar = file.text.parse().unwrap();
+    let events: Vec<(String, String, String)> = calendar
+        .components
+        .iter()
+        .filter_map(|c| match c {
+            CalendarComponent::Event(event) => Some((
+                event.get_summary().unwrap().to_owned(),
+                event.property_value("DTSTART").unwrap().to_owned(),
+                event.get_uid().unwrap().to_owned(),
+            )),
+            _ => None,
+        })
+        .collect();
+    let in_at: jiff::civil::DateTime = "2026-11-29T19:00:00".parse().unwrap();
+    for (i, start_s) in starts.iter().enumerate() {
+        let of = format!("Bream, batch {} of {}: In,", i + 1, starts.len());
+        let (_, at, _) = events
+            .iter()
+            .find(|(said, ..)| said.starts_with(&of))
+            .unwrap();
+        let at = jiff::civil::DateTime::strptime("%Y%m%dT%H%M%S", at).unwrap();
+        let after_s = at.duration_since(in_at).as_secs_f64();
+        assert!((after_s - start_s).abs() <= 0.5, "{i} {after_s} {start_s}");
+    }
+    let mut uids: Vec<&String> = events.iter().map(|(.., uid)| uid).collect();
+    uids.sort();
+    uids.dedup();
+    assert_eq!(uids.len(), events.len());
+
+    let recipe = kitchen.post("/api/export", &asked("recipe")).await.json;
+    let said = recipe["description"].as_str().unwrap();
+    assert!(
+        said.contains(&format!("In {} batches", starts.len())),
+        "{said}"
+    );
+    let cook: jiff::SignedDuration = recipe["cookTime"].as_str().unwrap().parse().unwrap();
+    let party_s = party["party_s"].as_f64().unwrap();
+    assert!((cook.as_secs_f64() - party_s).abs() <= 0.5, "{cook:?}");
+}
+
 #[actix_web::test]
 async fn the_calendar_has_every_step_at_its_time() {
     let kitchen = Kitchen::new();

@@ -75,9 +75,11 @@ function Questions({ request, asked, setAll, changePiece }: Props) {
   );
 }
 
-/** Temperatures in a cook's words, in the unit that is read here. */
+/** Temperatures and weights in a cook's words, in the unit that is read here. */
 function inUnits(text: string, units: Units): string {
-  return text.replaceAll(/(\d+) C\b/g, (_, c) => withUnit(Number(c), "celsius", units));
+  return text
+    .replaceAll(/(\d+) C\b/g, (_, c) => withUnit(Number(c), "celsius", units))
+    .replaceAll(/(\d+) g\b/g, (_, g) => withUnit(Number(g), "gram", units));
 }
 
 function Answers({
