@@ -28,15 +28,20 @@ method! {
 
 /// Thinner pieces stick and fall through, mm. common practice, no source.
 const THINNEST_MM: f64 = 6.0;
+/// Thicker ones char first; a whole fish for one lies on its bones and takes longer. common practice, no source.
+const TOO_THICK_MM: f64 = 40.0;
+const WHOLE_MM: f64 = 45.0;
 
 fn suits(piece: &Piece, _: &Kitchen) -> Suits {
     let mm = suiting::mm(piece);
     let why = Reason::good("marks", "Marks and a grilled taste without a grill.");
     let fire = suiting::over_fire(piece, true, THINNEST_MM, why);
-    Suits::unless(
-        fire.too_thin || suiting::whole(piece) || mm > 40.0,
-        fire.reasons,
-    )
+    let most_mm = if suiting::whole(piece) {
+        WHOLE_MM
+    } else {
+        TOO_THICK_MM
+    };
+    Suits::unless(fire.too_thin || mm > most_mm, fire.reasons)
 }
 
 fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Programme, InputError> {

@@ -12,7 +12,7 @@ const TIME_TOLERANCE_S: f64 = 0.25;
 /// Or to a peak as near as this, K.
 const NEAR_K: f64 = 0.02;
 /// On a smooth curve the last step hits from as near as this, K: what it misses by goes with the square of it.
-const LAST_K: f64 = 0.5;
+const SMOOTH_K: f64 = 0.5;
 
 /// What a search goes by.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -361,8 +361,8 @@ impl<'a> Leaving<'a> {
 
 /// A few secant steps from a near guess with a known slope; and whether they came near.
 fn secant(aim: f64, guess_s: f64, slope: f64, mut f: impl FnMut(f64) -> f64) -> (f64, bool) {
-    /// Near enough for the last step to hit along a straight line, K.
-    const LAST_K: f64 = 0.4;
+    /// Near enough for the last step to hit along a straight line, K: by a slope that was guessed, and by its own.
+    const LAST_K: [f64; 2] = [0.15, 0.4];
     if slope <= 1e-9 {
         return (guess_s, false);
     }
@@ -370,17 +370,19 @@ fn secant(aim: f64, guess_s: f64, slope: f64, mut f: impl FnMut(f64) -> f64) -> 
     let (mut t, mut slope) = (guess_s, slope);
     for _ in 0..5 {
         let value = f(t);
+        let mut last_k = LAST_K[0];
         if let Some((t0, v0)) = before {
             let own = (value - v0) / (t - t0);
             // A slope of another order is noise.
             if own.is_finite() && own > 0.3 * slope && own < 3.0 * slope {
                 slope = own;
+                last_k = LAST_K[1];
             }
         }
         before = Some((t, value));
         let step = ((aim - value) / slope).clamp(-0.2 * t - 5.0, 0.2 * t + 5.0);
         t = (t + step).max(0.0);
-        if (aim - value).abs() < LAST_K {
+        if (aim - value).abs() < last_k {
             return (t, true);
         }
     }
@@ -408,7 +410,7 @@ pub(crate) fn search(aim: f64, at_zero: f64, guess_s: f64, mut f: impl FnMut(f64
         }
         // Go on along the straight line, within reason.
         let slope = gained / (t - low.0);
-        if low.0 > 0.0 && aim - value < LAST_K && aim - value < 0.1 * slope * t {
+        if low.0 > 0.0 && aim - value < SMOOTH_K && aim - value < 0.1 * slope * t {
             return Stop::Reached(t + (aim - value) / slope);
         }
         let ahead = if slope > 1e-9 {
@@ -458,7 +460,7 @@ pub(crate) fn bracketed(
         } else {
             0.5
         };
-        if smooth && value.abs() < LAST_K {
+        if smooth && value.abs() < SMOOTH_K {
             return Stop::Reached(a.0 + share.clamp(0.0, 1.0) * (b.0 - a.0));
         }
         // Not closer to an end than a time is found to.

@@ -5,7 +5,7 @@ use super::asked::{Cooking, PlanAsked, guests};
 use super::planner::tell;
 use super::room::Room;
 use crate::choice::{self, Class, Fitted, Quality, Tonight, Wishes};
-use crate::fish::{Eaters, Hazard, Heated, Notice, Piece, PieceAsked, State};
+use crate::fish::{Eaters, Hazard, Heated, Notice, Piece, PieceAsked, Skin, State};
 use crate::kit::Kitchen;
 use crate::methods::{FromFrozen, Method, Reason, crisp_skin};
 use crate::run::{FieldAsked, Heating, Hot};
@@ -187,6 +187,10 @@ fn way(
     let cooking = Cooking::new(piece, method, &settings, &asked.kitchen, *aim)?;
     if let Some(words) = cooking.room.as_ref().and_then(Room::too_small) {
         return out(way, vec![Reason::bad("does_not_fit", words)]);
+    }
+    if cooking.aim.coated && piece.skin_apart && piece.skin == Skin::On {
+        let off = "The coat would come off with the skin.";
+        return out(way, vec![Reason::bad("coat_on_skin", off)]);
     }
     let inside = method.allergens(&cooking.chosen, &asked.kitchen)?;
     let tonight = &asked.tonight;

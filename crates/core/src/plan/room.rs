@@ -152,7 +152,8 @@ pub(crate) fn room(
             .unwrap_or(0),
     );
     let holds = |(key, name, floor): (&str, &str, Option<Floor>)| {
-        let floor = floor.filter(|floor| n(*floor) >= wanted)?;
+        // What holds none is no way out.
+        let floor = floor.filter(|floor| n(*floor) >= wanted.max(1))?;
         Some((key.to_owned(), name.to_owned(), floor))
     };
     // Another pot or fryer holds another amount: only where this one holds none.

@@ -1,10 +1,14 @@
 //! Schools of cooking: each a plan that moves by its own sign.
 
 use crate::notes::note;
-use cindo_core::fish::PieceAsked;
+use cindo_core::fish::{Eaters, PieceAsked};
+use cindo_core::kit::Kitchen;
 use cindo_core::methods::{Method, Value};
-use cindo_core::plan::{MethodAsked, Plan, PlanAsked, plan, schools};
+use cindo_core::plan::{
+    MethodAsked, Plan, PlanAsked, RankAsked, Tonight, Wishes, plan, rank, schools,
+};
 use cindo_core::run::What;
+use cindo_core::target::TargetAsked;
 
 fn piece(fish: &str, cut: &str, mm: f64, mass_g: f64) -> PieceAsked {
     PieceAsked {
@@ -130,7 +134,7 @@ fn law_a_fire_that_falls_takes_longer() {
             assert!((0.93..1.05).contains(&share), "{share}");
         }
         note(
-            &format!("{kind}, coals that fall 2 K a minute"),
+            format!("{kind}, coals that fall 2 K a minute"),
             format!(
                 "{:.1} min, steady {:.1}",
                 falls(2.0).off_heat_s / 60.0,
@@ -207,6 +211,27 @@ fn skin_lifted_off_or_crisped_apart() {
             cooked(kind, &skinless(false), &[]).off_heat_s
         );
     }
+    // Nobody puts a coat on what is lifted off.
+    let ranked = |piece: &PieceAsked| {
+        rank(&RankAsked {
+            piece: piece.clone(),
+            target: TargetAsked::Usual,
+            kitchen: Kitchen::SEA_LEVEL,
+            eaters: Eaters::Everyone,
+            wishes: Wishes::default(),
+            tonight: Tonight::default(),
+            field: None,
+        })
+        .unwrap()
+    };
+    let suits = |piece: &PieceAsked, kind: &str| {
+        let ways = ranked(piece).ways;
+        ways.iter().any(|w| w.suits && w.method.kind == kind)
+    };
+    for kind in ["deep_fry_batter", "floured_pan_fry"] {
+        assert!(suits(&bass, kind) && !suits(&apart, kind), "{kind}");
+    }
+    assert!(suits(&apart, "parcel") && suits(&apart, "steam"));
 }
 
 /// What cooks disagree about is asked where it is theirs to choose, and who sets the card as a school says gets what that

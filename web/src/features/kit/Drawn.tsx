@@ -226,6 +226,9 @@ function ware(key: string): Picture {
 }
 
 /** From its side: as wide as it is high, or wider where it is a pan. */
+/** Pots by how much wider they are than high. */
+const ACROSS: Record<string, number> = { deep: 1, braiser: 2.4, kettle: 3.4 };
+
 function vessel(litres: number, flat: number): { w: number; h: number } {
   // A cylinder of that much: the drawing of a decimetre is so many px.
   const side = Math.cbrt(litres / flat) * LITRE_PX;
@@ -233,7 +236,7 @@ function vessel(litres: number, flat: number): { w: number; h: number } {
 }
 
 function pot(key: string, { litres }: Size): Picture {
-  const { w, h } = vessel(litres * 1.6, key === "deep" ? 1 : key === "braiser" ? 2.4 : 1.9);
+  const { w, h } = vessel(litres * 1.6, ACROSS[key] ?? 1.9);
   const level = h * 0.42;
   return {
     w: w + 22,
