@@ -171,6 +171,26 @@ impl Face {
         }
     }
 
+    /// The same where no fire, air or wall is colder than this, C.
+    #[must_use]
+    pub fn no_colder_than(&self, least_c: f64) -> Self {
+        Self {
+            contact: self.contact.map(|c| Contact {
+                to: match c.to {
+                    Medium::Fire(t_c) => Medium::Fire(t_c.max(least_c)),
+                    other => other,
+                },
+                ..c
+            }),
+            gas: self.gas.map(|gas| Gas {
+                t_c: gas.t_c.max(least_c),
+                wall_c: gas.wall_c.max(least_c),
+                ..gas
+            }),
+            ..*self
+        }
+    }
+
     /// Coefficient in all, W/(m2 K), and heat taken up, W/m2, at a surface temperature: radiation, vapour and
     /// all. Water evaporates as from a wet surface of that wetness.
     pub fn takes(&self, ts_c: f64, reservoir_c: f64, air: Air) -> (f64, f64) {

@@ -220,7 +220,10 @@ pub(super) fn polish(
     slope_c_s: f64,
 ) -> f64 {
     let mut by_time = ByTime::new(bench, measure, rough_s);
-    secant(aim_c, rough_s, slope_c_s, |t_s| by_time.value(t_s)).0
+    secant(aim_c, rough_s, slope_c_s, PLANNED_K, |t_s| {
+        by_time.value(t_s)
+    })
+    .0
 }
 
 /// How fast the peak rises with the time on the heat, K/s, where it is known to be `known_c`.
@@ -341,7 +344,9 @@ impl<'a> Leaving<'a> {
     pub fn time_near(&mut self, aim_c: f64, guess_s: f64, slope_c_s: f64) -> Stop {
         let from_s = self.from_s;
         if slope_c_s > 1e-9 && guess_s > from_s {
-            let (t_s, near) = secant(aim_c, guess_s, slope_c_s, |t_s| self.value(t_s.max(from_s)));
+            let (t_s, near) = secant(aim_c, guess_s, slope_c_s, END_K, |t_s| {
+                self.value(t_s.max(from_s))
+            });
             if near && t_s > from_s {
                 return Stop::Reached(t_s);
             }
@@ -355,14 +360,26 @@ impl<'a> Leaving<'a> {
             return rough_s;
         }
         let from_s = self.from_s;
-        secant(aim_c, rough_s, slope_c_s, |t_s| self.value(t_s.max(from_s))).0
+        secant(aim_c, rough_s, slope_c_s, END_K, |t_s| {
+            self.value(t_s.max(from_s))
+        })
+        .0
     }
 }
 
+/// Near enough for the last step to hit along a straight line, K: for what is planned, and for an end of its window where
+/// the curve's own slope is known.
+const PLANNED_K: f64 = 0.15;
+const END_K: f64 = 0.4;
+
 /// A few secant steps from a near guess with a known slope; and whether they came near.
-fn secant(aim: f64, guess_s: f64, slope: f64, mut f: impl FnMut(f64) -> f64) -> (f64, bool) {
-    /// Near enough for the last step to hit along a straight line, K: by a slope that was guessed, and by its own.
-    const LAST_K: [f64; 2] = [0.15, 0.4];
+fn secant(
+    aim: f64,
+    guess_s: f64,
+    slope: f64,
+    own_k: f64,
+    mut f: impl FnMut(f64) -> f64,
+) -> (f64, bool) {
     if slope <= 1e-9 {
         return (guess_s, false);
     }
@@ -370,13 +387,13 @@ fn secant(aim: f64, guess_s: f64, slope: f64, mut f: impl FnMut(f64) -> f64) -> 
     let (mut t, mut slope) = (guess_s, slope);
     for _ in 0..5 {
         let value = f(t);
-        let mut last_k = LAST_K[0];
+        let mut last_k = PLANNED_K;
         if let Some((t0, v0)) = before {
             let own = (value - v0) / (t - t0);
             // A slope of another order is noise.
             if own.is_finite() && own > 0.3 * slope && own < 3.0 * slope {
                 slope = own;
-                last_k = LAST_K[1];
+                last_k = own_k;
             }
         }
         before = Some((t, value));

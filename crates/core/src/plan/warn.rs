@@ -4,7 +4,7 @@
 use super::asked::Cooking;
 use super::room::{OIL_G_L, Room, batch_g};
 use crate::fish::{Guests, Heated, Notice, State};
-use crate::heat::Shape;
+use crate::heat::{Body, Shape};
 use crate::kit::FatMargin;
 use crate::run::{Fire, Outcome};
 use crate::target::{Goal, Rules};
@@ -79,16 +79,26 @@ pub(super) fn warn(
         let hold_c = held.unwrap_or(reservoir.start_c);
         let drop_k = reservoir.start_c.min(hold_c) - low_c;
         if drop_k > PAN_DROP_K {
-            let words = if reservoir.body == crate::heat::Body::Oil {
-                "Too much fish: the oil drops by that. Fry in smaller batches."
-            } else {
-                "Too much fish for this pan: it drops by that. Fewer pieces, a heavier pan or a \
-                 stronger hob."
+            let words = match reservoir.body {
+                Body::Oil => "Too much fish: the oil drops by that. Fry in smaller batches.",
+                Body::Liquid => {
+                    "Too much fish for this pot: the liquid drops by that. More liquid, fewer pieces or a \
+                     stronger hob."
+                }
+                Body::Pan | Body::Ware => {
+                    "Too much fish for this pan: it drops by that. Fewer pieces, a heavier pan or a \
+                     stronger hob."
+                }
             };
             add("pan_drops", words, Some(drop_k));
         }
         if reservoir.start_c.max(hold_c) > reservoir.hottest_c() {
-            add("hob_too_weak", "This hob cannot hold a pan that hot.", None);
+            let words = match reservoir.body {
+                Body::Oil => "This fryer cannot hold so much oil that hot.",
+                Body::Liquid => "This hob cannot hold so much liquid that hot.",
+                Body::Pan | Body::Ware => "This hob cannot hold a pan that hot.",
+            };
+            add("hob_too_weak", words, None);
         }
     }
     said.extend(too_full(cooking, rules));

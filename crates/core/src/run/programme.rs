@@ -7,7 +7,7 @@ use super::stage::{Span, Stage};
 use super::timeline::{Begin, Timeline};
 use super::truth::{Off, Touch, Truth};
 use crate::fish::{Piece, Skin};
-use crate::heat::{Air, Body, Browns, Face, Layer, Medium, Reservoir, Shape, scored_adds};
+use crate::heat::{Air, Body, Browns, Face, Layer, Medium, ROOM_C, Reservoir, Shape, scored_adds};
 use crate::kit::Kitchen;
 use crate::matter::{Material, water};
 use serde::{Deserialize, Serialize};
@@ -426,7 +426,11 @@ impl Programme {
             }
             let start_s = i as f64 * SPAN_S;
             let by_k = -self.falls_k_s * (start_s + 0.5 * SPAN_S);
-            let colder = |face: Face| face.really(|_| 1.0, 1.0, by_k, boil_c);
+            let colder = |face: Face| {
+                let fallen = face.really(|_| 1.0, 1.0, by_k, boil_c);
+                // Dead coals are as cold as the room.
+                fallen.no_colder_than(ROOM_C)
+            };
             let to_s = stretch.to_s.min(start_s + SPAN_S);
             if to_s - from_s > 1e-9 {
                 spans.push(Stretch {

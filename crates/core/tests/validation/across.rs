@@ -81,8 +81,11 @@ const ROUND_WAYS: [&str; 5] = [
 
 /// What misses 5 %, by how much at most either way, and why. A small whole fish carries over more out of a fierce
 /// oven or off a grate than a column, which has no hot ends to feed its middle. The greens of a parcel lie under the
-/// lower half of a fish only: the column is soon. What all bodies carry over over a rest is fitted to whole fish: a round tail is soon by it. A rest as long as the middle needs makes all that is carried over weigh more.
-const EXPLAINED: [(&str, &str, f64); 8] = [
+/// lower half of a fish only: the column is soon. What all bodies carry over over a rest is fitted to whole fish: a round tail is soon by it. A rest as
+/// long as the middle needs makes all that is carried over weigh more: of a fillet out of a fierce pan most.
+const EXPLAINED: [(&str, &str, f64); 10] = [
+    ("sear_both_sides", "fillet", 0.075),
+    ("pan_roast", "fillet", 0.075),
     ("steam", "round tail", 0.065),
     ("deep_poach", "round tail", 0.065),
     ("grill_pan", "whole, small", 0.095),

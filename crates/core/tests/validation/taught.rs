@@ -126,6 +126,13 @@ fn law_a_fire_that_falls_takes_longer() {
             assert!(plan.off_heat_s > before_s + 1.0, "{kind} {k_min}");
             before_s = plan.off_heat_s;
         }
+        // Dead coals are as cold as the room, and no colder: an hour later the fish is no colder than that.
+        let dead = plan(&PlanAsked {
+            late_s: 3600.0,
+            ..asked(kind, &fish, &[("falls_k_min", number(10.0))])
+        })
+        .unwrap();
+        assert!(dead.core_at_off_c > 15.0, "{kind} {}", dead.core_at_off_c);
         // As a fire that is colder by the half of it all along.
         if kind == "grill_direct" {
             let cooler_c = 220.0 - 0.5 * 2.0 * falls(2.0).off_heat_s / 60.0;

@@ -253,8 +253,13 @@ impl WholeRequest {
         let cut = self.cut.as_deref().map(Cut::find).transpose()?;
         let as_it_lies = cut.unwrap_or(Cut::WholeRound);
         let fish = whole_fish_cut(&species, as_it_lies, self.length_mm, self.mass_g)?;
-        let (weighs, _) = as_it_lies.of_whole();
-        let was = whole_fish(&species, None, Some(fish.mass_g / weighs))?;
+        let (weighs, long) = as_it_lies.of_whole();
+        let (long_mm, all_g) = (self.length_mm, self.mass_g);
+        let was = whole_fish(
+            &species,
+            long_mm.map(|mm| mm / long),
+            all_g.map(|g| g / weighs),
+        )?;
         let fillet = own_fillet(&species, &was)?;
         let thickness_mm = match cut {
             Some(cut) => proposed_thickness_mm(&species, cut, fish.mass_g)?,

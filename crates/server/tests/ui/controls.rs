@@ -67,6 +67,7 @@ const COUNTER: &[Row] = &[
     ("|button|bone in", Sets("bone")),
     ("|button|scales on", Sets("scales")),
     ("|button|scored", Sets("scored")),
+    ("|button|skin lifted off after", Sets("apart")),
     ("|summary|*", Opens),
     ("|a|about these rules", To("/knows")),
     ("#tab-*|tab|*", Sets("v.tab")),

@@ -11,6 +11,8 @@ export function settingText(setting: Setting, units: Units): string | null {
   const { control, name } = setting;
   switch (control.takes) {
     case "number":
+      // None of it: no lid, no vegetables, a fire that holds.
+      if (control.value === 0) return null;
       return `${name} ${withUnit(control.value, QUANTITY[control.unit] ?? "plain", units)}`;
     case "choice": {
       const chosen = control.options.find((o) => o.key === control.value);
@@ -35,10 +37,12 @@ export function OnPaper({ plan }: { plan: Plan }) {
     : "";
   const eats = EATERS.find((e) => e.key === piece.eaters)?.name ?? piece.eaters;
   const { low_c, high_c } = plan.target;
+  const apart = piece.skin === "on" ? " and lifted off after" : ", crisped apart";
+  const skin = `skin ${piece.skin}${piece.skinApart ? apart : ""}`;
   const rows = [
     [
       "Piece",
-      `${piece.pieces} × ${withUnit(piece.massG, "gram", units)} ${cut}, ${thick} thick${thin}, skin ${piece.skin}, ${piece.state}, ${withUnit(piece.startC, "celsius", units)} when it goes in`,
+      `${piece.pieces} × ${withUnit(piece.massG, "gram", units)} ${cut}, ${thick} thick${thin}, ${skin}, ${piece.state}, ${withUnit(piece.startC, "celsius", units)} when it goes in`,
     ],
     [
       "Set",

@@ -25,5 +25,8 @@ describe("what a card on paper says is set", () => {
     expect(settingText(steel, METRIC)).toBe("Pan clad steel");
     expect(settingText(lid(true), METRIC)).toBe("Lid");
     expect(settingText(lid(false), METRIC)).toBeNull();
+    // A lid for the last 0 seconds is no lid.
+    const none = { ...pan, control: { ...pan.control, value: 0 } } as Setting;
+    expect(settingText(none, METRIC)).toBeNull();
   });
 });
