@@ -284,7 +284,7 @@ fn waited(asked: &PlanAsked, waits: Waits) -> Result<Option<Plan>, InputError> {
 /// waits for a sign means one.
 fn served_about(plan: &Plan) -> [f64; 2] {
     let served_c = plan.outcome.served_peak_c.round();
-    [(served_c - 1.0).min(FOOD_CODE_C - 1.0), served_c + 2.0]
+    [(served_c - 2.0).min(FOOD_CODE_C - 1.0), served_c + 2.0]
 }
 
 /// The plan as one school asks for it.
