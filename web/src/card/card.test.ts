@@ -48,6 +48,7 @@ const pieces: fc.Arbitrary<Piece> = fc
     bone: fc.boolean(),
     scales: fc.boolean(),
     scored: fc.boolean(),
+    skinApart: fc.boolean(),
     measured: fc.constantFrom("eye", "ruler"),
     own: some(
       word.map((name) => ({ name, family: "lean_flaky", protein_share: 0.19, fat_share: 0.03 })),
