@@ -215,7 +215,6 @@ function ware(key: string): Picture {
               ? "M1 18l6 8h78l6 -8"
               : `M4 ${key === "hot_iron" ? 20 : 6}l5 20h74l5 -20z`
           }
-          transform={key === "hot_iron" ? "translate(0 14) scale(1 1)" : undefined}
           className={iron ? "kit-iron" : key === "dish" ? "kit-china" : undefined}
           fill={key === "tray" ? "none" : undefined}
           {...EDGE}
@@ -225,10 +224,10 @@ function ware(key: string): Picture {
   };
 }
 
-/** From its side: as wide as it is high, or wider where it is a pan. */
 /** Pots by how much wider they are than high. */
 const ACROSS: Record<string, number> = { deep: 1, braiser: 2.4, kettle: 3.4 };
 
+/** From its side: as wide as it is high, or wider where it is a pan. */
 function vessel(litres: number, flat: number): { w: number; h: number } {
   // A cylinder of that much: the drawing of a decimetre is so many px.
   const side = Math.cbrt(litres / flat) * LITRE_PX;
