@@ -13,6 +13,7 @@
 //! - [`methods`] one file for each way to cook: its settings, its stages, its words;
 //! - [`belief`] what is not known, as factors and weighted members;
 //! - [`plan`] questions to the run: when, how forgiving, in which order;
+//! - [`prep`] what is done before the heat, how much of everything, one clock back from the plate;
 //! - [`cook`] a cook under way: what has happened, folded into what is so and what comes next.
 //!
 //! Sources are named by key in the docs and listed in `docs/SOURCES.md`.
@@ -28,6 +29,7 @@ pub mod kit;
 pub mod matter;
 pub mod methods;
 pub mod plan;
+pub mod prep;
 pub mod quantity;
 pub mod run;
 pub mod target;

@@ -6,8 +6,8 @@ use crate::files::ExportRequest;
 use crate::guard::Guard;
 use crate::live::Live;
 use crate::wire::{
-    self, CookRequest, CoolRequest, HeatRequest, LeftoverRequest, PlanRequest, RankRequest,
-    SchoolsRequest, SettleRequest, SimulateRequest, ThawRequest, TogetherRequest,
+    self, CookRequest, CoolRequest, HeatRequest, LeftoverRequest, PlanRequest, PrepRequest,
+    RankRequest, SchoolsRequest, SettleRequest, SimulateRequest, ThawRequest, TogetherRequest,
 };
 use crate::{demo, routes, store};
 use actix_web::HttpServer;
@@ -68,6 +68,11 @@ enum Command {
     },
     /// What cooks disagree about, each answer cooked with this piece.
     Schools {
+        /// A JSON file, or - for standard input.
+        file: PathBuf,
+    },
+    /// What is done before the heat, how much of everything, one clock back from the plate.
+    Prep {
         /// A JSON file, or - for standard input.
         file: PathBuf,
     },
@@ -144,6 +149,7 @@ pub fn run(cli: Cli) -> ExitCode {
         Command::Rank { file } => answer(&file, |r: RankRequest| r.answer()),
         Command::Settle { file } => answer(&file, |r: SettleRequest| r.answer()),
         Command::Schools { file } => answer(&file, |r: SchoolsRequest| r.answer()),
+        Command::Prep { file } => answer(&file, |r: PrepRequest| r.answer()),
         Command::Together { file } => answer(&file, |r: TogetherRequest| r.answer()),
         Command::Simulate { file } => answer(&file, |r: SimulateRequest| r.answer()),
         Command::Cook { file } => answer(&file, |r: CookRequest| r.answer()),

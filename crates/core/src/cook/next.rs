@@ -128,6 +128,8 @@ fn done_by(what: What) -> Option<Happened> {
         What::Discard => Happened::Discarded,
         What::Look | What::Probe | What::Adjust => return None,
         What::Salt | What::Coat | What::Cut | What::Boil | What::Drain | What::Rest => return None,
+        What::Thaw | What::Clean | What::Dry | What::Fill => return None,
+        What::Marinate | What::Temper | What::Mix => return None,
     })
 }
 

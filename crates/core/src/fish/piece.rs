@@ -151,6 +151,8 @@ pub struct PieceAsked {
     pub looks: Option<Looks>,
     /// What it rests on.
     pub rest_on: RestOn,
+    /// Water on each bare face when it meets the heat, g/m2; below 0: it has dried; 0 when not said.
+    pub damp_g_m2: Option<f64>,
 }
 
 /// A checked piece.
@@ -206,6 +208,8 @@ pub struct Piece {
     pub looks: Option<Looks>,
     /// What it rests on.
     pub rest_on: RestOn,
+    /// Water on each bare face when it meets the heat, g/m2; below 0: it has dried.
+    pub damp_g_m2: f64,
     /// What other pieces cover in the same pan, m2.
     pub beside_m2: f64,
 }
@@ -223,6 +227,9 @@ const FRIDGE_C: f64 = 8.0;
 const FREEZER_C: f64 = -18.0;
 /// From hard frozen to a warm kitchen, C. Below -1 it starts frozen.
 const START_RANGE_C: (f64, f64) = (-35.0, 35.0);
+
+/// From dried in a fridge for two days to dripping, g/m2 of a face.
+const DAMP_G_M2: (f64, f64) = (-300.0, 300.0);
 
 /// How high a section of a whole fish is over its thickness when nothing is known of it, and at most.
 const USUAL_SLENDER: f64 = 1.7;
@@ -393,6 +400,12 @@ impl Piece {
             cavity: asked.cavity,
             looks: asked.looks.clone(),
             rest_on: asked.rest_on,
+            damp_g_m2: checked(
+                "damp_g_m2",
+                asked.damp_g_m2.unwrap_or(0.0),
+                DAMP_G_M2,
+                "g/m2",
+            )?,
         })
     }
 

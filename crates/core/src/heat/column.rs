@@ -60,6 +60,8 @@ pub struct Column {
     pub boil_c: f64,
     /// How many times as fast as a crust of bread the low and the high face brown: touching something, and in air.
     pub browns: [Browns; 2],
+    /// Water that lies on a bare face of the flesh when it meets the heat, kg/m2; below 0: it has dried.
+    pub damp_kg_m2: f64,
 }
 
 impl Column {
@@ -82,6 +84,7 @@ impl Column {
             pressure_pa: water::P_ATM_PA,
             boil_c,
             browns: [Browns::alike(1.0); 2],
+            damp_kg_m2: 0.0,
         }
     }
 
@@ -133,7 +136,13 @@ impl Column {
             pressure_pa,
             boil_c: water::boiling_point_c(pressure_pa),
             browns: [Browns::alike(1.0); 2],
+            damp_kg_m2: 0.0,
         }
+    }
+
+    /// The same whose bare faces are wet, or have dried, by so much, kg/m2.
+    pub fn damp(self, damp_kg_m2: f64) -> Self {
+        Self { damp_kg_m2, ..self }
     }
 
     /// The same whose faces brown so many times as fast; a coat by what it is made of.

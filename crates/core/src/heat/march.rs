@@ -248,7 +248,7 @@ impl<'a> Marcher<'a> {
             set_c: vec![start_c; n],
             lain: [false; 2],
         };
-        Self {
+        let marcher = Self {
             column,
             reservoir,
             track: None,
@@ -273,7 +273,8 @@ impl<'a> Marcher<'a> {
                 bend: vec![0.0; n],
                 boils: false,
             },
-        }
+        };
+        marcher.damped()
     }
 
     /// Response on from a state of the same column.

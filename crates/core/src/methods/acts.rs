@@ -24,6 +24,8 @@ fn hands_s(what: What, piece: &Piece) -> f64 {
         What::Salt => (3.0, 2.0),
         What::Coat => (5.0, 10.0),
         What::Cut => (10.0, 20.0),
+        What::Thaw | What::Clean | What::Dry | What::Fill => (5.0, 20.0),
+        What::Marinate | What::Temper | What::Mix => (20.0, 0.0),
         What::Rest => (0.0, 0.0),
     };
     once + each * at_once(piece)

@@ -79,6 +79,19 @@ pub struct Step {
     pub signs: Vec<Told>,
     /// What to mind.
     pub cautions: Vec<Caution>,
+    /// Its words taken apart, where some of them are about the fish and some about the fire.
+    parts: Parts,
+}
+
+/// What the words of a step are made of.
+#[derive(Debug, Clone, PartialEq, Default)]
+struct Parts {
+    /// Without the others; all of them where there are none.
+    alone: Option<String>,
+    /// What is done to the fish before: coated, oiled, wrapped.
+    coat: Option<String>,
+    /// It is salted then.
+    salts: bool,
 }
 
 /// A longer rest than anybody is used to says why, s.
@@ -152,8 +165,58 @@ impl Step {
             cues: Vec::new(),
             signs: Vec::new(),
             cautions: Vec::new(),
+            parts: Parts::default(),
         }
     }
+
+    /// Said before or after what is there already.
+    fn also(mut self, words: String) -> Self {
+        let was = std::mem::replace(&mut self.act.words, words);
+        self.parts.alone.get_or_insert(was);
+        self
+    }
+
+    /// After the fish has been coated, oiled or wrapped.
+    pub fn after(self, coat: impl Into<String>) -> Self {
+        let coat = coat.into();
+        let words = format!("{coat}. {}", self.act.words);
+        let mut step = self.also(words);
+        step.parts.coat = Some(coat);
+        step
+    }
+
+    /// After it has been cleaned or dried.
+    pub fn after_cleaning(self, clean: &str) -> Self {
+        let words = format!("{clean}. {}", self.act.words);
+        self.also(words)
+    }
+
+    /// And salted at once, where it comes off.
+    pub fn salted_at_off(self) -> Self {
+        if self.act.what != What::Off {
+            return self;
+        }
+        let words = format!("{}. Salt at once", self.act.words);
+        let mut step = self.also(words);
+        step.parts.salts = true;
+        step
+    }
+
+    /// What is done to the fish before, apart from cleaning and drying it.
+    pub(crate) fn coats(&self) -> Option<&str> {
+        self.parts.coat.as_deref()
+    }
+
+    /// It is salted then.
+    pub(crate) fn salts(&self) -> bool {
+        self.parts.salts
+    }
+
+    /// Its words without what is done to the fish, for whoever tells that at its own time.
+    pub(crate) fn alone(&self) -> &str {
+        self.parts.alone.as_deref().unwrap_or(&self.act.words)
+    }
+
     /// When, s; the earliest where it may be between two times.
     pub fn at_s(&self) -> f64 {
         self.act.at_s()

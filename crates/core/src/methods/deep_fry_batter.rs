@@ -101,14 +101,15 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         story,
         &set.fat,
         set.oil_c,
-        ", dust it; batter cold and freshly mixed",
+        "Dust it; batter cold and freshly mixed",
         "Lower it in away from you; a little more batter dripped over",
     );
     steps.extend(story.at(What::Halfway, "Turn it over in the oil"));
-    steps.extend(story.finish_with(
-        "Lift out, onto paper, then a rack. Salt at once",
+    let finish = story.finish_with(
+        "Lift out, onto paper, then a rack",
         &[Cue::Bubbling, Cue::Coat],
         "Serve while it is crisp",
-    ));
+    );
+    steps.extend(finish.into_iter().map(Step::salted_at_off));
     steps
 }

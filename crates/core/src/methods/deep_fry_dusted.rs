@@ -79,10 +79,11 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         story,
         &set.fat,
         set.oil_c,
-        ". Flour it and shake it well",
+        "Flour it and shake it well",
         "In, a handful at a time, away from you",
     );
-    let off = "Lift out, onto paper. Salt at once";
-    steps.extend(story.finish_with(off, &[Cue::Bubbling, Cue::Coat], "Serve while it is crisp"));
+    let off = "Lift out, onto paper";
+    let finish = story.finish_with(off, &[Cue::Bubbling, Cue::Coat], "Serve while it is crisp");
+    steps.extend(finish.into_iter().map(Step::salted_at_off));
     steps
 }

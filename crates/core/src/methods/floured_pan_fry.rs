@@ -83,7 +83,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             .heat_up(
                 Hot::Pan,
                 format!(
-                    "Through milk, then flour, shake off. Heat the {}{}",
+                    "Heat the {}{}",
                     set.fat.name,
                     if set.fat.name.contains("butter") {
                         ""
@@ -92,6 +92,7 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
                     }
                 ),
             )
+            .after("Through milk, then flour, shake off")
             .at_c(set.pan_c)
             .hands(acts::coating_s(piece))
             .cues(&["The butter has stopped foaming and is not yet brown."]),

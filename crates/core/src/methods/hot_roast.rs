@@ -109,14 +109,14 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         RoastCoat::Bare => "Pat it dry",
     };
     let tray = if set.greens_g > 0.0 {
-        "the vegetables on the lined tray, oiled and salted; heat the oven"
+        "The vegetables on the lined tray, oiled and salted; heat the oven"
     } else {
-        "line the tray, heat the oven"
+        "Line the tray, heat the oven"
     };
-    let prepare = format!("{coat}; {tray}");
     let mut steps = vec![
         story
-            .heat_up(Hot::Oven, prepare)
+            .heat_up(Hot::Oven, tray)
+            .after(coat)
             .at_c(set.oven_c)
             .caution_if(set.covered, "steam_burns", handling::STEAM_BURNS),
         Step::start(if set.greens_g > 0.0 {

@@ -40,6 +40,7 @@ mod whole_roast;
 
 pub(crate) use advice::PROBE_S;
 pub use advice::{BELOW_FIGURE, Caution, Reason, Step, StepTold, Story, Suits};
+pub(crate) use handling::MARINADE as RAW_MARINADE;
 pub(crate) use learned::off_by;
 pub(crate) use media::{in_the_open, is_steamy, under_lid, without_fire};
 pub use settings::{Choice, Chosen, Purpose, Spec, Takes, Unit, Value};
@@ -277,7 +278,11 @@ impl Method {
         chosen: &Chosen,
         kitchen: &Kitchen,
     ) -> Result<Programme, InputError> {
-        let programme = (self.programme)(piece, chosen, kitchen).within("method")?;
+        let mut programme = (self.programme)(piece, chosen, kitchen).within("method")?;
+        if self.wet {
+            // In water and steam nobody sees what was on it before.
+            programme.damp_kg_m2 = 0.0;
+        }
         learned::as_learned(programme, piece, chosen, kitchen)
     }
 

@@ -108,14 +108,8 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
         story.heat_up(Hot::Oven, "Heat the oven").at_c(set.oven_c),
         story
-            .heat_up(
-                Hot::Pan,
-                format!(
-                    "{}. Heat the pan with the {}",
-                    handling::dry(piece),
-                    set.fat.name
-                ),
-            )
+            .heat_up(Hot::Pan, format!("Heat the pan with the {}", set.fat.name))
+            .after_cleaning(handling::dry(piece))
             .at_c(set.pan_c)
             .caution("hot_oil", media::HOT_OIL),
         Step::start(format!(

@@ -69,14 +69,12 @@ const FOLDED_S: f64 = 30.0;
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mut steps = vec![
         story
-            .heat_up(
-                Hot::Oven,
-                if set.greens_g > 0.0 {
-                    "Fish on its vegetables, no liquid: they give enough; fold the parcel shut. Heat the oven"
-                } else {
-                    "Fish on thin vegetables, a spoon of liquid; fold the parcel shut. Heat the oven"
-                },
-            )
+            .heat_up(Hot::Oven, "Heat the oven")
+            .after(if set.greens_g > 0.0 {
+                "Fish on its vegetables, no liquid: they give enough; fold the parcel shut"
+            } else {
+                "Fish on thin vegetables, a spoon of liquid; fold the parcel shut"
+            })
             .hands(FOLDED_S * f64::from(piece.pieces))
             .at_c(set.oven_c),
         Step::start("Into the oven on a hot tray"),

@@ -70,18 +70,18 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 }
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
-    let mut steps =
-        vec![
-        story.heat_up(Hot::Pan, format!(
-                "Dry the fish, oil it with {} and season it. Heat the pan as hot as it goes",
+    let mut steps = vec![
+        story
+            .heat_up(Hot::Pan, "Heat the pan as hot as it goes")
+            .after(format!(
+                "Dry the fish, oil it with {} and season it",
                 set.fat.name
+            ))
+            .at_c(set.pan_c)
+            .caution(
+                "smoke",
+                "A fat that does not smoke there; no non-stick pan.",
             ),
-        )
-        .at_c(set.pan_c)
-        .caution(
-            "smoke",
-            "A fat that does not smoke there; no non-stick pan.",
-        ),
         Step::start("On, best side down. Press lightly"),
     ];
     // Cooked further than rare it is told like any other sear.

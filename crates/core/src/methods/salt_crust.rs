@@ -84,10 +84,11 @@ const CRUST_S: f64 = 150.0;
 
 fn words(_: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let mix = "Mix coarse salt with egg white until it holds when squeezed; under, over and all \
-               round the fish. Heat the oven";
+               round the fish";
     let mut steps = vec![
         story
-            .heat_up(Hot::Oven, mix)
+            .heat_up(Hot::Oven, "Heat the oven")
+            .after(mix)
             .at_c(set.oven_c)
             .hands(CRUST_S),
         Step::start("Into the middle of the oven"),

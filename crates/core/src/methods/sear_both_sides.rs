@@ -79,14 +79,11 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 }
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
-    let heat = format!(
-        "{}. Heat the pan with the {}",
-        handling::dry(piece),
-        set.fat.name
-    );
+    let heat = format!("Heat the pan with the {}", set.fat.name);
     let mut steps = vec![
         story
             .heat_up(Hot::Pan, heat)
+            .after_cleaning(handling::dry(piece))
             .at_c(set.pan_c)
             .cues(&["The oil runs thin and shimmers."])
             .caution("hot_oil", media::HOT_OIL),

@@ -131,10 +131,8 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let (dry, side) = (handling::dry(piece), handling::down(piece));
     let mut steps = vec![
         story
-            .heat_up(
-                Hot::Pan,
-                format!("{dry}. Heat the pan with the {}", set.fat.name),
-            )
+            .heat_up(Hot::Pan, format!("Heat the pan with the {}", set.fat.name))
+            .after_cleaning(dry)
             .at_c(set.pan_c)
             .cues(&["The oil runs thin and shimmers, about to smoke."])
             .caution("hot_oil", HOT_OIL),

@@ -83,13 +83,14 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         Film::Mayonnaise => "Brush the fish with mayonnaise, oil the dish",
     };
     let heat = if set.fan {
-        "heat the oven, fan on"
+        "Heat the oven, fan on"
     } else {
-        "heat the oven, no fan"
+        "Heat the oven, no fan"
     };
     let mut steps = vec![
         story
-            .heat_up(Hot::Oven, format!("{coat}; {heat}"))
+            .heat_up(Hot::Oven, heat)
+            .after(coat)
             .at_c(set.oven_c)
             .caution_if(set.covered, "steam_burns", handling::STEAM_BURNS),
         Step::start(format!(

@@ -67,13 +67,10 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
     let flat = piece.cut == Cut::WholeFlat || set.lying;
-    let prepare = match (piece.stuffed(), flat) {
-        (true, true) => "Clip the fins, take out the gills, fill it loosely. Heat the oven",
-        (true, false) => {
-            "Clip the fins, take out the gills, fill it loosely; stand it on stalks. Heat the oven"
-        }
-        (false, true) => "Clip the fins, take out the gills. Heat the oven",
-        (false, false) => "Clip the fins, take out the gills; stand it on stalks. Heat the oven",
+    let clean = if piece.stuffed() {
+        "Clip the fins, take out the gills, fill it loosely"
+    } else {
+        "Clip the fins, take out the gills"
     };
     let into = if piece.cut == Cut::WholeFlat {
         "Into the middle of the oven, dark side up"
@@ -83,7 +80,15 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
         "Into the middle of the oven, back up"
     };
     let mut steps = vec![
-        story.heat_up(Hot::Oven, prepare).at_c(set.oven_c),
+        if flat {
+            story.heat_up(Hot::Oven, "Heat the oven")
+        } else {
+            story
+                .heat_up(Hot::Oven, "Heat the oven")
+                .after("Stand it on stalks")
+        }
+        .after_cleaning(clean)
+        .at_c(set.oven_c),
         Step::start(into),
     ];
     let serve = if piece.scales {

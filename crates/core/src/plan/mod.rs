@@ -42,5 +42,8 @@ pub use rank::{RankAsked, Ranked, Way, rank};
 pub use schools::{School, SchoolOption, schools};
 pub use settle::{CurvePoint, Most, SettleAsked, Settled, settle};
 pub use simulate::{SeriesPoint, SimulateAsked, Simulated, simulate};
-pub use thawing::{CoolAsked, Cooled, Cooling, ThawAsked, Thawed, Thawing, cool, thaw};
+pub use thawing::{
+    CoolAsked, Cooled, Cooling, TemperAsked, Tempered, ThawAsked, Thawed, Thawing, cool, temper,
+    thaw,
+};
 pub use together::{Among, BesideAsked, Company, Together, TogetherAsked, together};

@@ -1,4 +1,4 @@
-//! Thawing before and cooling after, against the limits of the Food Code.
+//! Thawing and tempering before and cooling after, against the limits of the Food Code.
 //!
 //! The same column of flesh: below freezing with ice in it, above as ever. Thawing in the
 //! fridge on a plate, or bagged in cold running water; cooling in the fridge, or bagged in
@@ -63,6 +63,31 @@ pub enum Cooling {
     IceWater,
 }
 
+/// Something left out of the fridge before it is cooked.
+#[derive(Debug, Clone, PartialEq)]
+pub struct TemperAsked {
+    /// The piece; its temperature is that of the fridge.
+    pub piece: PieceAsked,
+    /// For so long, s.
+    pub out_s: f64,
+    /// In a room of so many C.
+    pub room_c: f64,
+    /// On a board, its lower face shut; else on a rack.
+    pub on_board: bool,
+}
+
+/// How warm it is then.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Tempered {
+    /// In the mean over its thickness, C: what it starts from.
+    pub mean_c: f64,
+    /// Coldest, C.
+    pub coldest_c: f64,
+    /// Warmest, C.
+    pub warmest_c: f64,
+}
+
 /// Something hot.
 #[derive(Debug, Clone, PartialEq)]
 pub struct CoolAsked {
@@ -98,18 +123,27 @@ const WARMEST_WATER_C: f64 = 60.0;
 const ROOM_C: f64 = 20.0;
 /// Air in a fridge, W/(m2 K), with its walls.
 const FRIDGE_W_M2K: f64 = 6.0;
+/// Still air of a room, W/(m2 K), without what it radiates.
+const ROOM_W_M2K: f64 = 5.0;
+/// Longest that anything is left out, s, and rooms, C.
+const OUT_S: (f64, f64) = (0.0, 4.0 * 3600.0);
+const ROOMS_C: (f64, f64) = (5.0, 40.0);
 /// Bag in moving water, W/(m2 K): film and plastic.
 const BAGGED_W_M2K: f64 = 150.0;
 /// No ice is left when the coldest point is above this, C.
 const THAWED_C: f64 = FREEZE_C + 0.2;
 
 fn in_fridge(t_c: f64) -> Face {
+    in_air(t_c, FRIDGE_W_M2K, 0.9 * water::p_saturation_pa(t_c))
+}
+
+fn in_air(t_c: f64, h_w_m2k: f64, vapour_pa: f64) -> Face {
     Face::in_gas(Gas {
         t_c,
-        h_w_m2k: FRIDGE_W_M2K,
+        h_w_m2k,
         emissivity: 0.9,
         wall_c: t_c,
-        vapour_pa: 0.9 * water::p_saturation_pa(t_c),
+        vapour_pa,
         wetness: 0.0, // wrapped
         of_fire: 0.0,
     })
@@ -156,6 +190,40 @@ fn run(
     let bench = Bench::new(&truth, &programme, Fidelity::SLOW);
     let timeline = programme.timeline(LONGEST_S);
     bench.begin().until(&timeline, LONGEST_S, watch, done)
+}
+
+/// How warm a piece becomes that is left out, covered.
+///
+/// # Errors
+/// [`InputError`] for a frozen piece, longer than four hours, and a room outside 5 to 40 C.
+pub fn temper(asked: &TemperAsked) -> Result<Tempered, InputError> {
+    let piece = Piece::new(&asked.piece).within("piece")?;
+    let start_c = piece.start.value();
+    checked("start_c", start_c, (FREEZE_C, 40.0), "C").within("piece")?;
+    let out_s = checked("out_s", asked.out_s, OUT_S, "s")?;
+    let room_c = checked("room_c", asked.room_c, ROOMS_C, "C")?;
+    // Covered: no dew of the room falls on it.
+    let above = in_air(room_c, ROOM_W_M2K, 0.0);
+    let below = if asked.on_board {
+        Face::INSULATED
+    } else {
+        above
+    };
+    let stage = Stage::share(1.0, What::In, below, above);
+    let rest = Stage::rest(0.0, (below, above));
+    let programme = Programme::new(&piece, &Kitchen::SEA_LEVEL, Fire::Steam, vec![stage], rest);
+    let bench = Bench::new(&Truth::asked(&piece), &programme, Fidelity::SLOW);
+    let state = bench.go_on(None, &programme.timeline(LONGEST_S), out_s)?;
+    let (grid, t_c) = (&bench.column.grid, &state.heat.t_c);
+    let flesh = grid.flesh.clone();
+    let widths: f64 = flesh.clone().map(|i| grid.volume_m[i]).sum();
+    let warm: f64 = flesh.clone().map(|i| grid.volume_m[i] * t_c[i]).sum();
+    let each = || t_c[flesh.clone()].iter().copied();
+    Ok(Tempered {
+        mean_c: warm / widths,
+        coldest_c: each().fold(f64::INFINITY, f64::min),
+        warmest_c: each().fold(f64::NEG_INFINITY, f64::max),
+    })
 }
 
 /// How long a frozen piece takes to thaw, and whether that is within the limits.

@@ -13,6 +13,20 @@ use serde::{Deserialize, Serialize};
 #[serde(rename_all = "snake_case")]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub enum What {
+    /// Thawed.
+    Thaw,
+    /// Cleaned: fins, gills, blood, scales, washed or wiped.
+    Clean,
+    /// Dried.
+    Dry,
+    /// The belly is filled.
+    Fill,
+    /// In a marinade.
+    Marinate,
+    /// Left out of the fridge.
+    Temper,
+    /// Stirred together.
+    Mix,
     /// Salted.
     Salt,
     /// Floured, battered, crumbed, oiled.
@@ -63,6 +77,13 @@ impl What {
     /// Its name on the wire.
     pub fn key(self) -> &'static str {
         match self {
+            Self::Thaw => "thaw",
+            Self::Clean => "clean",
+            Self::Dry => "dry",
+            Self::Fill => "fill",
+            Self::Marinate => "marinate",
+            Self::Temper => "temper",
+            Self::Mix => "mix",
             Self::Salt => "salt",
             Self::Coat => "coat",
             Self::Cut => "cut",

@@ -124,7 +124,8 @@ impl Bench {
                 fidelity.fineness,
                 programme.pressure_pa,
             )
-            .browning(programme.browns),
+            .browning(programme.browns)
+            .damp(programme.damp_kg_m2),
             programme: if as_asked {
                 programme.clone()
             } else {

@@ -80,6 +80,8 @@ pub struct Programme {
     pub shape: Shape,
     /// A whole fish that is cut to the bone.
     pub scored: bool,
+    /// Water on its bare faces when it meets the heat, kg/m2; below 0: they have dried.
+    pub damp_kg_m2: f64,
     /// The fire falls so fast all the while, K/s: coals that nobody feeds.
     pub falls_k_s: f64,
     /// Off the heat.
@@ -140,6 +142,7 @@ impl Programme {
             browns: [Browns::alike(BARE_BROWNS); 2],
             shape: piece.shape(),
             scored: piece.scored && piece.cut.is_whole(),
+            damp_kg_m2: 1e-3 * piece.damp_g_m2,
             falls_k_s: 0.0,
             plate: Some((rest.low, rest.high)),
             rest,

@@ -21,6 +21,7 @@ mod methods;
 mod party;
 mod physics;
 mod practice;
+mod prep;
 mod promise;
 mod proof;
 mod published;

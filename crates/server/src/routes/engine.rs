@@ -4,12 +4,14 @@ use super::Body;
 use crate::error::ErrorBody;
 use crate::wire::{
     CookAnswer, CookRequest, CoolRequest, CutOpenAnswer, CutOpenRequest, FishList, HeatAnswer,
-    HeatRequest, Knowledge, LeftoverRequest, PlanAnswer, PlanRequest, RankAnswer, RankRequest,
-    SchoolsAnswer, SchoolsRequest, SettleAnswer, SettleRequest, SimulateAnswer, SimulateRequest,
-    ThawAnswer, ThawRequest, TogetherAnswer, TogetherRequest, fish_list, knowledge,
+    HeatRequest, Knowledge, LeftoverRequest, PlanAnswer, PlanRequest, PrepAnswer, PrepRequest,
+    RankAnswer, RankRequest, SchoolsAnswer, SchoolsRequest, SettleAnswer, SettleRequest,
+    SimulateAnswer, SimulateRequest, ThawAnswer, ThawRequest, TogetherAnswer, TogetherRequest,
+    fish_list, knowledge, prep_list,
 };
 use actix_web::{get, post, web};
 use cindo_core::plan::{Cooled, Leftover};
+use cindo_core::prep::PrepOffered;
 
 /// The fish, cuts and levels of doneness.
 #[utoipa::path(responses((status = 200, description = "What the counter offers", body = FishList)))]
@@ -25,6 +27,17 @@ pub async fn knows() -> web::Json<Knowledge> {
     web::Json(knowledge())
 }
 
+/// Schools of salting, marinades, coats, liquids, fats, sauces and sides.
+#[utoipa::path(responses((status = 200, description = "Made from the data", body = PrepOffered)))]
+#[get("/api/prep")]
+pub async fn prep_rows() -> web::Json<PrepOffered> {
+    web::Json(prep_list())
+}
+
+answers!(
+    /// What is done before the heat, how much of everything, one clock back from the plate.
+    prep, "/api/prep", PrepRequest, PrepAnswer
+);
 answers!(
     /// Settings and target in, times out.
     plan, "/api/plan", PlanRequest, PlanAnswer

@@ -77,6 +77,8 @@ macro_rules! endpoints {
 endpoints!(
     engine::fish,
     engine::knows,
+    engine::prep_rows,
+    engine::prep,
     engine::plan,
     engine::cut_open,
     engine::rank,

@@ -163,6 +163,8 @@ impl From<&PieceWire> for PieceAsked {
             cavity: wire.cavity,
             looks: wire.looks.clone(),
             rest_on: wire.rest_on,
+            // Only a preparation wets or dries it.
+            damp_g_m2: None,
         }
     }
 }

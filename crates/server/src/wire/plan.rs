@@ -14,6 +14,7 @@ use cindo_core::plan::{
     Batch, CurvePoint, Figures, Most, Party, Plan, PlanAsked, Probe, SettleAsked, TurnBy, Window,
     plan, settle,
 };
+use cindo_core::prep::{Preparation, prepared_piece};
 use cindo_core::run::browning::Browning;
 use cindo_core::run::{Act, FieldAsked, Heating, TimesAsked, TruthAsked};
 use cindo_core::target::{Band, Goal, Safety};
@@ -42,6 +43,9 @@ pub struct PlanRequest {
     /// Who eats.
     #[serde(default)]
     pub eaters: Eaters,
+    /// What is done to the piece before: it is planned as it is then, and in the coat where this way takes it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub prep: Option<Preparation>,
     /// Run the ensemble too; without it `look_from_s` and `latest_s` are `off_heat_s`.
     #[serde(default = "yes")]
     pub range: bool,
@@ -70,7 +74,7 @@ impl PlanRequest {
     /// # Errors
     /// Whatever it refuses.
     pub fn asked(&self) -> Result<PlanAsked, RequestError> {
-        Ok(PlanAsked {
+        let asked = PlanAsked {
             piece: (&self.piece).into(),
             method: (&self.method).into(),
             target: self.target.asked()?,
@@ -82,6 +86,10 @@ impl PlanRequest {
             late_s: self.late_s,
             times: self.times.clone(),
             truth: self.truth.clone(),
+        };
+        Ok(match &self.prep {
+            Some(done) => prepared_piece(&asked, done).within("prep")?,
+            None => asked,
         })
     }
 

@@ -4,10 +4,11 @@ use super::piece::{PieceWire, TargetWire};
 use super::plan::PlanAnswer;
 use crate::error::RequestError;
 use cindo_core::Within;
-use cindo_core::fish::{Eaters, Notice};
+use cindo_core::fish::{Eaters, Notice, PieceAsked};
 use cindo_core::kit::{Kitchen, KitchenAsked};
 use cindo_core::methods::Reason;
 use cindo_core::plan::{RankAsked, Tonight, Way, Wishes, rank};
+use cindo_core::prep::{Preparation, begins_as};
 use cindo_core::run::FieldAsked;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -28,6 +29,9 @@ pub struct RankRequest {
     /// Who eats.
     #[serde(default)]
     pub eaters: Eaters,
+    /// What is done to the piece before: it is ranked as it is then, without its coat.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub prep: Option<Preparation>,
     /// What matters.
     #[serde(default)]
     pub wishes: Wishes,
@@ -89,10 +93,16 @@ impl RankRequest {
     /// # Errors
     /// Whatever the core refuses.
     pub fn answer(&self) -> Result<RankAnswer, RequestError> {
+        let kitchen = Kitchen::new(&self.kitchen).within("kitchen")?;
+        let piece = PieceAsked::from(&self.piece);
+        let piece = match &self.prep {
+            Some(done) => begins_as(&piece, &kitchen, done).within("prep")?,
+            None => piece,
+        };
         let ranked = rank(&RankAsked {
-            piece: (&self.piece).into(),
+            piece,
             target: self.target.asked()?,
-            kitchen: Kitchen::new(&self.kitchen).within("kitchen")?,
+            kitchen,
             eaters: self.eaters,
             wishes: self.wishes,
             tonight: self.tonight.clone(),

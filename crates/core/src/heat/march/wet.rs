@@ -120,6 +120,32 @@ impl Marcher<'_> {
             })
     }
 
+    /// With the water that lies on bare flesh, or is missing there, in the depth that a face dries out of.
+    pub(super) fn damped(mut self) -> Self {
+        let damp_kg_m2 = self.column.damp_kg_m2;
+        let n = self.column.grid.len();
+        if damp_kg_m2 == 0.0 {
+            return self;
+        }
+        for face in [0, n - 1] {
+            if !self.column.grid.flesh.contains(&face) {
+                continue; // a coat takes it up
+            }
+            let cells: Vec<(usize, f64)> = self.under_face(face).collect();
+            let depth_m: f64 = cells
+                .iter()
+                .map(|(i, share)| share * self.column.grid.width_m[*i])
+                .sum();
+            for (i, share) in cells {
+                let more = share * damp_kg_m2 / depth_m;
+                let least = self.column.material(i).bound_water_kg_m3();
+                let now = self.state.water_kg_m3[i];
+                self.set_water(i, (now + more).max(least.min(now)));
+            }
+        }
+        self
+    }
+
     /// How freely a face gives off water: by what is left in the depth that it dries out of, so that it
     /// does not hang on the width of the cells.
     pub(super) fn dampness(&self, face: usize) -> f64 {

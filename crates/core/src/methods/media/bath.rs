@@ -113,12 +113,10 @@ pub fn fryer_start(
         story
             .heat_up(
                 Hot::Oil,
-                format!(
-                    "{}{prepare}. Heat the {}, the pot less than half full",
-                    handling::dry(piece),
-                    fat.name
-                ),
+                format!("Heat the {}, the pot less than half full", fat.name),
             )
+            .after(prepare)
+            .after_cleaning(handling::dry(piece))
             .hands(acts::coating_s(piece))
             .at_c(oil_c)
             .cues(&["A wooden spoon handle in the oil bubbles briskly."])

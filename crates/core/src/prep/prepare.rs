@@ -1,0 +1,499 @@
+//! A preparation put together: what is done changes the piece, the piece is planned, every act is set back from the plate.
+
+use super::answer::{Amount, Changed, Prepared, Salted};
+use super::asked::{CoatAsked, PrepAsked, Preparation};
+use super::begin::{Begun, USUAL_ROOM_C, begun};
+use super::chain::Chain;
+use super::coat::{Put, put};
+use super::doing::Part;
+use super::liquor::{fries, frying_oil, liquor, pans_25cm};
+use super::made::{Made, salt_words};
+use super::rows::{Coat, Keyed, Marinade, Mixture, School, Side};
+use super::side::{Companion, mixture, side};
+use super::{budget, clock, coat};
+use crate::fish::{Notice, Piece};
+use crate::kit::Allergen;
+use crate::methods::Method;
+use crate::plan::{Plan, PlanAsked, plan};
+use crate::quantity::checked;
+use crate::run::{Costs, Hot, What};
+use crate::{InputError, Within, Wrong};
+
+/// Most who eat, and most at work.
+const PEOPLE: (f64, f64) = (1.0, 200.0);
+const HANDS: (f64, f64) = (1.0, 20.0);
+/// Longest that anything is planned ahead, s.
+const AHEAD_S: (f64, f64) = (1.0, 14.0 * 86_400.0);
+
+/// A school of salting, a marinade, a coat ... that can be had.
+#[derive(Debug, Clone, PartialEq, serde::Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Offered {
+    /// Name on the wire.
+    pub key: String,
+    /// In words.
+    pub name: String,
+    /// Why so.
+    pub why: String,
+    /// Ways it goes with; all when empty.
+    pub kinds: Vec<String>,
+}
+
+/// All that a preparation can be made of.
+#[derive(Debug, Clone, PartialEq, serde::Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct PrepOffered {
+    /// Schools of salting.
+    pub salt: Vec<Offered>,
+    /// Marinades and rubs.
+    pub marinades: Vec<Offered>,
+    /// Coats and crusts.
+    pub coats: Vec<Offered>,
+    /// Liquids.
+    pub liquids: Vec<Offered>,
+    /// Fats.
+    pub fats: Vec<Offered>,
+    /// Sauces.
+    pub sauces: Vec<Offered>,
+    /// Sides.
+    pub sides: Vec<Offered>,
+}
+
+/// What there is to choose from.
+pub fn prep_offered() -> PrepOffered {
+    let offered = |key: &str, name: &str, why: &str, kinds: &[String]| Offered {
+        key: key.to_owned(),
+        name: name.to_owned(),
+        why: why.to_owned(),
+        kinds: kinds.to_vec(),
+    };
+    let mixed = |part: Part| {
+        let rows = Mixture::all().iter().filter(move |row| row.part == part);
+        rows.map(|row| offered(&row.key, &row.name, &row.source, &[]))
+            .collect()
+    };
+    let schools = School::all().iter();
+    let marinades = Marinade::all().iter();
+    let coats = Coat::all().iter();
+    let sides = Side::all().iter();
+    PrepOffered {
+        salt: schools
+            .map(|row| offered(&row.key, &row.name, &row.why, &[]))
+            .collect(),
+        marinades: marinades
+            .map(|row| offered(&row.key, &row.name, &row.says, &[]))
+            .collect(),
+        coats: coats
+            .map(|row| offered(&row.key, &row.name, &row.why, &row.kinds))
+            .collect(),
+        liquids: mixed(Part::Liquid),
+        fats: mixed(Part::Fat),
+        sauces: mixed(Part::Sauce),
+        sides: sides
+            .map(|row| offered(&row.key, &row.name, &row.why, &[]))
+            .collect(),
+    }
+}
+
+/// A piece with all that is done to it before the heat.
+struct Worked {
+    /// As it is planned.
+    changed: PlanAsked,
+    /// As it was when it was clean.
+    piece: Piece,
+    method: &'static Method,
+    chain: Chain,
+    /// What is mixed in a bowl for it.
+    mixing: Option<Chain>,
+    made: Made,
+    salted: Option<Salted>,
+    coated: Option<Put>,
+    refused: Vec<Notice>,
+}
+
+/// The piece of a plan as it is when it has been prepared: as every way has it, and, where this one takes it, coated.
+///
+/// # Errors
+/// As [`prep`], but for a coat that the way does not take: it is left out.
+pub fn prepared_piece(plan: &PlanAsked, done: &Preparation) -> Result<PlanAsked, InputError> {
+    let mut done = done.clone();
+    let takes = |coat: &CoatAsked| {
+        Coat::find(&coat.kind).is_ok_and(|row| row.kinds.contains(&plan.method.kind))
+    };
+    done.coat = done.coat.filter(takes);
+    Ok(work(plan, &done)?.changed)
+}
+
+/// Does it all, as far as the fish itself goes.
+fn work(plan: &PlanAsked, done: &Preparation) -> Result<Worked, InputError> {
+    let method = Method::find(&plan.method.kind).within("method")?;
+    let mut made = Made::default();
+    let mut chain = Chain::new(Part::Fish, "fish");
+    let Begun {
+        changed,
+        piece,
+        refused,
+        salted,
+    } = begun(
+        &plan.piece,
+        &plan.kitchen,
+        Some(method),
+        done,
+        &mut chain,
+        &mut made,
+    )?;
+    let mut changed = PlanAsked {
+        piece: changed,
+        ..plan.clone()
+    };
+    let room_c = done.room_c.unwrap_or(USUAL_ROOM_C);
+    let coated = done
+        .coat
+        .as_ref()
+        .map(|coat| put(coat, &piece, method, room_c).within("coat"))
+        .transpose()?;
+    let mut mixing = None;
+    if let (Some(coated), Some(coat)) = (&coated, &done.coat) {
+        mixing = coat_acts(coated, coat, &piece, &mut chain, &mut made);
+        for (key, value) in &coated.settings {
+            changed.method.settings.retain(|(name, _)| name != key);
+            changed.method.settings.push((key.clone(), value.clone()));
+        }
+    }
+    Ok(Worked {
+        changed,
+        piece,
+        method,
+        chain,
+        mixing,
+        made,
+        salted,
+        coated,
+        refused,
+    })
+}
+
+/// Prepares a piece, and what goes with it.
+///
+/// Weights grow with the pieces, coats with their surface, liquids with the pot, the rest with the people. The piece is
+/// planned as it is when all that is done: thawed, warmer, wetter or drier, coated. Times are s after the plate.
+///
+/// # Errors
+/// [`InputError`] at the field for anything that is out of range, unknown, without an amount, for a coat that the way does
+/// not take, and for a plate that is already past.
+pub fn prep(asked: &PrepAsked) -> Result<Prepared, InputError> {
+    let done = &asked.done;
+    let hands = done.hands.unwrap_or(1);
+    checked("hands", f64::from(hands), HANDS, "cooks")?;
+    if let Some(s) = asked.plate_in_s {
+        if s <= 0.0 {
+            let message = "that time is past: choose a later one";
+            return Err(InputError::new("plate_at", Wrong::Order { message }));
+        }
+        checked("plate_at", s, AHEAD_S, "s from now")?;
+    }
+    let Worked {
+        changed,
+        piece,
+        method,
+        chain,
+        mixing,
+        mut made,
+        salted,
+        coated,
+        refused,
+    } = work(&asked.plan, done)?;
+    let people = done.people.unwrap_or(piece.pieces);
+    checked("people", f64::from(people), PEOPLE, "people")?;
+    let fish_g = f64::from(piece.pieces) * piece.mass.value();
+
+    // Planned as it then is, and as if nothing were done.
+    let planned = plan(&changed)?;
+    let bare = PlanAsked {
+        range: false,
+        field: None,
+        ..asked.plan.clone()
+    };
+    let unprepared_s = plan(&bare).ok().map(|bare| bare.off_heat_s);
+    if let Some(coated) = &coated {
+        burns(coated.row.heat_c, &coated.row.name, &planned, &mut made);
+    }
+    if let Some(marinade) = &done.marinade {
+        let row = Marinade::find(&marinade.kind).within("marinade")?;
+        burns(Some(row.burns_c), &row.name, &planned, &mut made);
+    }
+
+    // What goes with it.
+    let companions = companions(asked, &piece, &planned, people, &mut made)?;
+    frying_oil(&planned, method, &mut made)?;
+    let budget = budget::add_up(std::mem::take(&mut made.salt), people, fish_g);
+    salt_words(&budget, &mut made);
+
+    // One clock.
+    let mut acts = vec![];
+    let mut begins_s = 0.0;
+    let refused: Vec<Notice> = refused
+        .into_iter()
+        .chain(planned.refused.iter().cloned())
+        .collect();
+    let mut allergens: Vec<Allergen> = planned.allergens.clone();
+    allergens.extend(
+        companions
+            .iter()
+            .flat_map(|one| coat::allergens(&one.amounts)),
+    );
+    allergens.extend(coat::allergens(&made.amounts));
+    allergens.sort();
+    allergens.dedup();
+    if refused.is_empty() {
+        let after_s = companions.iter().map(|one| one.after_s).fold(0.0, f64::max);
+        let in_s = clock::in_s(&planned, after_s);
+        let off_s = in_s + planned.off_heat_s;
+        let told = clock::Told {
+            coat: coated.is_some(),
+            salt: salted.is_some(),
+        };
+        acts.extend(clock::of_plan(&planned, in_s, "fish", told));
+        acts.extend(chain.until(clock::touched_s(&acts, in_s)));
+        if let Some(mixing) = mixing {
+            acts.extend(mixing.until(clock::touched_s(&acts, in_s)));
+        }
+        if let Some(told) = &salted {
+            let school = School::find(&told.school)?;
+            if school.later {
+                let mut after = Chain::new(Part::Salt, "salt");
+                after
+                    .push(What::Salt, school.words.as_str(), 5.0, 5.0)
+                    .why(&school.why);
+                acts.extend(after.until(off_s + 10.0));
+            }
+        }
+        for companion in companions {
+            acts.extend(clock::of_companion(companion, in_s, off_s));
+        }
+        acts = clock::in_order(acts);
+        begins_s = acts.first().map_or(0.0, |doing| doing.act.at_s());
+        for words in clock::double(&acts, hands as usize, &asked.plan.kitchen) {
+            made.warn("double_booked", words);
+        }
+        if let Some(s) = asked.plate_in_s.filter(|s| *s < -begins_s) {
+            let (late, soonest) = (in_words(-begins_s - s), in_words(-begins_s));
+            made.warn(
+                "too_soon",
+                format!("Not enough time: the first act is due {late} ago. On the plate in {soonest} at the soonest."),
+            );
+        }
+    }
+    made.amounts.insert(0, fish(&piece, fish_g));
+    let begins = Piece::new(&changed.piece).within("piece")?;
+    let mut warnings = made.warnings;
+    warnings.extend(planned.warnings.iter().cloned());
+    warnings.sort_by_key(|notice| std::cmp::Reverse(notice.severity));
+    Ok(Prepared {
+        people,
+        changed: Changed {
+            start_c: begins.start.value(),
+            coating_mm: coated.as_ref().map(|coated| coated.on.mm),
+            damp_g_m2: if method.wet { 0.0 } else { begins.damp_g_m2 },
+            off_heat_s: planned.off_heat_s,
+            unprepared_s,
+        },
+        amounts: made.amounts,
+        salted,
+        gas: coated.as_ref().and_then(|coated| coated.gas.clone()),
+        coat: coated.map(|coated| coated.on),
+        budget,
+        acts,
+        begins_s,
+        allergens,
+        warnings,
+        refused,
+        plan: planned,
+    })
+}
+
+/// Liquid, fats, sauces and sides.
+fn companions(
+    asked: &PrepAsked,
+    piece: &Piece,
+    planned: &Plan,
+    people: u32,
+    made: &mut Made,
+) -> Result<Vec<Companion>, InputError> {
+    let done = &asked.done;
+    let mut all = vec![];
+    if let Some(liquid) = &done.liquid {
+        all.push(liquor(liquid, piece, planned, asked, made).within("liquid")?);
+    }
+    let pans = pans_25cm(planned, asked);
+    for (list, mixtures, part) in [
+        ("fats", &done.fats, Part::Fat),
+        ("sauces", &done.sauces, Part::Sauce),
+    ] {
+        for (i, one) in mixtures.iter().enumerate() {
+            all.push(mixture(one, part, people, pans).at(list, i)?);
+        }
+    }
+    for (i, one) in done.sides.iter().enumerate() {
+        let companion = side(one, people).at("sides", i)?;
+        if companion.after_s > 0.0 && fries(planned) {
+            made.note(
+                "fish_waits",
+                "The fish comes out first and waits on a rack in a warm oven while the rest is made in what it left.",
+            );
+        }
+        all.push(companion);
+    }
+    let at_risk = asked.plan.eaters.at_risk();
+    for companion in &all {
+        made.amounts.extend(companion.amounts.iter().cloned());
+        // Of a liquid only what gets into the fish is eaten.
+        if companion.part != Part::Liquid {
+            made.salt
+                .push((companion.part, companion.name.clone(), companion.salt_g));
+        }
+        if !companion.raw_egg {
+            continue;
+        }
+        let name = &companion.name;
+        if at_risk {
+            made.warn(
+                "raw_egg",
+                format!("{name}: raw yolk is not for these guests. Use pasteurised yolks."),
+            );
+        } else {
+            made.note(
+                "raw_egg",
+                format!("{name}: raw yolk. Keep it cold, eat it the same day; pasteurised yolks for anyone at risk."),
+            );
+        }
+    }
+    Ok(all)
+}
+
+/// The fish itself.
+fn fish(piece: &Piece, fish_g: f64) -> Amount {
+    Amount {
+        part: Part::Fish,
+        of: "fish".to_owned(),
+        key: piece
+            .species
+            .as_ref()
+            .map_or_else(String::new, |s| s.key.clone()),
+        what: piece.name().to_owned(),
+        g: fish_g,
+        ml: None,
+        count: Some(f64::from(piece.pieces)),
+        spoons: None,
+        how: format!("{} x {:.0} g", piece.pieces, piece.mass.value()),
+        source: "as you have it in hand".to_owned(),
+        allergens: vec![Allergen::Fish],
+    }
+}
+
+/// What is on the face burns in so hot a pan, oil or grill; in an oven a face stays cooler than the air for long.
+fn burns(burns_c: Option<f64>, name: &str, plan: &Plan, made: &mut Made) {
+    const OVEN_K: f64 = 40.0;
+    let Some(burns_c) = burns_c else { return };
+    let over = plan.heating.iter().find(|heating| match heating.what {
+        Hot::Pan | Hot::Grill | Hot::Oil => heating.to_c > burns_c,
+        Hot::Oven => heating.to_c > burns_c + OVEN_K,
+        Hot::Liquid => false,
+    });
+    if let Some(heating) = over {
+        let notice = Notice::computed(
+            "burns",
+            format!("{name}: burns at this heat. A smaller fire, or wipe it off first."),
+            Some(heating.to_c - burns_c),
+        );
+        made.warnings.push(notice);
+    }
+}
+
+/// Mixing a batter; coating the fish, once and for each: s of hands. common practice, no source.
+const MIX_S: f64 = 150.0;
+const PUT_ON_S: [f64; 2] = [30.0, 15.0];
+
+/// The acts of a coat: mixed before, put on just before the heat (which the way itself tells).
+fn coat_acts(
+    coated: &Put,
+    asked: &CoatAsked,
+    piece: &Piece,
+    chain: &mut Chain,
+    made: &mut Made,
+) -> Option<Chain> {
+    let row = coated.row;
+    made.amounts.extend(coated.amounts.iter().cloned());
+    made.salt
+        .push((Part::Coat, row.name.clone(), coated.salt_g));
+    let stands_min = asked.stands_min.max(row.rest_min);
+    let hands_s = PUT_ON_S[0] + PUT_ON_S[1] * f64::from(piece.pieces);
+    let (mut mixing, doing) = match &row.on {
+        // Mixed in a bowl while the fish lies elsewhere.
+        Some(on) => {
+            let doing = chain.push(What::Coat, on.as_str(), hands_s, hands_s);
+            doing.why(&row.why);
+            (Some(Chain::new(Part::Coat, &row.key)), None)
+        }
+        None => (
+            None,
+            Some(chain.push(What::Coat, row.words.as_str(), hands_s, hands_s)),
+        ),
+    };
+    let mixed = mixing.as_mut().map(|bowl| {
+        bowl.push(
+            What::Mix,
+            row.words.as_str(),
+            MIX_S,
+            MIX_S + 60.0 * stands_min,
+        )
+    });
+    let Some(doing) = mixed.or(doing) else {
+        return None;
+    };
+    doing
+        .why(&row.why)
+        .cue(Some(&row.cue))
+        .mind(row.caution.as_deref());
+    if let Some(most) = row.use_within_min {
+        doing.waits(60.0 * (most - stands_min).max(0.0), Costs::Cools);
+        if stands_min > most + row.rest_min {
+            made.warn(
+                "batter_flat",
+                format!("{}: the gas is gone by then. Mix it last.", row.name),
+            );
+        }
+    }
+    if let Some(words) = coat::says(coated) {
+        made.warn("batter_off", words);
+    }
+    if let Some(gas) = coated
+        .gas
+        .as_ref()
+        .filter(|gas| gas.soda_left_g > 1.5 && !coated.own)
+    {
+        let message = format!(
+            "{:.1} g of soda meets no acid: it browns fast; more would taste of soap.",
+            gas.soda_left_g
+        );
+        made.note("soda_left", message);
+    }
+    if coated.row.by_layer.is_some() {
+        made.note(
+            "crust_salts",
+            "How much of the crust's salt gets into the flesh no source says: salt it no further, taste it first.",
+        );
+    }
+    mixing
+}
+
+/// So long, as one says it.
+fn in_words(s: f64) -> String {
+    let min = (s / 60.0).ceil();
+    match (min / 60.0, min) {
+        (h, _) if h >= 48.0 => format!("{:.0} days", (h / 24.0).ceil()),
+        (h, _) if h >= 3.0 => format!("{:.0} h", h.ceil()),
+        (h, min) if h >= 1.0 => format!("{:.0} h {:.0} min", h.floor(), min - 60.0 * h.floor()),
+        (_, min) => format!("{min:.0} min"),
+    }
+}
