@@ -195,6 +195,22 @@ pub struct Changed {
     pub unprepared_s: Option<f64>,
 }
 
+/// Something that can be done to clean it.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct CleanOffered {
+    /// Name on the wire.
+    pub key: String,
+    /// In a word or two.
+    pub name: String,
+    /// Why.
+    pub why: String,
+    /// Only one of a group is done.
+    pub group: Option<String>,
+    /// It is done.
+    pub done: bool,
+}
+
 /// A preparation.
 #[derive(Debug, Clone)]
 pub struct Prepared {
@@ -202,6 +218,10 @@ pub struct Prepared {
     pub plan: Plan,
     /// How many eat.
     pub people: u32,
+    /// What can be done to clean it.
+    pub clean: Vec<CleanOffered>,
+    /// All of it in a line.
+    pub essence: String,
     /// What changed in it.
     pub changed: Changed,
     /// How much of everything.

@@ -1,5 +1,6 @@
 //! What is asked of a preparation.
 
+use super::rows::{Coat, Keyed};
 use crate::plan::PlanAsked;
 use serde::{Deserialize, Serialize};
 
@@ -239,6 +240,18 @@ pub struct Preparation {
     #[serde(skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 20))]
     pub hands: Option<u32>,
+}
+
+impl Preparation {
+    /// As far as this way takes it: a coat that it does not take is left out.
+    #[must_use]
+    pub fn for_way(mut self, kind: &str) -> Self {
+        let takes = |coat: &CoatAsked| {
+            Coat::find(&coat.kind).is_ok_and(|row| row.kinds.iter().any(|one| one == kind))
+        };
+        self.coat = self.coat.filter(takes);
+        self
+    }
 }
 
 /// A preparation as asked for.

@@ -1,5 +1,6 @@
 //! What is done to a piece before salt and coat, in the trade's order.
 
+use super::answer::CleanOffered;
 use super::chain::Chain;
 use super::rows::{Clean, Keyed, On};
 use crate::fish::{Cavity, Piece, Skin};
@@ -74,6 +75,28 @@ pub fn chosen(
         }
     }
     Ok(done)
+}
+
+/// What can be done to clean it, and what is.
+///
+/// # Errors
+/// As [`chosen`].
+pub fn told(
+    asked: Option<&[String]>,
+    piece: &Piece,
+    method: &Method,
+) -> Result<Vec<CleanOffered>, InputError> {
+    let done = chosen(asked, piece, method)?;
+    let rows = offered(piece, method)
+        .into_iter()
+        .map(|(row, _)| CleanOffered {
+            key: row.key.clone(),
+            name: row.name.clone(),
+            why: row.why.clone(),
+            group: row.group.clone(),
+            done: done.iter().any(|one| one.key == row.key),
+        });
+    Ok(rows.collect())
 }
 
 /// Water that is left on each face, g/m2. A face that drips holds about a tenth of a millimetre; judgement.

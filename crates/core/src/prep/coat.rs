@@ -12,7 +12,6 @@ use super::pantry::Thing;
 use super::rows::{Coat, Item, Keyed};
 use super::surface::{surface_m2, top_m2};
 use crate::fish::Piece;
-use crate::kit::Allergen;
 use crate::methods::{Method, Value};
 use crate::quantity::checked;
 use crate::{InputError, Within, Wrong};
@@ -370,15 +369,4 @@ pub fn says(put: &Put) -> Option<&'static str> {
     } else {
         None
     }
-}
-
-/// What is in it that some must avoid.
-pub fn allergens(amounts: &[Amount]) -> Vec<Allergen> {
-    let mut all: Vec<Allergen> = amounts
-        .iter()
-        .flat_map(|one| one.allergens.clone())
-        .collect();
-    all.sort();
-    all.dedup();
-    all
 }

@@ -29,8 +29,8 @@ mod side;
 mod surface;
 
 pub use answer::{
-    Amount, Budget, BudgetLine, Changed, CoatOn, Gas, Prepared, SaltAfter, SaltDepth, Salted,
-    Tastes,
+    Amount, Budget, BudgetLine, Changed, CleanOffered, CoatOn, Gas, Prepared, SaltAfter, SaltDepth,
+    Salted, Tastes,
 };
 pub use asked::{
     CoatAsked, LiquidAsked, MarinadeAsked, MixtureAsked, OwnAct, OwnItem, PrepAsked, Preparation,
@@ -41,7 +41,7 @@ pub use coat::batter_holds_kg_m2;
 pub use doing::{Band, Doing, Part};
 pub use gas::{Leavened, co2_ml, dissolved_ml, leavened, of_beer_ml, of_heat_ml};
 pub use pantry::{CUP_ML, TABLESPOON_ML, TEASPOON_ML, Thing};
-pub use prepare::{Offered, PrepOffered, prep, prep_offered, prepared_piece};
+pub use prepare::{Offered, PrepOffered, contains, essence, prep, prep_offered, prepared_piece};
 pub use salt::{
     SALT_FASTER_PER_K, brine_end, brine_mean, brine_middle, diffusivity_m2_s, dry_share, in_flesh,
     reach_mm,

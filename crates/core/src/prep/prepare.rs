@@ -1,17 +1,18 @@
 //! A preparation put together: what is done changes the piece, the piece is planned, every act is set back from the plate.
 
 use super::answer::{Amount, Changed, Prepared, Salted};
-use super::asked::{CoatAsked, PrepAsked, Preparation};
+use super::asked::{CoatAsked, PrepAsked, Preparation, Thaw};
 use super::begin::{Begun, USUAL_ROOM_C, begun};
 use super::chain::Chain;
 use super::coat::{Put, put};
 use super::doing::Part;
 use super::liquor::{fries, frying_oil, liquor, pans_25cm};
 use super::made::{Made, salt_words};
-use super::rows::{Coat, Keyed, Marinade, Mixture, School, Side};
+use super::pantry::Thing;
+use super::rows::{Coat, Item, Keyed, Marinade, Mixture, School, Side};
 use super::side::{Companion, mixture, side};
-use super::{budget, clock, coat};
-use crate::fish::{Notice, Piece};
+use super::{budget, clean, clock, coat};
+use crate::fish::{Notice, Piece, State};
 use crate::kit::Allergen;
 use crate::methods::Method;
 use crate::plan::{Plan, PlanAsked, plan};
@@ -116,11 +117,7 @@ struct Worked {
 /// # Errors
 /// As [`prep`], but for a coat that the way does not take: it is left out.
 pub fn prepared_piece(plan: &PlanAsked, done: &Preparation) -> Result<PlanAsked, InputError> {
-    let mut done = done.clone();
-    let takes = |coat: &CoatAsked| {
-        Coat::find(&coat.kind).is_ok_and(|row| row.kinds.contains(&plan.method.kind))
-    };
-    done.coat = done.coat.filter(takes);
+    let done = done.clone().for_way(&plan.method.kind);
     Ok(work(plan, &done)?.changed)
 }
 
@@ -237,12 +234,7 @@ pub fn prep(asked: &PrepAsked) -> Result<Prepared, InputError> {
         .chain(planned.refused.iter().cloned())
         .collect();
     let mut allergens: Vec<Allergen> = planned.allergens.clone();
-    allergens.extend(
-        companions
-            .iter()
-            .flat_map(|one| coat::allergens(&one.amounts)),
-    );
-    allergens.extend(coat::allergens(&made.amounts));
+    allergens.extend(contains(done, method.kind));
     allergens.sort();
     allergens.dedup();
     if refused.is_empty() {
@@ -291,6 +283,8 @@ pub fn prep(asked: &PrepAsked) -> Result<Prepared, InputError> {
     warnings.sort_by_key(|notice| std::cmp::Reverse(notice.severity));
     Ok(Prepared {
         people,
+        clean: clean::told(done.clean.as_deref(), &piece, method)?,
+        essence: essence(&begins, done),
         changed: Changed {
             start_c: begins.start.value(),
             coating_mm: coated.as_ref().map(|coated| coated.on.mm),
@@ -371,6 +365,112 @@ fn companions(
     Ok(all)
 }
 
+/// What is in all that is done that some must avoid; of a coat only where the way takes it. A key that is none holds nothing.
+pub fn contains(done: &Preparation, kind: &str) -> Vec<Allergen> {
+    let done = &done.clone().for_way(kind);
+    let coat = done
+        .coat
+        .as_ref()
+        .and_then(|coat| Some((coat, Coat::find(&coat.kind).ok()?)));
+    let mut items: Vec<&Item> = vec![];
+    let mut words: Vec<&str> = vec![];
+    if let Some((asked, row)) = coat {
+        words.extend(
+            row.dust
+                .iter()
+                .filter_map(|dust| Some(Thing::find(&dust.of).ok()?.name.as_str())),
+        );
+        words.extend(asked.own.iter().map(|item| item.what.as_str()));
+        // One's own stands in place of what the row has.
+        items.extend(row.items.iter().filter(|_| asked.own.is_empty()));
+    }
+    if let Some(row) = done
+        .marinade
+        .as_ref()
+        .and_then(|one| Marinade::find(&one.kind).ok())
+    {
+        items.extend(&row.per_kg);
+    }
+    let liquid = done.liquid.iter().map(|one| one.kind.as_str());
+    let mixed = done
+        .sauces
+        .iter()
+        .chain(&done.fats)
+        .map(|one| one.kind.as_str());
+    for row in liquid
+        .chain(mixed)
+        .filter_map(|kind| Mixture::find(kind).ok())
+    {
+        items.extend(&row.items);
+    }
+    for side in &done.sides {
+        words.extend(side.items.iter().map(|item| item.what.as_str()));
+        if let Ok(row) = Side::find(&side.kind) {
+            items.extend(row.per_person.iter().chain(&row.flat));
+        }
+    }
+    for item in items {
+        match &item.name {
+            Some(name) => words.push(name),
+            None => words.extend(item.thing().map(|thing| thing.name.as_str())),
+        }
+    }
+    let mut all: Vec<Allergen> = words.into_iter().flat_map(Allergen::named_in).collect();
+    all.sort();
+    all.dedup();
+    all
+}
+
+/// All that is done, in a line; empty where nothing was said. What is read here has been read before: a key that is none says
+/// nothing.
+pub fn essence(begins: &Piece, done: &Preparation) -> String {
+    let mut all: Vec<String> = vec![];
+    if begins.state == State::Thawed && done.thaw == Thaw::Water {
+        all.push("thawed in cold water".to_owned());
+    }
+    if let Some(row) = done
+        .salt
+        .as_ref()
+        .and_then(|salt| School::find(&salt.school).ok())
+    {
+        all.push(format!("salt: {}", row.name.to_lowercase()));
+    }
+    if let Some(row) = done
+        .marinade
+        .as_ref()
+        .and_then(|one| Marinade::find(&one.kind).ok())
+    {
+        all.push(format!("marinade: {}", row.name));
+    }
+    if done.temper_min > 0.0 {
+        all.push(format!("{:.0} min out of the fridge", done.temper_min));
+    }
+    if let Some(row) = done
+        .coat
+        .as_ref()
+        .and_then(|coat| Coat::find(&coat.kind).ok())
+    {
+        all.push(row.name.to_lowercase());
+    }
+    let mixed = done
+        .liquid
+        .iter()
+        .map(|one| &one.kind)
+        .chain(done.sauces.iter().chain(&done.fats).map(|one| &one.kind));
+    for row in mixed.filter_map(|kind| Mixture::find(kind).ok()) {
+        all.push(row.name.to_lowercase());
+    }
+    for side in &done.sides {
+        let row = Side::find(&side.kind).map(|row| row.name.to_lowercase());
+        all.extend(row.ok().or_else(|| side.name.clone()));
+    }
+    let mut line = all.join("; ");
+    if let Some(first) = line.get_mut(0..1) {
+        first.make_ascii_uppercase();
+    }
+    line
+}
+
 /// The fish itself.
 fn fish(piece: &Piece, fish_g: f64) -> Amount {
     Amount {
@@ -427,7 +527,12 @@ fn coat_acts(
     made.salt
         .push((Part::Coat, row.name.clone(), coated.salt_g));
     let stands_min = asked.stands_min.max(row.rest_min);
-    let hands_s = PUT_ON_S[0] + PUT_ON_S[1] * f64::from(piece.pieces);
+    let by_each_s = PUT_ON_S[0] + PUT_ON_S[1] * f64::from(piece.pieces);
+    let hands_s = if row.by_layer.is_some() {
+        MIX_S + by_each_s
+    } else {
+        by_each_s
+    };
     let (mut mixing, doing) = match &row.on {
         // Mixed in a bowl while the fish lies elsewhere.
         Some(on) => {

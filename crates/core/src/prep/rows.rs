@@ -222,6 +222,7 @@ pub enum On {
 #[serde(deny_unknown_fields)]
 pub struct Clean {
     pub key: String,
+    pub name: String,
     /// Only one of a group is done.
     #[serde(default)]
     pub group: Option<String>,

@@ -3,7 +3,7 @@
 
 use super::step_line;
 use crate::error::RequestError;
-use crate::wire::{PlanAnswer, PlanRequest};
+use crate::wire::{PlanAnswer, PlanRequest, PrepAnswer};
 use cindo_core::fish::Eaters;
 use icalendar::{Calendar, Component, Event, EventLike};
 use jiff::ToSpan;
@@ -11,6 +11,17 @@ use jiff::civil::DateTime;
 
 fn stamp(at: DateTime) -> String {
     at.strftime("%Y%m%dT%H%M%S").to_string()
+}
+
+/// So many seconds after.
+fn after(in_at: DateTime, s: f64) -> Result<DateTime, RequestError> {
+    in_at
+        .checked_add((s.round() as i64).seconds())
+        .map_err(|_| RequestError::Field {
+            code: "bad_time",
+            field: "in_at",
+            message: "no calendar reaches that far".into(),
+        })
 }
 
 fn for_whom(eaters: Eaters) -> Option<&'static str> {
@@ -45,6 +56,9 @@ pub(super) fn write(
     let made = jiff::Timestamp::now()
         .strftime("%Y%m%dT%H%M%SZ")
         .to_string();
+    if request.prep.is_some() {
+        return write_prepared(calendar, title, request, in_at, &made);
+    }
     let batches = batches(title, plan);
     let every = batches.iter().enumerate().flat_map(|(batch, of)| {
         let steps = plan.steps.iter().enumerate();
@@ -52,14 +66,7 @@ pub(super) fn write(
         again.map(move |(i, step)| (batch, of, i, step))
     });
     for (batch, (start_s, of), i, step) in every {
-        let at = in_at
-            .checked_add(((start_s + step.at_s()).round() as i64).seconds())
-            .map_err(|_| RequestError::Field {
-                code: "bad_time",
-                field: "in_at",
-                message: "no calendar reaches that far".into(),
-            })?;
-        let at = stamp(at);
+        let at = stamp(after(in_at, start_s + step.at_s())?);
         let act = step_line(step);
         let mut said: Vec<String> = step.cues.iter().map(|&cue| cue.to_owned()).collect();
         let minded = step.cautions.iter();
@@ -74,6 +81,56 @@ pub(super) fn write(
             .summary(&format!("{of}: {act}"))
             .description(&said.join(" "))
             .add_property("DTSTAMP", &made)
+            .add_property("DTSTART", &at)
+            .add_property("DTEND", &at);
+        event.alarm(icalendar::Alarm::display(&act, chrono::Duration::zero()));
+        calendar.push(event.done());
+    }
+    Ok(calendar.done().to_string())
+}
+
+/// Of what is prepared: every act from the first, fish and all that goes with it, on the one clock.
+fn write_prepared(
+    mut calendar: Calendar,
+    title: &str,
+    request: &PlanRequest,
+    in_at: DateTime,
+    made: &str,
+) -> Result<String, RequestError> {
+    let prepared = PrepAnswer::of_plan(request)?;
+    let in_s = prepared.in_s();
+    for (i, doing) in prepared.acts.iter().enumerate() {
+        let at = stamp(after(in_at, doing.act.at_s() - in_s)?);
+        let act = match doing.at_c {
+            Some(c) => format!("{} ({c:.0} C)", doing.act.words),
+            None => doing.act.words.clone(),
+        };
+        let mut said = doing.cues.clone();
+        said.extend(
+            doing
+                .cautions
+                .iter()
+                .map(|caution| format!("Mind: {caution}")),
+        );
+        if i == 0 {
+            said.extend(for_whom(request.eaters).map(str::to_owned));
+            said.extend(
+                prepared
+                    .warnings
+                    .iter()
+                    .map(|notice| notice.message.clone()),
+            );
+        }
+        let mut event = Event::new();
+        event
+            .uid(&format!(
+                "{}-prep-{i}-{}@cindo",
+                stamp(in_at),
+                doing.act.what.key()
+            ))
+            .summary(&format!("{title}: {act}"))
+            .description(&said.join(" "))
+            .add_property("DTSTAMP", made)
             .add_property("DTSTART", &at)
             .add_property("DTEND", &at);
         event.alarm(icalendar::Alarm::display(&act, chrono::Duration::zero()));

@@ -30,6 +30,8 @@ pub enum FileKind {
     Csv,
     /// The steps as events of an iCalendar.
     Calendar,
+    /// How much of everything that goes with it, comma-separated.
+    Amounts,
 }
 
 /// A card to write as a file.
@@ -85,7 +87,7 @@ impl FileKind {
         match self {
             Self::Json => ("application/json", "json"),
             Self::Recipe => ("application/ld+json", "jsonld"),
-            Self::Csv => ("text/csv; charset=utf-8", "csv"),
+            Self::Csv | Self::Amounts => ("text/csv; charset=utf-8", "csv"),
             Self::Calendar => ("text/calendar; charset=utf-8", "ics"),
         }
     }
@@ -103,6 +105,7 @@ impl ExportRequest {
             FileKind::Json => json::write(title, &self.request)?,
             FileKind::Recipe => recipe::write(title, &self.request, &plan)?,
             FileKind::Csv => table::write(&self.request, &plan)?,
+            FileKind::Amounts => table::write_amounts(&self.request)?,
             FileKind::Calendar => {
                 let in_at = self.in_at.ok_or_else(|| RequestError::Field {
                     code: "missing",

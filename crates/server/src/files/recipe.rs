@@ -4,7 +4,7 @@
 use super::card_file::CardFile;
 use super::{piece_line, step_line};
 use crate::error::RequestError;
-use crate::wire::{PlanAnswer, PlanRequest, SettingTakes, read};
+use crate::wire::{PlanAnswer, PlanRequest, PrepAnswer, SettingTakes, read};
 use cindo_core::kit::Allergen;
 use cindo_core::target::Rules;
 use jiff::SignedDuration;
@@ -64,7 +64,7 @@ fn kit(plan: &PlanAnswer) -> Vec<String> {
 }
 
 /// What goes into it, as far as the plan says: the fish, what it is cooked in and coated with, and salt.
-fn ingredients(request: &PlanRequest, plan: &PlanAnswer) -> Vec<String> {
+fn ingredients(request: &PlanRequest, plan: &PlanAnswer) -> Result<Vec<String>, RequestError> {
     let chosen = plan.settings.iter().filter_map(|setting| {
         let goes_in = ["fat", "coating", "batter"].contains(&setting.key.as_str());
         let SettingTakes::Choice { value, options, .. } = &setting.control else {
@@ -74,9 +74,18 @@ fn ingredients(request: &PlanRequest, plan: &PlanAnswer) -> Vec<String> {
         (goes_in && option.key != "none").then(|| option.name.clone())
     });
     let mut all = vec![piece_line(&request.piece)];
+    if request.prep.is_some() {
+        let prepared = PrepAnswer::of_plan(request)?;
+        let others = prepared.quantities.iter().skip(1);
+        all.extend(others.map(|one| match one.count {
+            Some(count) => format!("{count:.1} {}", one.what),
+            None => format!("{:.0} g {}", one.g, one.what),
+        }));
+        return Ok(all);
+    }
     all.extend(chosen);
     all.push("salt".into());
-    all
+    Ok(all)
 }
 
 /// Writes it.
@@ -109,7 +118,7 @@ pub(super) fn write(
         "description": description(plan),
         "cookingMethod": plan.name,
         "recipeYield": format!("{} pieces", request.piece.pieces.unwrap_or(1)),
-        "recipeIngredient": ingredients(request, plan),
+        "recipeIngredient": ingredients(request, plan)?,
         "tool": kit(plan),
         "prepTime": duration(plan.heat_up_s),
         "cookTime": duration(plan.party_s),

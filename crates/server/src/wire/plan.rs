@@ -6,7 +6,7 @@ use super::settings::{FittedWire, SettingWire};
 use crate::error::RequestError;
 use cindo_core::Within;
 use cindo_core::choice::Crust;
-use cindo_core::fish::{Eaters, Notice};
+use cindo_core::fish::{Eaters, Notice, Piece};
 use cindo_core::heat::Body;
 use cindo_core::kit::{Allergen, FatMargin, Kitchen, KitchenAsked};
 use cindo_core::methods::{Step, StepTold};
@@ -14,7 +14,7 @@ use cindo_core::plan::{
     Batch, CurvePoint, Figures, Most, Party, Plan, PlanAsked, Probe, SettleAsked, TurnBy, Window,
     plan, settle,
 };
-use cindo_core::prep::{Preparation, prepared_piece};
+use cindo_core::prep::{Preparation, contains, essence, prepared_piece};
 use cindo_core::run::browning::Browning;
 use cindo_core::run::{Act, FieldAsked, Heating, TimesAsked, TruthAsked};
 use cindo_core::target::{Band, Goal, Safety};
@@ -98,7 +98,16 @@ impl PlanRequest {
     /// # Errors
     /// Whatever the core refuses.
     pub fn answer(&self) -> Result<PlanAnswer, RequestError> {
-        Ok(plan(&self.asked()?)?.into())
+        let asked = self.asked()?;
+        let mut answer = PlanAnswer::from(plan(&asked)?);
+        if let Some(done) = &self.prep {
+            let piece = Piece::new(&asked.piece).within("piece")?;
+            answer.prepared = Some(essence(&piece, done)).filter(|line| !line.is_empty());
+            answer.allergens.extend(contains(done, &self.method.kind));
+            answer.allergens.sort();
+            answer.allergens.dedup();
+        }
+        Ok(answer)
     }
 }
 
@@ -131,6 +140,9 @@ pub enum GoalWire {
 /// Times out.
 #[derive(Debug, Clone, Serialize, ToSchema)]
 pub struct PlanAnswer {
+    /// What was done before, in a line; none where nothing was said.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub prepared: Option<String>,
     /// Kind of method.
     pub kind: String,
     /// Its name in words.
@@ -273,6 +285,7 @@ impl From<Plan> for PlanAnswer {
         let (reservoir_low_c, in_body) = (plan.outcome.reservoir_low_c, plan.body);
         let low = |body: Body| reservoir_low_c.filter(|_| in_body == Some(body));
         Self {
+            prepared: None,
             kind: plan.method.kind.to_owned(),
             name: plan.method.name.to_owned(),
             summary: plan.method.summary.to_owned(),

@@ -1,15 +1,17 @@
 //! What is done to a piece before the heat, and what goes with it.
 
 use super::piece::{MethodWire, PieceWire, TargetWire};
+use super::plan::PlanRequest;
 use crate::error::RequestError;
 use cindo_core::fish::{Eaters, Notice};
 use cindo_core::kit::{Allergen, Kitchen, KitchenAsked};
 use cindo_core::plan::PlanAsked;
 use cindo_core::prep::{
-    Amount, Budget, Changed, CoatAsked, CoatOn, Doing, Gas, LiquidAsked, MarinadeAsked,
-    MixtureAsked, PrepAsked, PrepOffered, Preparation, Prepared, SaltAsked, Salted, SideAsked,
-    Thaw, prep, prep_offered,
+    Amount, Budget, Changed, CleanOffered, CoatAsked, CoatOn, Doing, Gas, LiquidAsked,
+    MarinadeAsked, MixtureAsked, PrepAsked, PrepOffered, Preparation, Prepared, SaltAsked, Salted,
+    SideAsked, Thaw, prep, prep_offered,
 };
+use cindo_core::run::What;
 use cindo_core::{InputError, Within, Wrong};
 use jiff::{Timestamp, ToSpan};
 use serde::{Deserialize, Serialize};
@@ -110,6 +112,12 @@ pub struct OnClock {
 pub struct PrepAnswer {
     /// How many eat.
     pub people: u32,
+    /// What can be done to clean it.
+    pub clean: Vec<CleanOffered>,
+    /// All of it in a line.
+    pub essence: String,
+    /// On the heat, s.
+    pub off_heat_s: f64,
     /// How much of everything.
     pub quantities: Vec<Amount>,
     /// Every act in the order of time, by the clock.
@@ -187,38 +195,10 @@ impl PrepRequest {
     /// # Errors
     /// Whatever the core refuses, and a time no calendar reaches.
     pub fn answer(&self) -> Result<PrepAnswer, RequestError> {
-        let Prepared {
-            people,
-            changed,
-            amounts,
-            salted,
-            coat,
-            gas,
-            budget,
-            acts,
-            begins_s,
-            allergens,
-            warnings,
-            refused,
-            ..
-        } = prep(&self.asked()?)?;
-        let timeline = acts.iter().map(|doing| self.on_clock(doing));
-        Ok(PrepAnswer {
-            people,
-            timeline: timeline.collect::<Result<_, _>>()?,
-            quantities: amounts,
-            acts,
-            begins_s,
-            changed,
-            salted,
-            coat,
-            gas_ml: gas.as_ref().map_or(0.0, |gas| gas.made_ml),
-            gas,
-            budget,
-            allergens,
-            refused,
-            warnings,
-        })
+        let mut answer = PrepAnswer::from(prep(&self.asked()?)?);
+        let timeline = answer.acts.iter().map(|doing| self.on_clock(doing));
+        answer.timeline = timeline.collect::<Result<_, _>>()?;
+        Ok(answer)
     }
 
     fn on_clock(&self, doing: &Doing) -> Result<OnClock, RequestError> {
@@ -240,5 +220,61 @@ impl PrepRequest {
             hands_s: doing.act.hands_s,
             thing: need.map(|need| need.thing.clone().unwrap_or_else(|| need.like.to_owned())),
         })
+    }
+}
+
+impl PrepAnswer {
+    /// What a plan brings along: its own acts and amounts where nothing is prepared.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn of_plan(request: &PlanRequest) -> Result<Self, RequestError> {
+        let done = request.prep.clone().unwrap_or_default();
+        let plain = PlanRequest {
+            prep: None,
+            field: None,
+            ..request.clone()
+        };
+        let asked = PrepAsked {
+            plan: plain.asked()?,
+            done: done.for_way(&request.method.kind),
+            plate_in_s: None,
+        };
+        Ok(prep(&asked)?.into())
+    }
+
+    /// When the fish goes in, s after the plate.
+    #[must_use]
+    pub fn in_s(&self) -> f64 {
+        let goes_in = self
+            .acts
+            .iter()
+            .find(|doing| doing.act.what == What::In && doing.of == "fish");
+        goes_in.map_or(0.0, |doing| doing.act.at_s())
+    }
+}
+
+impl From<Prepared> for PrepAnswer {
+    fn from(prepared: Prepared) -> Self {
+        let gas_ml = prepared.gas.as_ref().map_or(0.0, |gas| gas.made_ml);
+        Self {
+            people: prepared.people,
+            clean: prepared.clean,
+            essence: prepared.essence,
+            off_heat_s: prepared.plan.off_heat_s,
+            quantities: prepared.amounts,
+            timeline: vec![],
+            acts: prepared.acts,
+            begins_s: prepared.begins_s,
+            changed: prepared.changed,
+            salted: prepared.salted,
+            coat: prepared.coat,
+            gas: prepared.gas,
+            gas_ml,
+            budget: prepared.budget,
+            allergens: prepared.allergens,
+            refused: prepared.refused,
+            warnings: prepared.warnings,
+        }
     }
 }

@@ -1,6 +1,7 @@
 //! Settings and times in, temperatures out.
 
 use super::piece::{MethodWire, PieceWire, TargetWire};
+use super::plan::PlanRequest;
 use crate::error::RequestError;
 use cindo_core::Within;
 use cindo_core::fish::{Eaters, Notice};
@@ -84,6 +85,26 @@ impl From<Simulated> for SimulateAnswer {
             refused: done.refused,
             series: done.series,
         }
+    }
+}
+
+impl SimulateAnswer {
+    /// The piece of a plan, prepared as it says, along these times.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn of_plan(request: &PlanRequest, times: TimesAsked) -> Result<Self, RequestError> {
+        let asked = request.asked()?;
+        let done = simulate(&SimulateAsked {
+            piece: asked.piece,
+            method: asked.method,
+            kitchen: asked.kitchen,
+            eaters: asked.eaters,
+            target: None,
+            times,
+            truth: None,
+        })?;
+        Ok(done.into())
     }
 }
 
