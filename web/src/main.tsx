@@ -26,6 +26,7 @@ import { METRIC, type Units } from "./units";
 const counter = () => import("./features/counter");
 const theRest = () => counter().then((m) => m.theRest());
 const ways = () => import("./features/ways");
+const prep = () => import("./features/prep");
 const fire = () => import("./features/fire");
 const book = () => import("./features/book");
 const kit = () => import("./features/kit");
@@ -34,6 +35,7 @@ const sheet = () => import("./features/sheet");
 const Counter = lazy(() => counter().then((m) => ({ default: m.Counter })));
 const Ways = lazy(() => ways().then((m) => ({ default: m.Ways })));
 const Card = lazy(() => ways().then((m) => ({ default: m.Card })));
+const Prep = lazy(() => prep().then((m) => ({ default: m.Prep })));
 const Fire = lazy(() => fire().then((m) => ({ default: m.Fire })));
 const Cooked = lazy(() => book().then((m) => ({ default: m.Cooked })));
 const Book = lazy(() => book().then((m) => ({ default: m.Book })));
@@ -133,6 +135,7 @@ function House() {
           <Suspense fallback={<p className="p-8 quiet">One moment</p>}>
             <Routes>
               <Route path="/" element={<Counter />} />
+              <Route path="/prep" element={<Prep />} />
               <Route path="/ways" element={<Ways />} />
               <Route path="/ways/:kind" element={<Card />} />
               <Route path="/fire" element={<Fire />} />
@@ -154,7 +157,7 @@ function House() {
 
 reloadAfterUpgrade();
 window.addEventListener("load", () =>
-  fetchTheRest([counter, theRest, ways, fire, book, kit, knows]),
+  fetchTheRest([counter, theRest, prep, ways, fire, book, kit, knows]),
 );
 
 // Where the connection is safe enough for it, the page opens while the server is away.

@@ -88,6 +88,15 @@ pub enum Wrong {
         /// What is wrong, in the cook's words.
         message: &'static str,
     },
+    /// Two things that do not go together.
+    DoesNotGo {
+        /// What was asked for.
+        what: String,
+        /// With what.
+        with: String,
+        /// What it goes with.
+        goes_with: Vec<String>,
+    },
     /// The shares of a composition do not add up to one.
     CompositionSum {
         /// Their sum.
@@ -156,6 +165,14 @@ impl Display for InputError {
                 "a fish {length_mm} mm long weighs about {usual_g:.0} g, not {mass_g} g"
             ),
             Wrong::Order { message } => write!(f, "{field}: {message}"),
+            Wrong::DoesNotGo {
+                what,
+                with,
+                goes_with,
+            } => {
+                let others = goes_with.join(", ");
+                write!(f, "{what} does not go with {with}; it goes with {others}")
+            }
             Wrong::CompositionSum { sum } => write!(
                 f,
                 "the shares of {field} add up to {sum:.3}, and should to 1 within 0.03"
@@ -218,6 +235,7 @@ impl InputError {
             Wrong::SidesDoNotFit { .. } => "sides_do_not_fit",
             Wrong::LengthAndWeight { .. } => "length_and_weight",
             Wrong::Order { .. } => "order",
+            Wrong::DoesNotGo { .. } => "does_not_go",
             Wrong::CompositionSum { .. } => "composition_sum",
         }
     }

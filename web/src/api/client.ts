@@ -12,6 +12,13 @@ export type MethodAsked = Schemas["MethodWire"];
 export type TargetAsked = Schemas["TargetWire"];
 export type PlanRequest = Schemas["PlanRequest"];
 export type Plan = Schemas["PlanAnswer"];
+export type Preparation = Schemas["Preparation"];
+export type PrepRequest = Schemas["PrepRequest"];
+export type Prepared = Schemas["PrepAnswer"];
+export type PrepOffered = Schemas["PrepOffered"];
+export type Offered = Schemas["Offered"];
+export type Doing = Schemas["Doing"];
+export type Amount = Schemas["Amount"];
 export type Step = Schemas["Step"];
 export type Setting = Schemas["SettingWire"];
 export type SliceFieldWire = Schemas["SliceFieldWire"];
@@ -170,6 +177,9 @@ export const api = {
   knowledge: () => take(client.GET("/api/knowledge")),
   plan: (body: PlanRequest, signal?: AbortSignal) =>
     take(client.POST("/api/plan", { body, ...withSignal(signal) })),
+  prepOffered: () => take(client.GET("/api/prep")),
+  prep: (body: PrepRequest, signal?: AbortSignal) =>
+    take(client.POST("/api/prep", { body, ...withSignal(signal) })),
   cutOpen: (body: CutOpenRequest) => take(client.POST("/api/cut_open", { body })),
   rank: (body: RankRequest, signal?: AbortSignal) =>
     take(client.POST("/api/rank", { body, ...withSignal(signal) })),

@@ -9,6 +9,7 @@ import type {
   OwnFish,
   PieceAsked,
   PlanRequest,
+  Preparation,
   RankRequest,
   Since,
   Span,
@@ -161,6 +162,8 @@ export type Piece = {
   without: Allergen[];
   /** On the plate by, HH:MM by the kitchen's clock; null for whenever. */
   readyBy: string | null;
+  /** What is done to it before the heat, and what goes with it; null for nothing that was said. */
+  prep: Preparation | null;
 };
 
 export const FIRST: Piece = {
@@ -196,6 +199,7 @@ export const FIRST: Piece = {
   lacks: [],
   without: [],
   readyBy: null,
+  prep: null,
 };
 
 /** What a request says of the piece, as far as this table goes. */
@@ -204,6 +208,7 @@ export type Asked = {
   target?: TargetAsked;
   kitchen?: Kitchen;
   eaters?: Eaters;
+  prep?: Preparation | null;
 };
 
 type Row<K extends keyof Piece> = {
@@ -539,6 +544,20 @@ export const TABLE: readonly AnyRow[] = [
     ask: nothing,
     told: () => null,
   }),
+  row({
+    key: "prep",
+    q: "prep",
+    absent: null,
+    write: (prep) => JSON.stringify(prep),
+    read: (text) => {
+      const read = json(text);
+      return typeof read === "object" && read !== null && !Array.isArray(read)
+        ? (read as Preparation)
+        : undefined;
+    },
+    ask: nothing,
+    told: ({ prep }) => prep ?? null,
+  }),
 ];
 
 /** Key of a fish of the kitchen's own: never that of one that ships. */
@@ -597,6 +616,7 @@ export function question(piece: Piece): Asked {
     target: target(piece),
     ...(piece.kitchen ? { kitchen: piece.kitchen } : {}),
     ...(piece.eaters === "everyone" ? {} : { eaters: piece.eaters }),
+    ...(piece.prep ? { prep: piece.prep } : {}),
   };
 }
 

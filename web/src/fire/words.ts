@@ -33,6 +33,13 @@ export function doneWords(event: Happened): string {
 }
 
 const ACT: Record<What, string> = {
+  thaw: "Thaw",
+  clean: "Clean",
+  dry: "Dry",
+  fill: "Fill",
+  marinate: "Marinate",
+  temper: "Out of the fridge",
+  mix: "Mix",
   salt: "Salt",
   coat: "Coat",
   cut: "Cut",

@@ -50,7 +50,14 @@ const UNKNOWN: Pick<Piece, "known" | "knownOn"> = { known: NOTHING_KNOWN, knownO
 function settled(part: Partial<Piece>): Partial<Piece> {
   return {
     ...("fish" in part || "own" in part
-      ? { composition: null, ...UNKNOWN, stuffed: false, aromatics: false, heightMm: null }
+      ? {
+          composition: null,
+          ...UNKNOWN,
+          stuffed: false,
+          aromatics: false,
+          heightMm: null,
+          prep: null,
+        }
       : {}),
     ...("known" in part ? { knownOn: today() } : {}),
     ...("level" in part ? { band: null } : {}),
@@ -110,6 +117,8 @@ export function PieceProvider({ children }: { children: ReactNode }) {
         askedThin.current = next.thinEndMm;
       if (next.thinEndMm !== null && "thicknessMm" in part && !("thinEndMm" in part))
         next.thinEndMm = Math.min(askedThin.current ?? next.thinEndMm, next.thicknessMm);
+      // What is done to clean it is of the cut.
+      if ("cut" in part && next.prep?.clean) next.prep = { ...next.prep, clean: null };
       const what = Object.keys(part).join(" ");
       const last = past.current.at(-1);
       const at = Date.now();

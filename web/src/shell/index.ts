@@ -16,6 +16,7 @@ export { useFish } from "./useFish";
 export { keysTaken, useKeys } from "./useKeys";
 export { useKitchen } from "./useKitchen";
 export { useMedia } from "./useMedia";
+export { useNow } from "./useNow";
 export { useStored } from "./useStored";
 export { useTimes } from "./useTimes";
 export { useSetViews, useView, useViewFlag, useViewList, useViewText, VIEW_KEY } from "./useView";

@@ -28,9 +28,18 @@ export const VIEWS: readonly View[] = [
     inBar: true,
   },
   {
+    path: "/prep",
+    name: "Prep",
+    key: "2",
+    mark: <path d="M4 20 14 10M14 10l2-6 4 4-6 2M3 14h5M3 17h3" />,
+    withPiece: true,
+    says: "What is done before the heat, how much and when",
+    inBar: false,
+  },
+  {
     path: "/ways",
     name: "Ways",
-    key: "2",
+    key: "3",
     mark: <path d="M3 5h16M3 5v3h16V5M3 11h9v3H3zM3 17h13v3H3z" />,
     withPiece: true,
     says: "Every way to cook it, and how long each takes",
@@ -39,7 +48,7 @@ export const VIEWS: readonly View[] = [
   {
     path: "/fire",
     name: "Fire",
-    key: "3",
+    key: "4",
     mark: (
       <path d="M12 21c-4 0-6.5-2.6-6.5-6 0-4 3.5-5.5 4-11 3 1.5 4.5 4 4.3 7 1-.6 1.6-1.6 1.8-3 2 2 3 4.3 3 7 0 3.4-2.6 6-6.6 6z" />
     ),
@@ -50,7 +59,7 @@ export const VIEWS: readonly View[] = [
   {
     path: "/book",
     name: "Book",
-    key: "4",
+    key: "5",
     mark: <path d="M5 3h12l2 2v16H5zM9 8h6M9 12h6M9 16h3" />,
     withPiece: false,
     says: "What you cooked and what you kept",
@@ -59,7 +68,7 @@ export const VIEWS: readonly View[] = [
   {
     path: "/kit",
     name: "Kit",
-    key: "5",
+    key: "6",
     mark: <path d="M3 9h12v3a5 5 0 0 1-5 5H8a5 5 0 0 1-5-5zM15 10h7M5 20h8" />,
     withPiece: true,
     says: "Your pans, hobs and ovens",
@@ -68,7 +77,7 @@ export const VIEWS: readonly View[] = [
   {
     path: "/knows",
     name: "Knows",
-    key: "6",
+    key: "7",
     mark: <path d="M12 4a8 8 0 1 0 0 16 8 8 0 0 0 0-16zM12 11v5M12 7.5v1" />,
     withPiece: false,
     says: "What Cindo knows, and where it is from",

@@ -2,7 +2,7 @@ export { CutOpen } from "./CutOpen";
 export { type CutOpenField, decodeCutOpen, stateAt } from "./cutOpen";
 export { coreAt, decode, type Field, levelAt } from "./field";
 export type { Mark } from "./Marks";
-export { type Outline, outlineOf } from "./outline";
+export { edges, type Outline, outlineOf } from "./outline";
 export { Plated } from "./Plated";
 export { css, NAMES, STATES, type Theme } from "./palette";
 export { profile } from "./profile";

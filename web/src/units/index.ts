@@ -1,5 +1,5 @@
 // Figures and units. The wire is SI; only here does anything become inches.
-export { date, dayAndClock, ofField, wallClock } from "./wall";
+export { date, dayAndClock, localTime, ofField, wallClock, weekday } from "./wall";
 
 export type Units = { heat: "C" | "F"; length: "mm" | "in"; mass: "g" | "oz" };
 export const METRIC: Units = { heat: "C", length: "mm", mass: "g" };

@@ -17,6 +17,18 @@ export const wallClock = (ms: number) => CLOCK.format(new Date(ms));
 /** Sat 28 Nov, 19:30. */
 export const dayAndClock = (ms: number) => `${DAY.format(new Date(ms))}, ${wallClock(ms)}`;
 
+const two = (n: number) => String(n).padStart(2, "0");
+
+/** As a file keeps a moment of the kitchen's clock: 2026-11-25T19:30:00. */
+export function localTime(ms: number): string {
+  const at = new Date(ms);
+  const date = `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
+  return `${date}T${two(at.getHours())}:${two(at.getMinutes())}:${two(at.getSeconds())}`;
+}
+
+/** Sat 28 Nov. */
+export const weekday = (ms: number) => DAY.format(new Date(ms));
+
 export const date = (ms: number) => DATE.format(new Date(ms));
 
 /** "19:30", as a field keeps it. */

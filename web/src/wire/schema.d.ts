@@ -546,6 +546,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Schools of salting, marinades, coats, liquids, fats, sauces and sides. */
+        get: operations["prep_rows"];
+        put?: never;
+        /** What is done before the heat, how much of everything, one clock back from the plate. */
+        post: operations["prep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/probes": {
         parameters: {
             query?: never;
@@ -886,6 +904,40 @@ export interface components {
             /** @description When it is turned, s. */
             turns_s: number[];
         };
+        /** @description So much of something. */
+        Amount: {
+            /** @description What is in it that some must avoid. */
+            allergens: components["schemas"]["Allergen"][];
+            /**
+             * Format: double
+             * @description How many, where it is counted.
+             */
+            count?: number | null;
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            g: number;
+            /** @description How that was made. */
+            how: string;
+            /** @description Its name on the wire, where it has one. */
+            key: string;
+            /**
+             * Format: double
+             * @description The same in ml, where it is measured so.
+             */
+            ml?: number | null;
+            /** @description To which of them: the key of the coat, the sauce, the side. */
+            of: string;
+            /** @description To what it belongs. */
+            part: components["schemas"]["Part"];
+            /** @description Who says so. */
+            source: string;
+            /** @description In spoons or cups, for who has no scale. */
+            spoons?: string | null;
+            /** @description What. */
+            what: string;
+        };
         /** @description One answer to a look. */
         AnswerWire: {
             /**
@@ -1097,6 +1149,37 @@ export interface components {
          * @enum {string}
          */
         Bubbling: "quiet" | "dying_down" | "lively" | "roaring";
+        /** @description The salt of one plate. */
+        Budget: {
+            /**
+             * Format: double
+             * @description Most for a day, g (WHO).
+             */
+            day_g: number;
+            /** @description Where it comes from. */
+            lines: components["schemas"]["BudgetLine"][];
+            /**
+             * Format: double
+             * @description All of it, g for each who eats.
+             */
+            person_g: number;
+            /** @description What the fish of one plate is eaten with, g: low and high of what most find right. */
+            right_g: number[];
+            /** @description How the fish tastes with all that is on it. */
+            tastes: components["schemas"]["Tastes"];
+        };
+        /** @description One line of the salt on a plate. */
+        BudgetLine: {
+            /**
+             * Format: double
+             * @description For each who eats, g.
+             */
+            g: number;
+            /** @description In words. */
+            name: string;
+            /** @description From what. */
+            part: components["schemas"]["Part"];
+        };
         /** @description How much of one form. */
         Buy: {
             /** @description Weight to buy, g, low and high: buy the high end to be sure. */
@@ -1216,6 +1299,47 @@ export interface components {
          * @enum {string}
          */
         Cavity: "emptied" | "aromatics" | "stuffed";
+        /** @description What the preparation changed in the plan. */
+        Changed: {
+            /**
+             * Format: double
+             * @description It lies in a coat so thick, mm.
+             */
+            coating_mm?: number | null;
+            /**
+             * Format: double
+             * @description Water on each face when it meets the heat, g/m2; below 0: dried.
+             */
+            damp_g_m2: number;
+            /**
+             * Format: double
+             * @description On the heat, s.
+             */
+            off_heat_s: number;
+            /**
+             * Format: double
+             * @description It starts at so many C.
+             */
+            start_c: number;
+            /**
+             * Format: double
+             * @description On the heat if nothing of this were done, s; none where that cannot be planned.
+             */
+            unprepared_s?: number | null;
+        };
+        /** @description Something that can be done to clean it. */
+        CleanOffered: {
+            /** @description It is done. */
+            done: boolean;
+            /** @description Only one of a group is done. */
+            group?: string | null;
+            /** @description Name on the wire. */
+            key: string;
+            /** @description In a word or two. */
+            name: string;
+            /** @description Why. */
+            why: string;
+        };
         /** @description The clock of the server. */
         ClockWire: {
             /**
@@ -1223,6 +1347,66 @@ export interface components {
              * @description Now, ms since 1970.
              */
             now_ms: number;
+        };
+        /** @description What is put round it. */
+        CoatAsked: {
+            /**
+             * @description Which: cold_leavened, beer, egg_beer, rested, charged, flour, starch, milk_flour, cornmeal, crumbs, roast_crumbs,
+             *     nut_crust, dry_rub, mayonnaise, salt_crust, salt_crust_wet.
+             * @example beer
+             */
+            kind: string;
+            /**
+             * Format: double
+             * @description A crust that is packed: so thick under the fish, mm; as the way has it when not said.
+             */
+            layer_mm?: number | null;
+            /** @description A batter of one's own in place of its amounts: for this fish. */
+            own?: components["schemas"]["OwnItem"][];
+            /**
+             * Format: double
+             * @description A batter stands so long before it is used, min.
+             */
+            stands_min?: number;
+        };
+        /** @description A coat on the fish. */
+        CoatOn: {
+            /**
+             * Format: double
+             * @description What it covers, all pieces, m2.
+             */
+            area_m2: number;
+            /**
+             * Format: double
+             * @description Of which so much stays on, kg/m2.
+             */
+            kg_m2: number;
+            /** @description Which. */
+            kind: string;
+            /**
+             * Format: double
+             * @description Made, g.
+             */
+            made_g: number;
+            /**
+             * Format: double
+             * @description So thick, mm.
+             */
+            mm: number;
+            /** @description In words. */
+            name: string;
+            /**
+             * Format: double
+             * @description On the fish, g.
+             */
+            on_fish_g: number;
+            /**
+             * Format: double
+             * @description Liquid over dry, by weight.
+             */
+            wet_over_dry?: number | null;
+            /** @description Why so. */
+            why: string;
         };
         /**
          * @description How they keep each other company.
@@ -1798,6 +1982,31 @@ export interface components {
          * @enum {string}
          */
         DecidesWire: "middle" | "coat" | "rim" | "figure";
+        /** @description One act on the clock. Its times are s after the plate: 0 on it, negative before. */
+        Doing: components["schemas"]["Act"] & {
+            /**
+             * Format: double
+             * @description Temperature that belongs to it, C.
+             */
+            at_c?: number | null;
+            /** @description What takes its time. */
+            band: components["schemas"]["Spent"];
+            /** @description What to mind. */
+            cautions: string[];
+            /** @description What to look for. */
+            cues: string[];
+            /**
+             * Format: double
+             * @description Until the next of its kind can begin, s.
+             */
+            lasts_s: number;
+            /** @description To which of them. */
+            of: string;
+            /** @description To what it belongs. */
+            part: components["schemas"]["Part"];
+            /** @description Why it is done. */
+            why?: string | null;
+        };
         /**
          * @description Who eats.
          * @enum {string}
@@ -1995,7 +2204,7 @@ export interface components {
          * @description What a card is written as.
          * @enum {string}
          */
-        FileKind: "json" | "recipe" | "csv" | "calendar";
+        FileKind: "json" | "recipe" | "csv" | "calendar" | "amounts";
         /** @description How many fish stand on what. */
         FishCounts: {
             /** @description All. */
@@ -2168,6 +2377,39 @@ export interface components {
             vacuum_packed?: boolean;
             /** @description Which fish. */
             which: components["schemas"]["WhichFish"];
+        };
+        /** @description Gas in a batter. */
+        Gas: {
+            /**
+             * Format: double
+             * @description Acid that meets no soda, g: it tastes sharp.
+             */
+            acid_left_g: number;
+            /**
+             * Format: double
+             * @description Of that the water of the batter can hold, ml.
+             */
+            dissolves_ml: number;
+            /**
+             * Format: double
+             * @description Half of it is gone after so many minutes in an open bowl: an assumption.
+             */
+            half_gone_min: number;
+            /**
+             * Format: double
+             * @description Left when it goes into the oil, ml.
+             */
+            left_ml: number;
+            /**
+             * Format: double
+             * @description Given off, ml at room temperature.
+             */
+            made_ml: number;
+            /**
+             * Format: double
+             * @description Soda that meets no acid, g: it browns, and tastes of soap.
+             */
+            soda_left_g: number;
         };
         /**
          * @description What a plan looks for.
@@ -2743,6 +2985,29 @@ export interface components {
          * @enum {string}
          */
         Lip: "cold" | "just_warm" | "warm" | "hot";
+        /** @description What it is cooked in. */
+        LiquidAsked: {
+            /**
+             * Format: double
+             * @description Bones, heads and trim for a stock, g; what this fish leaves when not said.
+             */
+            bones_g?: number | null;
+            /**
+             * @description poaching, salted_water or stock.
+             * @example poaching
+             */
+            kind: string;
+            /**
+             * Format: double
+             * @description The pot holds so much, l; as the way has it when not said.
+             */
+            pot_l?: number | null;
+            /**
+             * Format: int32
+             * @description Used so many times before.
+             */
+            used?: number;
+        };
         /** @description One thing to look at. */
         LookWire: {
             /** @description Name on the wire. */
@@ -2824,6 +3089,19 @@ export interface components {
              */
             warm_h?: number | null;
         };
+        /** @description A marinade. */
+        MarinadeAsked: {
+            /**
+             * @description Which.
+             * @example oil_herb
+             */
+            kind: string;
+            /**
+             * Format: double
+             * @description So long, min; as is usual when not said.
+             */
+            minutes?: number | null;
+        };
         /**
          * @description How the thickness is known.
          * @enum {string}
@@ -2849,6 +3127,19 @@ export interface components {
          * @enum {string}
          */
         Middle: "raw" | "under" | "right" | "over";
+        /** @description A fat or a sauce. */
+        MixtureAsked: {
+            /**
+             * @description Which.
+             * @example cold_cream
+             */
+            kind: string;
+            /**
+             * Format: double
+             * @description From so many yolks, or for so many of what it is scaled by; for the people when not said.
+             */
+            times?: number | null;
+        };
         /**
          * @description How moist it was.
          * @enum {string}
@@ -3007,6 +3298,41 @@ export interface components {
             /** @description It lies there whole, fins and all: what was sent before `cut`. */
             whole?: boolean;
         };
+        /** @description A school of salting, a marinade, a coat ... that can be had. */
+        Offered: {
+            /** @description Name on the wire. */
+            key: string;
+            /** @description Ways it goes with; all when empty. */
+            kinds: string[];
+            /** @description In words. */
+            name: string;
+            /** @description Why so. */
+            why: string;
+        };
+        /** @description One line of the clock. */
+        OnClock: {
+            /** @description What to do. */
+            act: string;
+            /**
+             * Format: date-time
+             * @description When it begins; none where no time of the plate was said.
+             */
+            at?: string | null;
+            /**
+             * Format: double
+             * @description The same, s after the plate: negative.
+             */
+            at_s: number;
+            /**
+             * Format: double
+             * @description Whole attention for so long, s.
+             */
+            hands_s: number;
+            /** @description Which act that is. */
+            id: string;
+            /** @description What of the kitchen it takes first. */
+            thing?: string | null;
+        };
         /** @description One word a setting can be. */
         OptionWire: {
             /** @description Name on the wire. */
@@ -3019,6 +3345,23 @@ export interface components {
          * @enum {string}
          */
         Origin: "unknown" | "wild" | "farmed";
+        /** @description One act of a side of one's own. */
+        OwnAct: {
+            /**
+             * Format: double
+             * @description Of that, whole attention, min.
+             */
+            hands_min?: number;
+            /**
+             * Format: double
+             * @description Until the next can begin, min.
+             */
+            lasts_min: number;
+            /** @description What of the kitchen it takes: a list of the kit, as hobs or ovens. */
+            thing?: string | null;
+            /** @description What to do. */
+            words: string;
+        };
         /** @description One of the two fillets of a whole fish. */
         OwnFillet: {
             /**
@@ -3089,6 +3432,23 @@ export interface components {
             /** @description Where it lives. */
             waters?: components["schemas"]["Waters"];
         };
+        /** @description Something of a recipe of one's own. */
+        OwnItem: {
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            g?: number | null;
+            /** @description It is a liquid. */
+            liquid?: boolean;
+            /** @description What, in words. */
+            what: string;
+        };
+        /**
+         * @description To what something belongs.
+         * @enum {string}
+         */
+        Part: "fish" | "salt" | "marinade" | "coat" | "liquid" | "fat" | "sauce" | "side";
         /** @description Batch after batch. */
         Party: {
             /**
@@ -3369,6 +3729,8 @@ export interface components {
              * @description From the first in to the last served, s.
              */
             party_s: number;
+            /** @description What was done before, in a line; none where nothing was said. */
+            prepared?: string | null;
             probe?: components["schemas"]["Probe"] | null;
             /**
              * Format: double
@@ -3468,6 +3830,7 @@ export interface components {
             method: components["schemas"]["MethodWire"];
             /** @description The piece. */
             piece: components["schemas"]["PieceWire"];
+            prep?: components["schemas"]["Preparation"] | null;
             /** @description Run the ensemble too; without it `look_from_s` and `latest_s` are `off_heat_s`. */
             range?: boolean;
             /** @description The target. */
@@ -3583,6 +3946,187 @@ export interface components {
              * @description Thin end, mm.
              */
             thin_mm: number;
+        };
+        /** @description Quantities, one clock, and what follows for the piece. */
+        PrepAnswer: {
+            /** @description The same acts, whole: s after the plate. */
+            acts: components["schemas"]["Doing"][];
+            /** @description All that some must avoid. */
+            allergens: components["schemas"]["Allergen"][];
+            /**
+             * Format: double
+             * @description When the first begins, s after the plate: negative.
+             */
+            begins_s: number;
+            /** @description The salt of a plate. */
+            budget: components["schemas"]["Budget"];
+            /** @description What changed in the plan. */
+            changed: components["schemas"]["Changed"];
+            /** @description What can be done to clean it. */
+            clean: components["schemas"]["CleanOffered"][];
+            coat?: components["schemas"]["CoatOn"] | null;
+            /** @description All of it in a line. */
+            essence: string;
+            gas?: components["schemas"]["Gas"] | null;
+            /**
+             * Format: double
+             * @description Gas of the batter, ml at room temperature; 0 without one.
+             */
+            gas_ml: number;
+            /**
+             * Format: double
+             * @description On the heat, s.
+             */
+            off_heat_s: number;
+            /**
+             * Format: int32
+             * @description How many eat.
+             */
+            people: number;
+            /** @description How much of everything. */
+            quantities: components["schemas"]["Amount"][];
+            /** @description Why it must not be done; then there are no acts. */
+            refused: components["schemas"]["Notice"][];
+            salted?: components["schemas"]["Salted"] | null;
+            /** @description Every act in the order of time, by the clock. */
+            timeline: components["schemas"]["OnClock"][];
+            /** @description What to know, the gravest first. */
+            warnings: components["schemas"]["Notice"][];
+        };
+        /** @description All that a preparation can be made of. */
+        PrepOffered: {
+            /** @description Coats and crusts. */
+            coats: components["schemas"]["Offered"][];
+            /** @description Fats. */
+            fats: components["schemas"]["Offered"][];
+            /** @description Liquids. */
+            liquids: components["schemas"]["Offered"][];
+            /** @description Marinades and rubs. */
+            marinades: components["schemas"]["Offered"][];
+            /** @description Schools of salting. */
+            salt: components["schemas"]["Offered"][];
+            /** @description Sauces. */
+            sauces: components["schemas"]["Offered"][];
+            /** @description Sides. */
+            sides: components["schemas"]["Offered"][];
+        };
+        /**
+         * @description The piece as it is before anything is done to it, what is done, and when it is to be on the plate.
+         * @example {
+         *       "coat": {
+         *         "kind": "cold_leavened"
+         *       },
+         *       "method": {
+         *         "kind": "deep_fry_batter"
+         *       },
+         *       "people": 4,
+         *       "piece": {
+         *         "fish": "haddock",
+         *         "pieces": 4,
+         *         "thickness_mm": 25
+         *       },
+         *       "salt": {
+         *         "school": "while_prep"
+         *       },
+         *       "sides": [
+         *         {
+         *           "kind": "chips"
+         *         }
+         *       ]
+         *     }
+         */
+        PrepRequest: {
+            /** @description What is done to clean it, by keys; what is usual when not said. */
+            clean?: string[] | null;
+            coat?: components["schemas"]["CoatAsked"] | null;
+            /** @description Who eats. */
+            eaters?: components["schemas"]["Eaters"];
+            /** @description Fats to make ready. */
+            fats?: components["schemas"]["MixtureAsked"][];
+            /**
+             * Format: int32
+             * @description Cooks at work; 1 when not said.
+             */
+            hands?: number | null;
+            /** @description The kitchen. */
+            kitchen?: components["schemas"]["KitchenAsked"];
+            liquid?: components["schemas"]["LiquidAsked"] | null;
+            marinade?: components["schemas"]["MarinadeAsked"] | null;
+            /** @description The way. */
+            method: components["schemas"]["MethodWire"];
+            /**
+             * Format: date-time
+             * @description What time it is; when it is not said, nothing is too late.
+             */
+            now?: string | null;
+            /**
+             * Format: int32
+             * @description How many eat; as many as there are pieces when not said.
+             */
+            people?: number | null;
+            /** @description The piece. */
+            piece: components["schemas"]["PieceWire"];
+            /**
+             * Format: date-time
+             * @description On the plate then.
+             */
+            plate_at?: string | null;
+            /**
+             * Format: double
+             * @description In a room of so many C; 20 when not said.
+             */
+            room_c?: number | null;
+            salt?: components["schemas"]["SaltAsked"] | null;
+            /** @description Sauces. */
+            sauces?: components["schemas"]["MixtureAsked"][];
+            /** @description Sides. */
+            sides?: components["schemas"]["SideAsked"][];
+            /** @description The target. */
+            target?: components["schemas"]["TargetWire"];
+            /**
+             * Format: double
+             * @description Out of the fridge so long before it is cooked, min.
+             */
+            temper_min?: number;
+            /** @description How it is thawed, when it is frozen. */
+            thaw?: components["schemas"]["Thaw"];
+        };
+        /** @description What is done to a piece before the heat, and what goes with it. */
+        Preparation: {
+            /** @description What is done to clean it, by keys; what is usual when not said. */
+            clean?: string[] | null;
+            coat?: components["schemas"]["CoatAsked"] | null;
+            /** @description Fats to make ready. */
+            fats?: components["schemas"]["MixtureAsked"][];
+            /**
+             * Format: int32
+             * @description Cooks at work; 1 when not said.
+             */
+            hands?: number | null;
+            liquid?: components["schemas"]["LiquidAsked"] | null;
+            marinade?: components["schemas"]["MarinadeAsked"] | null;
+            /**
+             * Format: int32
+             * @description How many eat; as many as there are pieces when not said.
+             */
+            people?: number | null;
+            /**
+             * Format: double
+             * @description In a room of so many C; 20 when not said.
+             */
+            room_c?: number | null;
+            salt?: components["schemas"]["SaltAsked"] | null;
+            /** @description Sauces. */
+            sauces?: components["schemas"]["MixtureAsked"][];
+            /** @description Sides. */
+            sides?: components["schemas"]["SideAsked"][];
+            /**
+             * Format: double
+             * @description Out of the fridge so long before it is cooked, min.
+             */
+            temper_min?: number;
+            /** @description How it is thawed, when it is frozen. */
+            thaw?: components["schemas"]["Thaw"];
         };
         /**
          * @description A finger pressed on the thickest part.
@@ -3729,6 +4273,7 @@ export interface components {
             kitchen?: components["schemas"]["KitchenAsked"];
             /** @description The piece. */
             piece: components["schemas"]["PieceWire"];
+            prep?: components["schemas"]["Preparation"] | null;
             /** @description The target. */
             target?: components["schemas"]["TargetWire"];
             /** @description What tonight leaves open: by when, what is not here, what somebody must not eat. */
@@ -3801,6 +4346,111 @@ export interface components {
              * @description Held for, s.
              */
             held_s: number;
+        };
+        /** @description How far salt has gone. */
+        SaltAfter: {
+            /** @description From the face to the middle. */
+            depths: components["schemas"]["SaltDepth"][];
+            /**
+             * Format: double
+             * @description After so long, min.
+             */
+            minutes: number;
+            /** @description Nine tenths of it lie above this depth, mm: low, usual, high. */
+            reach_mm: number[];
+        };
+        /** @description How it is salted. */
+        SaltAsked: {
+            /**
+             * Format: double
+             * @description Water of the brine, l; twice the fish when not said.
+             */
+            brine_l?: number | null;
+            /**
+             * Format: double
+             * @description So many grams in all, in place of a share.
+             */
+            g?: number | null;
+            /** @description Which salt. */
+            kind?: components["schemas"]["SaltKind"];
+            /**
+             * Format: double
+             * @description So long, min; as the school does when not said.
+             */
+            minutes?: number | null;
+            /**
+             * @description The school: at_pan, short_rinse, while_prep, spice_rub, dry_cure, little, after, brine.
+             * @example at_pan
+             */
+            school: string;
+            /**
+             * Format: double
+             * @description Salt of the weight of the fish, or of the brine, share; as the school does when not said.
+             */
+            share?: number | null;
+        };
+        /** @description Salt at a depth, share of the flesh: with the lowest diffusivity that is measured, the usual, the highest. */
+        SaltDepth: {
+            /**
+             * Format: double
+             * @description From the face, mm.
+             */
+            depth_mm: number;
+            /**
+             * Format: double
+             * @description High.
+             */
+            high: number;
+            /**
+             * Format: double
+             * @description Low.
+             */
+            low: number;
+            /**
+             * Format: double
+             * @description Usual.
+             */
+            usual: number;
+        };
+        /**
+         * @description Which salt.
+         * @enum {string}
+         */
+        SaltKind: "fine" | "flake" | "coarse";
+        /** @description The salt of the fish. */
+        Salted: {
+            /** @description How far it has gone: when it is cooked, after 12 minutes, an hour, two days. */
+            after: components["schemas"]["SaltAfter"][];
+            /**
+             * Format: double
+             * @description When fish and brine have evened out, share of the flesh.
+             */
+            end_share?: number | null;
+            /** @description In and on the flesh when it is cooked, share of it: low, usual, high. */
+            flesh_share: number[];
+            /**
+             * Format: double
+             * @description So long, min.
+             */
+            minutes: number;
+            /** @description In words. */
+            name: string;
+            /** @description The school. */
+            school: string;
+            /**
+             * Format: double
+             * @description Strewn, or in the brine, g.
+             */
+            strewn_g: number;
+            /** @description What that tastes like. */
+            tastes: components["schemas"]["Tastes"];
+            /**
+             * Format: double
+             * @description Water of the brine, g.
+             */
+            water_g?: number | null;
+            /** @description Why so. */
+            why: string;
         };
         /** @description One answer, and what it gives. */
         SchoolOptionWire: {
@@ -4206,6 +4856,20 @@ export interface components {
             /** @description Which fish. */
             which: components["schemas"]["WhichFish"];
         };
+        /** @description A side. */
+        SideAsked: {
+            /** @description How one's own is made, in order. */
+            acts?: components["schemas"]["OwnAct"][];
+            /** @description What one's own takes, for all who eat. */
+            items?: components["schemas"]["OwnItem"][];
+            /**
+             * @description Which, or "own".
+             * @example chips
+             */
+            kind: string;
+            /** @description What one's own is called. */
+            name?: string | null;
+        };
         /** @description What can be seen and felt. */
         SignsWire: {
             /** @description White beads as it leaves the heat. */
@@ -4384,6 +5048,11 @@ export interface components {
              */
             hours: number;
         };
+        /**
+         * @description What takes the time of an act.
+         * @enum {string}
+         */
+        Spent: "hands" | "heat" | "wait";
         /** @description Three values of one figure: nine in ten are above the first, half the second, one in ten the third. */
         Spread: {
             /**
@@ -4503,6 +5172,11 @@ export interface components {
              */
             rim_mm?: number | null;
         };
+        /**
+         * @description How salty it is to most people.
+         * @enum {string}
+         */
+        Tastes: "bland" | "right" | "salty" | "too_salty";
         /** @description How a sign is. */
         TellsOf: string | components["schemas"]["Browning"] | number;
         /**
@@ -4515,6 +5189,11 @@ export interface components {
          * @enum {string}
          */
         Texture: "delicate" | "medium" | "firm";
+        /**
+         * @description How something frozen is thawed.
+         * @enum {string}
+         */
+        Thaw: "fridge" | "water" | "not";
         /** @description How long thawing takes. */
         ThawAnswer: {
             /**
@@ -4950,7 +5629,7 @@ export interface components {
          * @description What is done.
          * @enum {string}
          */
-        What: "salt" | "coat" | "cut" | "heat_up" | "boil" | "in" | "turn" | "halfway" | "into_oven" | "lid_on" | "lid_off" | "fire_low" | "adjust" | "look" | "probe" | "off" | "drain" | "rest" | "serve" | "back_on" | "chill" | "discard";
+        What: "thaw" | "clean" | "dry" | "fill" | "marinate" | "temper" | "mix" | "salt" | "coat" | "cut" | "heat_up" | "boil" | "in" | "turn" | "halfway" | "into_oven" | "lid_on" | "lid_off" | "fire_low" | "adjust" | "look" | "probe" | "off" | "drain" | "rest" | "serve" | "back_on" | "chill" | "discard";
         /** @description When it is done, s after what is cooked meets the heat; before below 0. */
         When: {
             /**
@@ -6646,6 +7325,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CutUp"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too much is asked at once: come again (Retry-After) */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    prep_rows: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Made from the data */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrepOffered"];
+                };
+            };
+        };
+    };
+    prep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrepRequest"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrepAnswer"];
                 };
             };
             /** @description Not of the described shape */

@@ -199,45 +199,50 @@ pub struct SideAsked {
 
 /// What is done to a piece before the heat, and what goes with it.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
-#[serde(deny_unknown_fields, default)]
+#[serde(deny_unknown_fields)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Preparation {
     /// How many eat; as many as there are pieces when not said.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 200))]
     pub people: Option<u32>,
     /// What is done to clean it, by keys; what is usual when not said.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub clean: Option<Vec<String>>,
     /// How it is thawed, when it is frozen.
+    #[serde(default)]
     pub thaw: Thaw,
     /// Out of the fridge so long before it is cooked, min.
+    #[serde(default)]
     #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 120))]
     pub temper_min: f64,
     /// In a room of so many C; 20 when not said.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 5, maximum = 40))]
     pub room_c: Option<f64>,
     /// Salt; none when not said.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub salt: Option<SaltAsked>,
     /// Marinade; none when not said.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub marinade: Option<MarinadeAsked>,
     /// Coat; as the way has it when not said.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub coat: Option<CoatAsked>,
     /// Liquid; none when not said.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub liquid: Option<LiquidAsked>,
     /// Fats to make ready.
+    #[serde(default)]
     pub fats: Vec<MixtureAsked>,
     /// Sauces.
+    #[serde(default)]
     pub sauces: Vec<MixtureAsked>,
     /// Sides.
+    #[serde(default)]
     pub sides: Vec<SideAsked>,
     /// Cooks at work; 1 when not said.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 20))]
     pub hands: Option<u32>,
 }

@@ -186,13 +186,13 @@ fn thawed(
         Thaw::Water => (
             Thawing::Water(THAW_WATER_C),
             OUT_OF_WATER_C,
-            "Thaw it in a bag in cold running water; open a vacuum pack first",
+            "Thaw it in a bag in cold running water",
             "Quicker than the fridge, and never warm outside while it is ice inside.",
         ),
         Thaw::Fridge | Thaw::Not => (
             Thawing::Fridge(FRIDGE_C),
             FRIDGE_C,
-            "Thaw it in the fridge, unwrapped, on a rack over a tray; open a vacuum pack first",
+            "Thaw it in the fridge, on a rack over a tray",
             "Slowest and safest: it never grows warm, and loses least juice.",
         ),
     };
@@ -204,6 +204,9 @@ fn thawed(
     chain
         .push(What::Thaw, words, 20.0, told.thawed_s)
         .why(why)
+        .mind(Some(
+            "Out of its pack first: a vacuum pack is opened before it thaws.",
+        ))
         .mind((!told.within_limit).then_some("Longer than it may be warm: thaw it in the fridge."));
     changed.state = Some("thawed".to_owned());
     changed.start_c = Some(after_c);

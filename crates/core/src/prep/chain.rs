@@ -1,6 +1,6 @@
 //! What is done one after another: acts without a time yet, set back from when they have to be done.
 
-use super::doing::{Band, Doing, Part};
+use super::doing::{Doing, Part, Spent};
 use crate::run::{Act, What, When};
 
 /// Acts one after another, of one thing.
@@ -32,7 +32,7 @@ impl Chain {
             act: Act::new(what, When::At(0.0), words).hands(hands_s),
             part: self.part,
             of: self.of.clone(),
-            band: Band::of(what, hands_s, lasts_s),
+            band: Spent::of(what, hands_s, lasts_s),
             lasts_s,
             at_c: None,
             why: None,
@@ -78,6 +78,6 @@ mod tests {
         let at: Vec<f64> = set.iter().map(|doing| doing.act.at_s()).collect();
         // The last takes its hands, though it was said to last less.
         assert_eq!(at, [-790.0, -730.0, -130.0]);
-        assert_eq!([Band::Hands, Band::Heat], [set[0].band, set[1].band]);
+        assert_eq!([Spent::Hands, Spent::Heat], [set[0].band, set[1].band]);
     }
 }

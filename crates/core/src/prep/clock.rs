@@ -1,6 +1,6 @@
 //! One clock: every act set back from the plate, and what cannot be done side by side.
 
-use super::doing::{Band, Doing, Part};
+use super::doing::{Doing, Part, Spent};
 use super::side::{Companion, Ends};
 use crate::kit::{Kitchen, Listed, Shelf};
 use crate::methods::Step;
@@ -18,10 +18,10 @@ fn of_step(step: &Step, in_s: f64, lasts_s: f64, of: &str) -> Doing {
     for need in &mut act.needs {
         need.until_s += in_s;
     }
-    let band = Band::of(act.what, act.hands_s, lasts_s);
+    let band = Spent::of(act.what, act.hands_s, lasts_s);
     let quick = lasts_s <= SHORT_S || matches!(act.what, What::Serve | What::Turn | What::Off);
     Doing {
-        band: if quick { Band::Hands } else { band },
+        band: if quick { Spent::Hands } else { band },
         part: Part::Fish,
         of: of.to_owned(),
         lasts_s,
@@ -78,7 +78,7 @@ pub fn of_plan(plan: &Plan, in_s: f64, of: &str, told: Told) -> Vec<Doing> {
                 let act = crate::run::Act::new(What::Coat, When::At(in_s - hands_s), words);
                 all.push(Doing {
                     act: act.hands(hands_s),
-                    band: Band::Hands,
+                    band: Spent::Hands,
                     lasts_s: hands_s,
                     at_c: None,
                     cues: vec![],

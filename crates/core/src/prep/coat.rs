@@ -54,12 +54,6 @@ pub struct Put {
     pub own: bool,
 }
 
-fn kind_of(coats: &[String]) -> String {
-    let names = coats.iter().filter_map(|kind| Method::find(kind).ok());
-    let names: Vec<&str> = names.map(|method| method.name).collect();
-    names.join(", ")
-}
-
 /// One's own amounts in place of the row's.
 fn own_items(own: &[OwnItem]) -> Result<Vec<Item>, InputError> {
     let items = own.iter().enumerate().map(|(i, item)| {
@@ -113,9 +107,15 @@ pub fn put(
     let row = Coat::find(&asked.kind)?;
     checked("stands_min", asked.stands_min, (0.0, 2880.0), "min")?;
     if !row.kinds.iter().any(|kind| kind == method.kind) {
-        let given = format!("{} with {}", row.name, method.name);
-        let known = [kind_of(&row.kinds)];
-        return Err(InputError::unknown("kind", &given, known));
+        let ways = row.kinds.iter().filter_map(|kind| Method::find(kind).ok());
+        return Err(InputError::new(
+            "kind",
+            Wrong::DoesNotGo {
+                what: row.name.clone(),
+                with: method.name.to_lowercase(),
+                goes_with: ways.map(|method| method.name.to_lowercase()).collect(),
+            },
+        ));
     }
     let n = f64::from(piece.pieces);
     let (area_m2, own_m2) = if row.top {

@@ -30,7 +30,7 @@ pub enum Part {
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
 #[serde(rename_all = "snake_case")]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub enum Band {
+pub enum Spent {
     /// Hands.
     Hands,
     /// Heat.
@@ -39,7 +39,7 @@ pub enum Band {
     Wait,
 }
 
-impl Band {
+impl Spent {
     /// Of what is done, by how much of its time takes hands.
     pub fn of(what: What, hands_s: f64, lasts_s: f64) -> Self {
         /// More than half of it in hands is hands.
@@ -71,7 +71,7 @@ pub struct Doing {
     /// To which of them.
     pub of: String,
     /// What takes its time.
-    pub band: Band,
+    pub band: Spent,
     /// Until the next of its kind can begin, s.
     pub lasts_s: f64,
     /// Temperature that belongs to it, C.

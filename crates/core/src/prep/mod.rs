@@ -38,7 +38,7 @@ pub use asked::{
 };
 pub use begin::begins_as;
 pub use coat::batter_holds_kg_m2;
-pub use doing::{Band, Doing, Part};
+pub use doing::{Doing, Part, Spent};
 pub use gas::{Leavened, co2_ml, dissolved_ml, leavened, of_beer_ml, of_heat_ml};
 pub use pantry::{CUP_ML, TABLESPOON_ML, TEASPOON_ML, Thing};
 pub use prepare::{Offered, PrepOffered, contains, essence, prep, prep_offered, prepared_piece};

@@ -18,6 +18,7 @@ import {
   NoWay,
   useFish,
   useKeys,
+  useNow,
   usePiece,
   useViewList,
 } from "../../shell";
@@ -27,7 +28,6 @@ import { Behind, Others } from "./Behind";
 import { IN_FRONT, split } from "./compare";
 import { Front } from "./Front";
 import { Tonight } from "./Tonight";
-import { useNow } from "./useNow";
 import { useTravel } from "./useTravel";
 
 const WISH_NAMES: Record<Wish, string> = {

@@ -1,8 +1,7 @@
 // When the fish meets the heat, by the kitchen's clock.
 import type { Plan } from "../../api";
 import { untilS } from "../../card";
-
-const two = (n: number) => String(n).padStart(2, "0");
+import { localTime } from "../../units";
 
 /** So that it is on the plate when it is wanted; without a time that can be met, as soon as the pan is hot. */
 export function inAt(
@@ -13,6 +12,5 @@ export function inAt(
   const soon = plan.heat_up_s;
   const wanted = readyBy === null ? soon : untilS(readyBy, now) - plan.party_s;
   const at = new Date(now.getTime() + 1000 * Math.max(soon, wanted));
-  const date = `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
-  return `${date}T${two(at.getHours())}:${two(at.getMinutes())}:${two(at.getSeconds())}`;
+  return localTime(at.getTime());
 }

@@ -1,0 +1,63 @@
+// What goes in, bowl by bowl: each amount opens to show how it was made, and who says so.
+import type { Amount, Prepared } from "../../api";
+import { useUnits } from "../../ui";
+import { withUnit } from "../../units";
+
+type Props = { prepared: Prepared; nameOf: (lane: string) => string };
+
+export function Amounts({ prepared, nameOf }: Props) {
+  const bowls = [...new Set(prepared.quantities.map(bowlOf))];
+  return (
+    <section aria-label="What goes in" className="prep-bowls" data-testid="amounts">
+      {bowls.map((bowl) => (
+        <div key={bowl}>
+          <h3 className="font-bold hair-b pb-1">{BOWLS[bowl] ?? nameOf(bowl)}</h3>
+          <ul>
+            {prepared.quantities
+              .filter((one) => bowlOf(one) === bowl)
+              .map((one, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: a line is where it stands
+                <Line key={i} one={one} />
+              ))}
+          </ul>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+const BOWLS: Record<string, string> = { fish: "The fish", fat: "Fat" };
+
+/** What stands together: all that goes on the fish itself, all fat, else each by itself. */
+function bowlOf({ part, of }: Amount): string {
+  if (part === "salt" || part === "marinade") return "fish";
+  return part === "fat" ? "fat" : of;
+}
+
+/** As a cook measures: by number what is counted, else by weight. */
+function Line({ one }: { one: Amount }) {
+  const units = useUnits();
+  const fine = one.g < 20 ? 1 : 0;
+  const counted = one.count != null ? `${quarter(one.count)} ×` : null;
+  return (
+    <li>
+      <details className="prep-amount">
+        <summary>
+          <span>{one.what}</span>
+          <span className="quiet text-small">
+            {[counted, one.spoons].filter(Boolean).join(" · ")}
+          </span>
+          <b className="figures">{withUnit(one.g, "gram", units, fine)}</b>
+        </summary>
+        <p className="text-small quiet pb-2">
+          {one.how}. {one.source}.
+        </p>
+      </details>
+    </li>
+  );
+}
+
+function quarter(n: number): string {
+  const at = Math.max(Math.round(4 * n) / 4, 0.25);
+  return Number.isInteger(at) ? String(at) : at.toFixed(2).replace(/0$/, "");
+}

@@ -1,0 +1,1 @@
+export { Prep } from "./Prep";

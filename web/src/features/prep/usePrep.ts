@@ -1,0 +1,57 @@
+// The preparation of the piece in hand for one way, and what it is asked with.
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { api, type PrepRequest, Refused } from "../../api";
+import { question, tonight, wishes } from "../../card";
+import { usePiece, useViewText } from "../../shell";
+
+/** What it is prepared for: the way that was chosen, or the one that suits it best. */
+export function useWay() {
+  const { piece } = usePiece();
+  const [said, say] = useViewText("for");
+  // As it is prepared: what is frozen is thawed here unless somebody says not.
+  const asked = {
+    ...question({ ...piece, prep: piece.prep ?? {} }),
+    wishes: wishes(piece),
+    tonight: tonight({ ...piece, readyBy: null }, new Date(0)),
+  };
+  const ranked = useQuery({
+    queryKey: ["rank", asked, "names"],
+    queryFn: ({ signal }) => api.rank(asked, signal),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const ways = ranked.data?.ways.filter((way) => way.suits) ?? [];
+  const way = ways.find((one) => one.kind === said) ?? ways[0];
+  return { ways, way, say, ranked };
+}
+
+export function usePrep(kind: string | undefined, nowMs: number | null, plate: number | null) {
+  const { piece } = usePiece();
+  const request = useMemo<PrepRequest | null>(() => {
+    if (!kind) return null;
+    const { prep, ...asked } = question(piece);
+    return {
+      ...asked,
+      ...(prep ?? {}),
+      method: { kind },
+      ...(plate !== null && nowMs !== null
+        ? { plate_at: new Date(plate).toISOString(), now: new Date(nowMs).toISOString() }
+        : {}),
+    } as PrepRequest;
+  }, [piece, kind, nowMs, plate]);
+  const query = useQuery({
+    queryKey: ["prep", request],
+    queryFn: ({ signal }) => api.prep(request as PrepRequest, signal),
+    enabled: request !== null,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const problem = query.error instanceof Refused ? query.error : null;
+  return {
+    prepared: query.data,
+    problem,
+    stale: query.isPlaceholderData,
+    again: () => void query.refetch(),
+  };
+}
