@@ -66,6 +66,13 @@ const pieces: fc.Arbitrary<Piece> = fc
     lacks: fc.subarray([...HEATS]),
     without: fc.subarray([...ALLERGENS]),
     readyBy: some(fc.constantFrom("00:05", "19:30", "23:59")),
+    prep: some(
+      fc.record({
+        temper_min: fc.integer({ min: 1, max: 120 }),
+        salt: fc.constant({ school: "dry_cure", kind: "flake" as const, minutes: 2880 }),
+        sides: fc.constantFrom([], [{ kind: "own", name: "Löffel & 7/8" }]),
+      }),
+    ),
     eaters: fc.constantFrom("everyone", "old_or_ill", "pregnant_or_small_child"),
     stuffed: fc.boolean(),
     aromatics: fc.boolean(),

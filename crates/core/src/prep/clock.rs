@@ -18,10 +18,13 @@ fn of_step(step: &Step, in_s: f64, lasts_s: f64, of: &str) -> Doing {
     for need in &mut act.needs {
         need.until_s += in_s;
     }
-    let band = Spent::of(act.what, act.hands_s, lasts_s);
-    let quick = lasts_s <= SHORT_S || matches!(act.what, What::Serve | What::Turn | What::Off);
+    let spent = match act.what {
+        What::Off => Spent::Wait,
+        _ if lasts_s <= SHORT_S => Spent::Hands,
+        what => Spent::of(what, act.hands_s, lasts_s),
+    };
     Doing {
-        band: if quick { Spent::Hands } else { band },
+        band: spent,
         part: Part::Fish,
         of: of.to_owned(),
         lasts_s,

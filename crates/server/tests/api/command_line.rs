@@ -5,7 +5,7 @@ use serde_json::{Value, json};
 use std::io::Write;
 use std::process::{Command, Output, Stdio};
 
-fn cindo(command: &str, input: &str) -> Output {
+pub fn cindo(command: &str, input: &str) -> Output {
     let mut child = Command::new(env!("CARGO_BIN_EXE_cindo"))
         .args([command, "-"])
         .stdin(Stdio::piped())

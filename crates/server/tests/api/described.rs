@@ -14,6 +14,10 @@ fn plan() -> Value {
     json!({ "piece": hake(), "method": { "kind": "steam" }, "range": false })
 }
 
+fn prep() -> Value {
+    json!({ "piece": hake(), "method": { "kind": "steam" } })
+}
+
 fn cook(event: Value) -> Value {
     let event = with(with(event, "id", json!("a")), "at_s", json!(0));
     json!({ "plan": plan(), "events": [event], "now_s": 10 })
@@ -80,6 +84,65 @@ fn asked() -> Vec<(&'static str, &'static str, Value, &'static str)> {
             "/events/0",
         ),
         ("PlanRequest", "/api/plan", plan(), ""),
+        ("PrepRequest", "/api/prep", prep(), ""),
+        (
+            "Preparation",
+            "/api/plan",
+            with(plan(), "prep", json!({})),
+            "/prep",
+        ),
+        (
+            "SaltAsked",
+            "/api/prep",
+            with(prep(), "salt", json!({ "school": "brine" })),
+            "/salt",
+        ),
+        (
+            "MarinadeAsked",
+            "/api/prep",
+            with(prep(), "marinade", json!({ "kind": "acid" })),
+            "/marinade",
+        ),
+        (
+            "CoatAsked",
+            "/api/prep",
+            json!({ "piece": { "fish": "sea_bass", "cut": "whole_round", "thickness_mm": 50, "mass_g": 700 },
+                    "method": { "kind": "salt_crust" }, "coat": { "kind": "salt_crust" } }),
+            "/coat",
+        ),
+        (
+            "OwnItem",
+            "/api/prep",
+            with(
+                prep(),
+                "sides",
+                json!([{ "kind": "own", "name": "peas", "items": [{ "what": "peas", "g": 100 }],
+                         "acts": [{ "words": "Boil", "lasts_min": 250 }] }]),
+            ),
+            "/sides/0/items/0",
+        ),
+        (
+            "OwnAct",
+            "/api/prep",
+            with(
+                prep(),
+                "sides",
+                json!([{ "kind": "own", "name": "peas", "acts": [{ "words": "Boil", "lasts_min": 2880 }] }]),
+            ),
+            "/sides/0/acts/0",
+        ),
+        (
+            "LiquidAsked",
+            "/api/prep",
+            with(prep(), "liquid", json!({ "kind": "stock" })),
+            "/liquid",
+        ),
+        (
+            "MixtureAsked",
+            "/api/prep",
+            with(prep(), "sauces", json!([{ "kind": "cold_cream" }])),
+            "/sauces/0",
+        ),
         (
             "TruthAsked",
             "/api/plan",

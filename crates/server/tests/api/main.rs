@@ -16,6 +16,7 @@ mod guarded;
 mod kept;
 mod kitchen;
 mod load;
+mod prep;
 mod probes;
 mod safety;
 mod sheet;

@@ -165,6 +165,27 @@ const BESIDE: &[Row] = &[
     ("#add-beside|*", Sets("v.with")),
 ];
 const KEEP: &[Row] = &[("#file-*|button|*", Keeps)];
+const PREP: &[Row] = &[
+    ("|a|change it", To("/")),
+    ("#prep-way|*", Browser),
+    ("#to-card|*", To("/ways/")),
+    // The browser's own fields for a time and a day.
+    ("#plate-at|*", Browser),
+    ("#plate-day|*", Browser),
+    ("#soonest|*", Sets("ready")),
+    ("#plate-knob|slider|*", Drags),
+    ("#station-*|button|*", Sets("v.at")),
+    ("#clean-*|button|*", Sets("prep")),
+    ("#side-*|button|*", Sets("prep")),
+    ("#sauce-*|button|*", Sets("prep")),
+    ("#salt-*|text|*", Field),
+    ("#people|*", Field),
+    ("|radio|*", Chosen),
+    ("|summary|*", Opens),
+    ("#tick-*|button|*", Presses),
+    ("#prep-print|*", Prints),
+    ("#prep-file-*|button|*", Keeps),
+];
 const FIRE: &[Row] = &[
     ("#sound|*", Browser),
     ("|button|Speak", Presses),
@@ -467,6 +488,44 @@ async fn every_control_of_ways_and_card_does_what_its_table_says() {
         let known: Vec<Row> = CARD.iter().map(|(of, _)| (*of, Browser)).collect();
         let path = format!("{card}&v.place={place}");
         walk(&person, &path, ready, &[rows, &known], &mut wrong).await;
+    }
+    person.leave().await;
+    assert!(wrong.is_empty(), "{}", wrong.join("\n"));
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn every_control_of_prep_does_what_its_table_says() {
+    let data = tempfile::tempdir().unwrap();
+    let person = Person::new(1280, 800, Some(data.path())).await;
+    skip_kitchen(&person).await;
+    let mut wrong = vec![];
+    let salted = "prep=%7B%22salt%22%3A%7B%22school%22%3A%22at_pan%22%7D%7D";
+    let path = format!("/prep?{HAKE}&ready=12:00&v.day=1&{salted}");
+    walk(
+        &person,
+        &format!("{path}&v.at=salt"),
+        "salt-g",
+        &[PREP],
+        &mut wrong,
+    )
+    .await;
+    // What stands around a station is the same at each: only its own is tried anew.
+    for (at, ready, own) in [
+        ("with", "people", ["#side-*|button|*", "#people|*"]),
+        ("clean", "clean-patted", ["#clean-*|button|*", ""]),
+    ] {
+        let known: Vec<Row> = PREP
+            .iter()
+            .map(|(of, does)| (*of, if own.contains(of) { *does } else { Browser }))
+            .collect();
+        walk(
+            &person,
+            &format!("{path}&v.at={at}"),
+            ready,
+            &[&known],
+            &mut wrong,
+        )
+        .await;
     }
     person.leave().await;
     assert!(wrong.is_empty(), "{}", wrong.join("\n"));

@@ -10,6 +10,7 @@ mod fire;
 mod hand;
 mod journey;
 mod kept;
+mod prep;
 mod screenshots;
 mod twelve;
 mod widths;

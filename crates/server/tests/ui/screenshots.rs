@@ -85,8 +85,8 @@ async fn screenshots() {
         ("knows", "/knows"),
         ("sheet", "/sheet"),
         (
-            "counter-left",
-            "/?fish=cod&cut=loin&mm=38&g=200&n=2&skin=off",
+            "prep",
+            "/prep?fish=haddock&cut=fillet&mm=25&g=170&n=4&skin=off&at=-18&state=frozen&ready=19:30&v.day=1&v.for=deep_fry_batter&v.at=salt&prep=%7B%22salt%22%3A%7B%22school%22%3A%22while_prep%22%7D%2C%22coat%22%3A%7B%22kind%22%3A%22cold_leavened%22%7D%2C%22sides%22%3A%5B%7B%22kind%22%3A%22chips%22%7D%5D%7D",
         ),
         (
             "refused",

@@ -36,6 +36,13 @@ fn views() -> Vec<(String, Option<&'static str>)> {
         ),
         (format!("{card}&v.name={long}"), None),
         ("/ways/flambe?fish=hake&mm=25".into(), None),
+        (format!("/prep?{HAKE}"), None),
+        (
+            format!(
+                "/prep?{HAKE}&v.at=salt&ready=12:00&v.day=1&prep=%7B%22salt%22%3A%7B%22school%22%3A%22dry_cure%22%7D%2C%22sides%22%3A%5B%7B%22kind%22%3A%22chips%22%7D%5D%7D"
+            ),
+            None,
+        ),
         ("/fire".into(), None),
         ("/fire".into(), Some("see")),
         ("/book".into(), None),

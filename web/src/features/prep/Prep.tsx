@@ -182,9 +182,9 @@ export function Prep() {
           <p className="prep-next-act">{next.words}</p>
           <p className="text-small quiet prep-next-more">
             {late && nowS !== null && <b className="text-error">due {span(nowS - nextAt)} ago. </b>}
-            {next.cues[0]}
+            {next.cues[0]}{" "}
             {plate === null &&
-              "Say when it is to be on the plate, and these are times of the clock."}
+              "Say when it is to be on the plate: then these are times of the clock."}
           </p>
         </section>
       )}

@@ -1,6 +1,6 @@
 // What is done, as it is changed by hand: a part that says nothing is not there.
 import type { Preparation } from "../../api";
-import { clockIn, untilS } from "../../card";
+import { clockIn } from "../../card";
 
 /** Without what says nothing; null when nothing is left. */
 export function tidy(prep: Preparation): Preparation | null {
@@ -16,14 +16,13 @@ export function tidy(prep: Preparation): Preparation | null {
 const DAY_MS = 86_400_000;
 const MIN_MS = 60_000;
 
-/** When it is on the plate, ms: the next time that the clock says so, and so many days on. Null when nobody said. */
+/** When it is on the plate, ms: at that time of today, or so many days on. Null when nobody said. */
 export function plateMs(readyBy: string | null, days: number, now: Date): number | null {
   if (!readyBy) return null;
-  const left = untilS(readyBy, now);
-  const ahead = left < 0 && days === 0 ? left : left < 0 ? left + 86_400 : left;
-  const later = left < 0 && days > 0 ? days - 1 : days;
-  const at = now.getTime() + 1000 * ahead + later * DAY_MS;
-  return MIN_MS * Math.round(at / MIN_MS);
+  const [h = 0, m = 0] = readyBy.split(":").map(Number);
+  const at = new Date(now.getFullYear(), now.getMonth(), now.getDate() + days, h, m).getTime();
+  // After midnight is tonight still.
+  return days === 0 && at - now.getTime() < -DAY_MS / 2 ? at + DAY_MS : at;
 }
 
 /** The soonest it can be on the plate from now, HH:MM to the next five minutes, and how many days on that is. */

@@ -110,6 +110,8 @@ export function Card() {
         undo={canUndo ? undo : null}
         deeds={deeds}
         setOwn={setOwn}
+        prepared={plan.prepared ?? null}
+        kind={kind}
       />
       {save.isError && <Failure message={save.error.message} />}
       {start.isError && <Failure message={start.error.message} />}

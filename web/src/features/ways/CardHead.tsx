@@ -18,10 +18,14 @@ type Props = {
   undo: (() => void) | null;
   deeds: Deeds;
   setOwn: (own: string) => void;
+  /** What was done before, in a line. */
+  prepared: string | null;
+  kind: string;
 };
 
 export function CardHead(props: Props) {
   const { title, typed, usualTitle, name, wide, problem, stopped, undo, deeds, setOwn } = props;
+  const { prepared, kind } = props;
   const { piece, query, change: changePiece, elsewhere } = usePiece();
   const { save, start } = deeds;
   return (
@@ -43,6 +47,17 @@ export function CardHead(props: Props) {
           data-testid="card-name"
           onChange={(e) => setOwn(e.target.value === usualTitle ? "" : e.target.value)}
         />
+        {prepared && (
+          <p className="text-small" data-testid="prepared">
+            <b>Prepared</b> {prepared} ·{" "}
+            <Link
+              to={{ pathname: "/prep", search: `${query}&v.for=${kind}` }}
+              className="underline underline-offset-4 no-print"
+            >
+              when and how much
+            </Link>
+          </p>
+        )}
         {!wide && (
           <div className="no-print flex items-end gap-x-5 pt-1">
             <NumberField
