@@ -18,10 +18,6 @@ pub struct Buy {
     pub stock_g: [f64; 2],
 }
 
-/// Fat fish makes no stock: it turns oily and strong. From so much fat, share. common practice, no
-/// source.
-const OILY: f64 = 0.05;
-
 /// A shopping list.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -57,7 +53,7 @@ pub fn shopping(species: &Species, people: u32, each_g: f64) -> Result<Shopping,
     ];
     let sold = |form: &Sold| species.sold.as_ref().is_none_or(|sold| sold.contains(form));
     let forms = all.into_iter().filter(|(form, _)| sold(form));
-    let stocks = !as_it_is && species.fat_share < OILY;
+    let stocks = !as_it_is && !species.family()?.no_stock;
     let forms = forms.map(|(sold, kept)| {
         let filleted = sold == Sold::Fillet;
         let over = |had: [f64; 2]| {
@@ -132,6 +128,9 @@ mod tests {
         assert!(list("tuna").forms.iter().all(|f| f.sold == Sold::Fillet));
         assert!(list("salmon").forms.iter().all(|f| f.stock_g == [0.0, 0.0]));
         assert!(list("hake").forms[0].stock_g[0] > 500.0);
+        // The best of them, though they are not lean.
+        assert!(list("sea_bass").forms[0].stock_g[0] > 500.0);
+        assert!(list("sea_bream").forms[0].stock_g[0] > 500.0);
     }
 
     #[test]

@@ -279,7 +279,7 @@ fn marinated(
     made.salt
         .push((Part::Marinade, row.name.clone(), STAYS * salt_g));
     made.amounts.extend(amounts);
-    let n = f64::from(piece.pieces);
+    let n = clean::by_hand(piece);
     chain
         .push(
             What::Marinate,

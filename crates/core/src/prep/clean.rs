@@ -3,7 +3,7 @@
 use super::answer::CleanOffered;
 use super::chain::Chain;
 use super::rows::{Clean, Keyed, On};
-use crate::fish::{Cavity, Piece, Skin};
+use crate::fish::{Cavity, Cut, Piece, Skin};
 use crate::methods::Method;
 use crate::run::What;
 use crate::{InputError, Within, Wrong};
@@ -19,8 +19,18 @@ fn fits(row: &Clean, piece: &Piece, method: &Method) -> bool {
         On::Portion => !whole,
         On::Both => true,
     };
+    // What is eaten whole, bones and all, is only washed and dried.
+    if piece.cut == Cut::SmallWhole && row.group.is_none() {
+        return false;
+    }
+    let filleted = matches!(
+        piece.cut,
+        Cut::Fillet | Cut::Side | Cut::Loin | Cut::Tail | Cut::Belly
+    );
     let scales_stay = piece.scales || method.keeps_scales;
-    of && !(row.scaled && scales_stay) && !(row.skin && piece.skin == Skin::Off)
+    of && !(row.filleted && !filleted)
+        && !(row.scaled && scales_stay)
+        && !(row.skin && piece.skin == Skin::Off)
 }
 
 /// Rows that can be done to this piece, in order; and which of them are done when nothing is said.
@@ -117,9 +127,21 @@ pub fn damp_g_m2(asked: Option<&[String]>, rinsed_after: bool) -> f64 {
     }
 }
 
+/// Pieces that hands take one by one: small fish are done by the handful.
+pub fn by_hand(piece: &Piece) -> f64 {
+    /// So many small ones are a handful.
+    const HANDFUL: f64 = 8.0;
+    let n = f64::from(piece.pieces);
+    if piece.cut == Cut::SmallWhole {
+        (n / HANDFUL).ceil()
+    } else {
+        n
+    }
+}
+
 /// The acts.
 pub fn acts(chain: &mut Chain, done: &[&Clean], piece: &Piece) {
-    let n = f64::from(piece.pieces);
+    let n = by_hand(piece);
     for row in done.iter().filter(|row| !row.words.is_empty()) {
         let what = if row.group.as_deref() == Some("dry") {
             What::Dry
@@ -151,7 +173,7 @@ pub fn acts(chain: &mut Chain, done: &[&Clean], piece: &Piece) {
 
 /// What goes into the belly, after salting.
 pub fn fill(chain: &mut Chain, piece: &Piece) {
-    let n = f64::from(piece.pieces);
+    let n = by_hand(piece);
     let words = match piece.cavity {
         Cavity::Aromatics if piece.cut.is_whole() => "Citrus, herbs and ginger into the belly",
         Cavity::Stuffed if piece.cut.is_whole() => "Stuff the belly loosely",

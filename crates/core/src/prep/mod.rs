@@ -16,10 +16,12 @@ mod clean;
 mod clock;
 mod coat;
 mod doing;
+mod essence;
 mod gas;
 mod liquor;
 mod made;
 mod mixture;
+mod offered;
 mod pantry;
 mod prepare;
 mod rows;
@@ -39,9 +41,11 @@ pub use asked::{
 pub use begin::begins_as;
 pub use coat::batter_holds_kg_m2;
 pub use doing::{Doing, Part, Spent};
+pub use essence::{contains, essence};
 pub use gas::{Leavened, co2_ml, dissolved_ml, leavened, of_beer_ml, of_heat_ml};
+pub use offered::{Offered, PrepOffered, prep_offered};
 pub use pantry::{CUP_ML, TABLESPOON_ML, TEASPOON_ML, Thing};
-pub use prepare::{Offered, PrepOffered, contains, essence, prep, prep_offered, prepared_piece};
+pub use prepare::{prep, prepared_piece};
 pub use salt::{
     SALT_FASTER_PER_K, brine_end, brine_mean, brine_middle, diffusivity_m2_s, dry_share, in_flesh,
     reach_mm,

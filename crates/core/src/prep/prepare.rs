@@ -1,18 +1,18 @@
 //! A preparation put together: what is done changes the piece, the piece is planned, every act is set back from the plate.
 
 use super::answer::{Amount, Changed, Prepared, Salted};
-use super::asked::{CoatAsked, PrepAsked, Preparation, Thaw};
+use super::asked::{CoatAsked, PrepAsked, Preparation};
 use super::begin::{Begun, USUAL_ROOM_C, begun};
 use super::chain::Chain;
 use super::coat::{Put, put};
 use super::doing::Part;
+use super::essence::{contains, essence};
 use super::liquor::{fries, frying_oil, liquor, pans_25cm};
 use super::made::{Made, salt_words};
-use super::pantry::Thing;
-use super::rows::{Coat, Item, Keyed, Marinade, Mixture, School, Side};
+use super::rows::{Keyed, Marinade, School};
 use super::side::{Companion, mixture, side};
 use super::{budget, clean, clock, coat};
-use crate::fish::{Notice, Piece, State};
+use crate::fish::{Notice, Piece};
 use crate::kit::Allergen;
 use crate::methods::Method;
 use crate::plan::{Plan, PlanAsked, plan};
@@ -25,76 +25,6 @@ const PEOPLE: (f64, f64) = (1.0, 200.0);
 const HANDS: (f64, f64) = (1.0, 20.0);
 /// Longest that anything is planned ahead, s.
 const AHEAD_S: (f64, f64) = (1.0, 14.0 * 86_400.0);
-
-/// A school of salting, a marinade, a coat ... that can be had.
-#[derive(Debug, Clone, PartialEq, serde::Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Offered {
-    /// Name on the wire.
-    pub key: String,
-    /// In words.
-    pub name: String,
-    /// Why so.
-    pub why: String,
-    /// Ways it goes with; all when empty.
-    pub kinds: Vec<String>,
-}
-
-/// All that a preparation can be made of.
-#[derive(Debug, Clone, PartialEq, serde::Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct PrepOffered {
-    /// Schools of salting.
-    pub salt: Vec<Offered>,
-    /// Marinades and rubs.
-    pub marinades: Vec<Offered>,
-    /// Coats and crusts.
-    pub coats: Vec<Offered>,
-    /// Liquids.
-    pub liquids: Vec<Offered>,
-    /// Fats.
-    pub fats: Vec<Offered>,
-    /// Sauces.
-    pub sauces: Vec<Offered>,
-    /// Sides.
-    pub sides: Vec<Offered>,
-}
-
-/// What there is to choose from.
-pub fn prep_offered() -> PrepOffered {
-    let offered = |key: &str, name: &str, why: &str, kinds: &[String]| Offered {
-        key: key.to_owned(),
-        name: name.to_owned(),
-        why: why.to_owned(),
-        kinds: kinds.to_vec(),
-    };
-    let mixed = |part: Part| {
-        let rows = Mixture::all().iter().filter(move |row| row.part == part);
-        rows.map(|row| offered(&row.key, &row.name, &row.source, &[]))
-            .collect()
-    };
-    let schools = School::all().iter();
-    let marinades = Marinade::all().iter();
-    let coats = Coat::all().iter();
-    let sides = Side::all().iter();
-    PrepOffered {
-        salt: schools
-            .map(|row| offered(&row.key, &row.name, &row.why, &[]))
-            .collect(),
-        marinades: marinades
-            .map(|row| offered(&row.key, &row.name, &row.says, &[]))
-            .collect(),
-        coats: coats
-            .map(|row| offered(&row.key, &row.name, &row.why, &row.kinds))
-            .collect(),
-        liquids: mixed(Part::Liquid),
-        fats: mixed(Part::Fat),
-        sauces: mixed(Part::Sauce),
-        sides: sides
-            .map(|row| offered(&row.key, &row.name, &row.why, &[]))
-            .collect(),
-    }
-}
 
 /// A piece with all that is done to it before the heat.
 struct Worked {
@@ -253,11 +183,18 @@ pub fn prep(asked: &PrepAsked) -> Result<Prepared, InputError> {
         if let Some(told) = &salted {
             let school = School::find(&told.school)?;
             if school.later {
-                let mut after = Chain::new(Part::Salt, "salt");
-                after
-                    .push(What::Salt, school.words.as_str(), 5.0, 5.0)
-                    .why(&school.why);
-                acts.extend(after.until(off_s + 10.0));
+                // Each batch as it comes out.
+                let starts = planned
+                    .party
+                    .as_ref()
+                    .map_or(vec![0.0], |party| party.starts_s.clone());
+                for start_s in starts {
+                    let mut after = Chain::new(Part::Salt, "salt");
+                    after
+                        .push(What::Salt, school.words.as_str(), 5.0, 5.0)
+                        .why(&school.why);
+                    acts.extend(after.until(off_s + start_s + 10.0));
+                }
             }
         }
         for companion in companions {
@@ -365,112 +302,6 @@ fn companions(
     Ok(all)
 }
 
-/// What is in all that is done that some must avoid; of a coat only where the way takes it. A key that is none holds nothing.
-pub fn contains(done: &Preparation, kind: &str) -> Vec<Allergen> {
-    let done = &done.clone().for_way(kind);
-    let coat = done
-        .coat
-        .as_ref()
-        .and_then(|coat| Some((coat, Coat::find(&coat.kind).ok()?)));
-    let mut items: Vec<&Item> = vec![];
-    let mut words: Vec<&str> = vec![];
-    if let Some((asked, row)) = coat {
-        words.extend(
-            row.dust
-                .iter()
-                .filter_map(|dust| Some(Thing::find(&dust.of).ok()?.name.as_str())),
-        );
-        words.extend(asked.own.iter().map(|item| item.what.as_str()));
-        // One's own stands in place of what the row has.
-        items.extend(row.items.iter().filter(|_| asked.own.is_empty()));
-    }
-    if let Some(row) = done
-        .marinade
-        .as_ref()
-        .and_then(|one| Marinade::find(&one.kind).ok())
-    {
-        items.extend(&row.per_kg);
-    }
-    let liquid = done.liquid.iter().map(|one| one.kind.as_str());
-    let mixed = done
-        .sauces
-        .iter()
-        .chain(&done.fats)
-        .map(|one| one.kind.as_str());
-    for row in liquid
-        .chain(mixed)
-        .filter_map(|kind| Mixture::find(kind).ok())
-    {
-        items.extend(&row.items);
-    }
-    for side in &done.sides {
-        words.extend(side.items.iter().map(|item| item.what.as_str()));
-        if let Ok(row) = Side::find(&side.kind) {
-            items.extend(row.per_person.iter().chain(&row.flat));
-        }
-    }
-    for item in items {
-        match &item.name {
-            Some(name) => words.push(name),
-            None => words.extend(item.thing().map(|thing| thing.name.as_str())),
-        }
-    }
-    let mut all: Vec<Allergen> = words.into_iter().flat_map(Allergen::named_in).collect();
-    all.sort();
-    all.dedup();
-    all
-}
-
-/// All that is done, in a line; empty where nothing was said. What is read here has been read before: a key that is none says
-/// nothing.
-pub fn essence(begins: &Piece, done: &Preparation) -> String {
-    let mut all: Vec<String> = vec![];
-    if begins.state == State::Thawed && done.thaw == Thaw::Water {
-        all.push("thawed in cold water".to_owned());
-    }
-    if let Some(row) = done
-        .salt
-        .as_ref()
-        .and_then(|salt| School::find(&salt.school).ok())
-    {
-        all.push(format!("salt: {}", row.name.to_lowercase()));
-    }
-    if let Some(row) = done
-        .marinade
-        .as_ref()
-        .and_then(|one| Marinade::find(&one.kind).ok())
-    {
-        all.push(format!("marinade: {}", row.name));
-    }
-    if done.temper_min > 0.0 {
-        all.push(format!("{:.0} min out of the fridge", done.temper_min));
-    }
-    if let Some(row) = done
-        .coat
-        .as_ref()
-        .and_then(|coat| Coat::find(&coat.kind).ok())
-    {
-        all.push(row.name.to_lowercase());
-    }
-    let mixed = done
-        .liquid
-        .iter()
-        .map(|one| &one.kind)
-        .chain(done.sauces.iter().chain(&done.fats).map(|one| &one.kind));
-    for row in mixed.filter_map(|kind| Mixture::find(kind).ok()) {
-        all.push(row.name.to_lowercase());
-    }
-    for side in &done.sides {
-        let row = Side::find(&side.kind).map(|row| row.name.to_lowercase());
-        all.extend(row.ok().or_else(|| side.name.clone()));
-    }
-    let mut line = all.join("; ");
-    if let Some(first) = line.get_mut(0..1) {
-        first.make_ascii_uppercase();
-    }
-    line
-}
-
 /// The fish itself.
 fn fish(piece: &Piece, fish_g: f64) -> Amount {
     Amount {
@@ -527,7 +358,7 @@ fn coat_acts(
     made.salt
         .push((Part::Coat, row.name.clone(), coated.salt_g));
     let stands_min = asked.stands_min.max(row.rest_min);
-    let by_each_s = PUT_ON_S[0] + PUT_ON_S[1] * f64::from(piece.pieces);
+    let by_each_s = PUT_ON_S[0] + PUT_ON_S[1] * clean::by_hand(piece);
     let hands_s = if row.by_layer.is_some() {
         MIX_S + by_each_s
     } else {

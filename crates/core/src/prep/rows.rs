@@ -234,6 +234,9 @@ pub struct Clean {
     /// Where there is a skin.
     #[serde(default)]
     pub skin: bool,
+    /// Only of what was cut off the bone.
+    #[serde(default)]
+    pub filleted: bool,
     pub words: String,
     pub why: String,
     #[serde(default)]
@@ -283,6 +286,9 @@ pub struct Side {
     pub why: String,
     /// May stand so long when done.
     pub waits_min: f64,
+    /// What comes before the fish is done when the fish goes in.
+    #[serde(default)]
+    pub ready_by_in: bool,
     pub per_person: Vec<Item>,
     /// For each person too, at the end.
     #[serde(default)]

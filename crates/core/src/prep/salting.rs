@@ -2,7 +2,6 @@
 
 use super::answer::{SaltAfter, SaltDepth, Salted};
 use super::asked::SaltAsked;
-use super::budget;
 use super::chain::Chain;
 use super::doing::Part;
 use super::made::Made;
@@ -12,6 +11,7 @@ use super::rows::School;
 use super::salt::{
     SATURATED, brine_at, brine_end, brine_mean, diffusivity_m2_s, dry_share, in_flesh, reach_mm,
 };
+use super::{budget, clean};
 use crate::InputError;
 use crate::fish::Piece;
 use crate::quantity::checked;
@@ -182,7 +182,7 @@ fn salt_acts(school: &School, piece: &Piece, minutes: f64, chain: &mut Chain) {
     if school.later {
         return;
     }
-    let n = f64::from(piece.pieces);
+    let n = clean::by_hand(piece);
     let hands_s = 5.0 + 6.0 * n;
     chain
         .push(

@@ -117,7 +117,7 @@ pub fn side(asked: &SideAsked, people: u32) -> Result<Companion, InputError> {
         amounts,
         before,
         after_s,
-        ends: match (meets, is_after) {
+        ends: match (meets || row.ready_by_in, is_after) {
             (true, _) => Ends::FishIn,
             (false, true) => Ends::FishOut,
             (false, false) => Ends::Plate,
@@ -223,8 +223,8 @@ pub fn mixture(
     let n = f64::from(people);
     let (usual, said) = match row.per {
         Per::Person => (n, "people"),
-        Per::Yolk => ((n / row.serves.unwrap_or(1.0)).ceil(), "yolks"),
-        Per::Pan25cm => (pans, "pans of 25 cm by their area"),
+        Per::Yolk => ((n / row.serves.unwrap_or(1.0)).ceil(), "egg yolk"),
+        Per::Pan25cm => (pans, "pan of 25 cm, by its area"),
         Per::Litre => (1.0, "l"),
         Per::KgBones => (1.0, "kg of bones"),
         Per::KgMade => (0.1, "kg made"),

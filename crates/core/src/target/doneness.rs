@@ -64,6 +64,9 @@ pub struct Family {
     /// A dry crust on both sides that belongs to it, mm.
     #[serde(default)]
     pub crust_mm: f64,
+    /// Its bones make no stock: it turns oily and strong.
+    #[serde(default)]
+    pub no_stock: bool,
     /// From rare to well.
     pub levels: Vec<Level>,
 }

@@ -1128,3 +1128,50 @@ fn law_a_side_of_ones_own_stands_on_the_clock() {
     assert!(at_s(&told, "salt", What::Salt) >= at_s(&told, "fish", What::Off));
     assert!(grams(&told, "pan_oil", "neutral_oil") > 10.0);
 }
+
+/// common practice, no source: small fish are washed and dried by the handful and nothing else; a wing has no pin bones; stock is
+/// made of the bones of sea bass and not of mackerel's.
+#[test]
+fn practice_what_a_piece_needs_is_done_to_it() {
+    let small = PieceAsked {
+        cut: Some("small_whole".into()),
+        ..piece("sprat", 14.0, 15.0, 60)
+    };
+    let told = prepared(
+        small,
+        "deep_fry_dusted",
+        r#"{ "salt": { "school": "after" } }"#,
+    );
+    let first_in = at_s(&told, "fish", What::In);
+    assert!(
+        first_in - told.begins_s < 20.0 * 60.0,
+        "{}",
+        first_in - told.begins_s
+    );
+    assert!(told.amounts.iter().all(|one| one.key != "lemon"));
+    // Salted as each batch comes out.
+    let salted = told.acts.iter().filter(|d| d.of == "salt").count();
+    assert_eq!(salted, told.plan.batches() as usize);
+    let wing = PieceAsked {
+        cut: Some("wing".into()),
+        ..piece("skate", 22.0, 280.0, 2)
+    };
+    let told = prepared(wing, "floured_pan_fry", "{}");
+    assert!(told.acts.iter().all(|d| !d.act.words.contains("pin bones")));
+    let stock = |fish: &str| {
+        let told = prepared(
+            piece(fish, 22.0, 170.0, 4),
+            "shallow_poach",
+            r#"{ "liquid": { "kind": "stock" } }"#,
+        );
+        warned(&told, "no_stock")
+    };
+    assert!(!stock("sea_bass") && !stock("hake") && stock("mackerel"));
+    // Garnish for the fish's pan is cut before the fish goes in.
+    let told = prepared(
+        piece("plaice", 14.0, 160.0, 2),
+        "floured_pan_fry",
+        r#"{ "sides": [{ "kind": "pan_garnish" }] }"#,
+    );
+    assert!(at_s(&told, "pan_garnish", What::Cut) < at_s(&told, "fish", What::In));
+}
