@@ -50,6 +50,9 @@ enum Command {
         /// Address of a probe thermometer (docs/PROBE.md); may be said more than once.
         #[arg(long = "probe")]
         probes: Vec<String>,
+        /// Address of a kitchen scale (docs/SCALE.md); may be said more than once.
+        #[arg(long = "scale")]
+        scales: Vec<String>,
     },
     /// Settings and target in, times out.
     Plan {
@@ -132,12 +135,14 @@ pub fn run(cli: Cli) -> ExitCode {
             hosts,
             data,
             probes,
+            scales,
         } => match serve(&Config {
             listen,
             hosts,
             data,
             demo,
             probes,
+            scales,
         }) {
             Ok(()) => ExitCode::SUCCESS,
             Err(error) => {
@@ -286,7 +291,9 @@ pub fn serve(config: &Config) -> Result<(), StartError> {
     }
     actix_web::rt::System::new().block_on(async {
         let guard = Guard::new(&config.listen, &config.hosts);
-        let live = Live::default().with_probes(config.probes.clone());
+        let live = Live::default()
+            .with_probes(config.probes.clone())
+            .with_scales(config.scales.clone());
         if Guard::listens_beyond(&config.listen) {
             complain(
                 "Cindo can be reached from other machines, and there is no passcode yet: anyone \

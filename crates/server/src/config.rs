@@ -15,6 +15,8 @@ pub struct Config {
     pub demo: bool,
     /// Addresses of probes.
     pub probes: Vec<String>,
+    /// Addresses of scales.
+    pub scales: Vec<String>,
 }
 
 /// Largest request body, KiB.

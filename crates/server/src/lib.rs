@@ -15,6 +15,7 @@ pub mod live;
 pub mod probe;
 pub mod refusal;
 pub mod routes;
+pub mod scale;
 pub mod store;
 pub mod wire;
 mod work;

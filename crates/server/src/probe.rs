@@ -46,14 +46,14 @@ const EVERY: Duration = Duration::from_secs(1);
 const MOST_LINE: usize = 1 << 20;
 
 /// Lines of whoever is at the other end, none longer than [`MOST_LINE`].
-struct Lines {
+pub(crate) struct Lines {
     from: BufReader<OwnedReadHalf>,
     /// What has come of the next; a wait that is given up loses none of it.
     so_far: Vec<u8>,
 }
 
 impl Lines {
-    fn new(read: OwnedReadHalf) -> Self {
+    pub(crate) fn new(read: OwnedReadHalf) -> Self {
         Self {
             from: BufReader::new(read),
             so_far: vec![],
@@ -61,7 +61,7 @@ impl Lines {
     }
 
     /// The next line; none at the end.
-    async fn next(&mut self) -> std::io::Result<Option<String>> {
+    pub(crate) async fn next(&mut self) -> std::io::Result<Option<String>> {
         let room = (MOST_LINE + 1 - self.so_far.len()) as u64;
         let mut some = (&mut self.from).take(room);
         some.read_until(b'\n', &mut self.so_far).await?;

@@ -180,6 +180,9 @@ export const api = {
   prepOffered: () => take(client.GET("/api/prep")),
   prep: (body: PrepRequest, signal?: AbortSignal) =>
     take(client.POST("/api/prep", { body, ...withSignal(signal) })),
+  scales: () => take(client.GET("/api/scales")),
+  readScale: (scale: string, tare = false) =>
+    take(client.POST("/api/scales/read", { body: { scale, tare } })),
   cutOpen: (body: CutOpenRequest) => take(client.POST("/api/cut_open", { body })),
   rank: (body: RankRequest, signal?: AbortSignal) =>
     take(client.POST("/api/rank", { body, ...withSignal(signal) })),

@@ -598,6 +598,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scales": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Scales that can be read: those that the server was started with. */
+        get: operations["scale_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What lies on a scale now. */
+        post: operations["scale_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools": {
         parameters: {
             query?: never;
@@ -4452,6 +4486,23 @@ export interface components {
             /** @description Why so. */
             why: string;
         };
+        /** @description Scales that the server was started with. */
+        ScaleList: {
+            /** @description Their addresses. */
+            scales: string[];
+        };
+        /**
+         * @description A scale to be read.
+         * @example {
+         *       "scale": "127.0.0.1:4330"
+         *     }
+         */
+        ScaleWanted: {
+            /** @description One of the addresses that the server was started with. */
+            scale: string;
+            /** @description What lies on it counts as nothing from now on. */
+            tare?: boolean;
+        };
         /** @description One answer, and what it gives. */
         SchoolOptionWire: {
             /** @description It is about a sign that is waited for. */
@@ -5624,6 +5675,16 @@ export interface components {
             suits: boolean;
             /** @description One line that says what it is. */
             summary: string;
+        };
+        /** @description What a scale sends. */
+        Weighs: {
+            /**
+             * Format: double
+             * @description What it shows, g; null while it has nothing to show.
+             */
+            g?: number | null;
+            /** @description Its name. */
+            scale: string;
         };
         /**
          * @description What is done.
@@ -7516,6 +7577,59 @@ export interface operations {
             };
             /** @description Too much is asked at once: come again (Retry-After) */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    scale_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Their addresses */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleList"];
+                };
+            };
+        };
+    };
+    scale_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScaleWanted"];
+            };
+        };
+        responses: {
+            /** @description What it shows */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weighs"];
+                };
+            };
+            /** @description There is no such scale, or it does not answer */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

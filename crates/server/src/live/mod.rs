@@ -36,6 +36,7 @@ pub struct Live {
     answers: Answers,
     gate: Gate,
     probes: Arc<Vec<String>>,
+    scales: Arc<Vec<String>>,
     /// Which cooks a probe is read into already.
     probed: Arc<Mutex<HashSet<String>>>,
 }
@@ -54,6 +55,7 @@ impl Default for Live {
             answers: Answers::default(),
             gate: Gate::default(),
             probes: Arc::default(),
+            scales: Arc::default(),
             probed: Arc::default(),
         }
     }
@@ -67,6 +69,20 @@ impl Live {
             probes: Arc::new(probes),
             ..self
         }
+    }
+
+    /// With scales at these addresses.
+    #[must_use]
+    pub fn with_scales(self, scales: Vec<String>) -> Self {
+        Self {
+            scales: Arc::new(scales),
+            ..self
+        }
+    }
+
+    /// The scales there are.
+    pub fn scales(&self) -> &[String] {
+        &self.scales
     }
 
     /// What was answered.

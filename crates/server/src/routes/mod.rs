@@ -32,6 +32,7 @@ mod engine;
 mod files;
 mod kitchen;
 mod lists;
+mod scales;
 mod server;
 mod shelf;
 
@@ -127,6 +128,8 @@ endpoints!(
     cooks::cook_trace,
     cooks::clock,
     cooks::watch,
+    scales::scale_list,
+    scales::scale_read,
     server::health,
     server::description,
 );

@@ -58,12 +58,20 @@ impl Answer {
 /// The application over a store of its own.
 struct Kitchen {
     folder: tempfile::TempDir,
+    /// Addresses of scales.
+    scales: Vec<String>,
 }
 
 impl Kitchen {
     fn new() -> Self {
+        Self::with_scales(vec![])
+    }
+
+    /// With scales at these addresses.
+    fn with_scales(scales: Vec<String>) -> Self {
         Self {
             folder: tempfile::tempdir().unwrap(),
+            scales,
         }
     }
 
@@ -88,7 +96,8 @@ impl Kitchen {
         headers: &[(&str, &str)],
     ) -> Answer {
         let store = store::open(self.folder.path()).unwrap();
-        let app = test::init_service(routes::app(store, Guard::default(), Live::default())).await;
+        let live = Live::default().with_scales(self.scales.clone());
+        let app = test::init_service(routes::app(store, Guard::default(), live)).await;
         let body = body.into();
         let mut request = test::TestRequest::with_uri(path)
             .method(method)

@@ -290,3 +290,56 @@ async fn nonsense_is_refused_at_its_field() {
     );
     assert_eq!(bad.status.code(), Some(2));
 }
+
+/// A scale is read where the server was told one is, set to zero, and missed with a word when it is gone.
+#[actix_web::test]
+async fn a_scale_is_read_and_set_to_zero() {
+    use cindo_server::scale::{Simulated, simulate};
+    let listener = tokio::net::TcpListener::bind("127.0.0.1:0").await.unwrap();
+    let address = listener.local_addr().unwrap().to_string();
+    let scale = Simulated {
+        name: "bench".into(),
+        bowl_g: 300.0,
+        pour_g_s: 0.0,
+        to_g: 0.0,
+        drift_g_min: 0.0,
+        noise_g: 0.2,
+        step_g: 1.0,
+    };
+    let serving = actix_web::rt::spawn(simulate(listener, scale));
+    let kitchen = Kitchen::with_scales(vec![address.clone()]);
+    let listed = kitchen.get("/api/scales").await.json;
+    assert_eq!(listed, json!({ "scales": [address] }));
+    let read = |tare: bool| json!({ "scale": address, "tare": tare });
+    let before = kitchen.post("/api/scales/read", &read(false)).await;
+    assert_eq!(
+        (&before.json["scale"], &before.json["g"]),
+        (&json!("bench"), &json!(300.0)),
+        "{}",
+        before.text
+    );
+    // It may still show what it showed for a moment.
+    let mut g = kitchen.post("/api/scales/read", &read(true)).await.json["g"]
+        .as_f64()
+        .unwrap();
+    for _ in 0..10 {
+        if g.abs() <= 1.0 {
+            break;
+        }
+        g = kitchen.post("/api/scales/read", &read(false)).await.json["g"]
+            .as_f64()
+            .unwrap();
+    }
+    assert!(g.abs() <= 1.0, "{g}");
+    // No other machine is asked, and one that is gone is said to be.
+    let other = kitchen
+        .post("/api/scales/read", &json!({ "scale": "192.0.2.1:80" }))
+        .await;
+    assert_eq!(
+        (other.status, other.json["error"]["field"].as_str()),
+        (StatusCode::UNPROCESSABLE_ENTITY, Some("scale"))
+    );
+    serving.abort();
+    let gone = kitchen.post("/api/scales/read", &read(false)).await;
+    assert_eq!(gone.json["error"]["code"], "silent", "{}", gone.text);
+}

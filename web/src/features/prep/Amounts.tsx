@@ -2,13 +2,16 @@
 import type { Amount, Prepared } from "../../api";
 import { useUnits } from "../../ui";
 import { withUnit } from "../../units";
+import { Scale, useScale } from "./Scale";
 
 type Props = { prepared: Prepared; nameOf: (lane: string) => string };
 
 export function Amounts({ prepared, nameOf }: Props) {
+  const scale = useScale();
   const bowls = [...new Set(prepared.quantities.map(bowlOf))];
   return (
     <section aria-label="What goes in" className="prep-bowls" data-testid="amounts">
+      <Scale scale={scale} />
       {bowls.map((bowl) => (
         <div key={bowl}>
           <h3 className="font-bold hair-b pb-1">{BOWLS[bowl] ?? nameOf(bowl)}</h3>
@@ -17,7 +20,7 @@ export function Amounts({ prepared, nameOf }: Props) {
               .filter((one) => bowlOf(one) === bowl)
               .map((one, i) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: a line is where it stands
-                <Line key={i} one={one} />
+                <Line key={i} one={one} on={scale.g} />
               ))}
           </ul>
         </div>
@@ -35,7 +38,7 @@ function bowlOf({ part, of }: Amount): string {
 }
 
 /** As a cook measures: by number what is counted, else by weight. */
-function Line({ one }: { one: Amount }) {
+function Line({ one, on }: { one: Amount; on: number | null }) {
   const units = useUnits();
   const fine = one.g < 20 ? 1 : 0;
   const counted = one.count != null ? `${quarter(one.count)} ×` : null;
@@ -52,6 +55,15 @@ function Line({ one }: { one: Amount }) {
         <p className="text-small quiet pb-2">
           {one.how}. {one.source}.
         </p>
+        {on !== null && (
+          <progress
+            className="prep-weighed"
+            max={one.g}
+            value={Math.min(Math.max(on, 0), one.g)}
+            aria-label={`${one.what} on the scale`}
+            data-over={on > one.g}
+          />
+        )}
       </details>
     </li>
   );
