@@ -58,9 +58,9 @@ pub struct SaltAsked {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 0.2))]
     pub share: Option<f64>,
-    /// So many grams in all, in place of a share.
+    /// So many grams in all, in place of a share: a fifth of the fish, or of the brine, at most.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 50000))]
+    #[cfg_attr(feature = "schema", schema(minimum = 0))]
     pub g: Option<f64>,
     /// So long, min; as the school does when not said.
     #[serde(default, skip_serializing_if = "Option::is_none")]

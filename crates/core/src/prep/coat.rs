@@ -56,6 +56,7 @@ pub struct Put {
 
 /// One's own amounts in place of the row's.
 fn own_items(own: &[OwnItem]) -> Result<Vec<Item>, InputError> {
+    checked("own", own.len() as f64, (0.0, 30.0), "things")?;
     let items = own.iter().enumerate().map(|(i, item)| {
         let at = |error: InputError| error.at("own", i);
         if item.what.trim().is_empty() {

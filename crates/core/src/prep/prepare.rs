@@ -23,6 +23,8 @@ use crate::{InputError, Within, Wrong};
 /// Most who eat, and most at work.
 const PEOPLE: (f64, f64) = (1.0, 200.0);
 const HANDS: (f64, f64) = (1.0, 20.0);
+/// Nobody makes more sides or sauces for one plate.
+const MOST_OF_A_KIND: f64 = 12.0;
 /// Longest that anything is planned ahead, s.
 const AHEAD_S: (f64, f64) = (1.0, 14.0 * 86_400.0);
 
@@ -53,6 +55,13 @@ pub fn prepared_piece(plan: &PlanAsked, done: &Preparation) -> Result<PlanAsked,
 
 /// Does it all, as far as the fish itself goes.
 fn work(plan: &PlanAsked, done: &Preparation) -> Result<Worked, InputError> {
+    checked("hands", f64::from(done.hands.unwrap_or(1)), HANDS, "cooks")?;
+    checked(
+        "people",
+        f64::from(done.people.unwrap_or(1)),
+        PEOPLE,
+        "people",
+    )?;
     let method = Method::find(&plan.method.kind).within("method")?;
     let mut made = Made::default();
     let mut chain = Chain::new(Part::Fish, "fish");
@@ -111,7 +120,6 @@ fn work(plan: &PlanAsked, done: &Preparation) -> Result<Worked, InputError> {
 pub fn prep(asked: &PrepAsked) -> Result<Prepared, InputError> {
     let done = &asked.done;
     let hands = done.hands.unwrap_or(1);
-    checked("hands", f64::from(hands), HANDS, "cooks")?;
     if let Some(s) = asked.plate_in_s {
         if s <= 0.0 {
             let message = "that time is past: choose a later one";
@@ -131,7 +139,6 @@ pub fn prep(asked: &PrepAsked) -> Result<Prepared, InputError> {
         refused,
     } = work(&asked.plan, done)?;
     let people = done.people.unwrap_or(piece.pieces);
-    checked("people", f64::from(people), PEOPLE, "people")?;
     let fish_g = f64::from(piece.pieces) * piece.mass.value();
 
     // Planned as it then is, and as if nothing were done.
@@ -252,6 +259,13 @@ fn companions(
     made: &mut Made,
 ) -> Result<Vec<Companion>, InputError> {
     let done = &asked.done;
+    for (list, n) in [
+        ("fats", done.fats.len()),
+        ("sauces", done.sauces.len()),
+        ("sides", done.sides.len()),
+    ] {
+        checked(list, n as f64, (0.0, MOST_OF_A_KIND), "of them")?;
+    }
     let mut all = vec![];
     if let Some(liquid) = &done.liquid {
         all.push(liquor(liquid, piece, planned, asked, made).within("liquid")?);

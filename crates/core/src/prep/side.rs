@@ -127,6 +127,8 @@ pub fn side(asked: &SideAsked, people: u32) -> Result<Companion, InputError> {
     })
 }
 
+/// A side of one's own has so many acts and things at most.
+const MOST: (f64, f64) = (0.0, 30.0);
 /// Longest name of anything of one's own, letters.
 const NAME_LETTERS: usize = 80;
 
@@ -138,6 +140,8 @@ fn own(asked: &SideAsked) -> Result<Companion, InputError> {
     if asked.acts.is_empty() {
         return Err(InputError::missing("acts"));
     }
+    checked("acts", asked.acts.len() as f64, MOST, "acts")?;
+    checked("items", asked.items.len() as f64, MOST, "things")?;
     let scale = Scaled {
         part: Part::Side,
         of: name.to_owned(),

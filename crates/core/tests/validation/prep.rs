@@ -1052,6 +1052,22 @@ fn bad_input_is_said_beside_its_field() {
             .unwrap_err();
         assert_eq!(error.field(), field, "{json}: {error}");
     }
+    // No more than anybody makes.
+    let many = vec![
+        SideAsked {
+            kind: "peas".into(),
+            name: None,
+            items: vec![],
+            acts: vec![]
+        };
+        13
+    ];
+    let crowd = Preparation {
+        sides: many,
+        ..Preparation::default()
+    };
+    let error = prep(&asked(cod(), "sear_both_sides", crowd)).unwrap_err();
+    assert_eq!(error.field(), "sides");
     let mut past = asked(cod(), "sear_both_sides", Preparation::default());
     past.plate_in_s = Some(-60.0);
     assert_eq!(prep(&past).unwrap_err().field(), "plate_at");

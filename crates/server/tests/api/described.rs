@@ -431,6 +431,10 @@ async fn every_example_in_the_description_is_answered() {
             assert_eq!(kitchen.post(&path, example).await.field(), "probe");
             continue;
         }
+        if path.starts_with("/api/scales/") {
+            assert_eq!(kitchen.post(&path, example).await.field(), "scale");
+            continue;
+        }
         let answer = kitchen.post(&path, example).await;
         assert!(answer.status.is_success(), "{path}: {}", answer.json);
         tried += 1;

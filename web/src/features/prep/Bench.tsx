@@ -39,7 +39,8 @@ export function Bench({ piece, prepared, height }: Props) {
   const left = (width - wideMm * perMm) / 2;
   const floor = height - PAD - coatMm * perMm;
   const points = Array.from({ length: STEPS + 1 }, (_, i) => {
-    const across = i / STEPS;
+    // Closer at the two edges, where it is round.
+    const across = 0.5 - 0.5 * Math.cos((Math.PI * i) / STEPS);
     const [low, high] = edges(outline, across);
     const x = left + across * wideMm * perMm;
     return { x, low: floor - low * thick * perMm, high: floor - high * thick * perMm };

@@ -12,6 +12,8 @@ type Props = {
   nameOf: (lane: string) => string;
   /** The plate by the clock of the wall; null when nobody said. */
   plate: string | null;
+  /** The same as a field keeps it, HH:MM. */
+  readyBy: string | null;
   /** Moves the plate by minutes. */
   move: (byMin: number) => void;
   /** s after the plate; null when nobody said when that is. */
@@ -26,7 +28,7 @@ const STEP_MIN = 5;
 /** So far is dragged for a step, px. */
 const STEP_PX = 12;
 
-export function Clock({ acts, beginsS, nameOf, plate, move, nowS }: Props) {
+export function Clock({ acts, beginsS, nameOf, plate, readyBy, move, nowS }: Props) {
   const [box, width] = useWidth<HTMLDivElement>();
   const lanes = [...new Set(acts.map((act) => act.of))].sort(
     (a, b) => Number(b === "fish") - Number(a === "fish"),
@@ -60,7 +62,8 @@ export function Clock({ acts, beginsS, nameOf, plate, move, nowS }: Props) {
   for (const min of TICKS_MIN.filter((min) => 60 * min < before)) {
     const last = ticks.at(-1);
     const clear = last === undefined || x(-60 * last) - x(-60 * min) > 58;
-    if (clear && plateX - x(-60 * min) > 40) ticks.push(min);
+    const inside = x(-60 * min) > ROOM.left + 24 && plateX - x(-60 * min) > 40;
+    if (clear && inside) ticks.push(min);
   }
   return (
     <div ref={box} className="relative select-none" data-testid="prep-clock">
@@ -185,7 +188,7 @@ export function Clock({ acts, beginsS, nameOf, plate, move, nowS }: Props) {
         aria-label="On the plate"
         aria-valuemin={0}
         aria-valuemax={1435}
-        aria-valuenow={plate ? minutesOf(plate) : 0}
+        aria-valuenow={readyBy ? minutesOf(readyBy) : 0}
         aria-valuetext={plate ?? "any time"}
         data-testid="plate-knob"
         data-held={held}

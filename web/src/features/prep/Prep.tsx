@@ -203,6 +203,7 @@ export function Prep() {
               beginsS={begins}
               nameOf={names}
               plate={piece.readyBy ? ofField(piece.readyBy) : null}
+              readyBy={piece.readyBy}
               move={move}
               nowS={nowS}
             />
@@ -220,7 +221,7 @@ export function Prep() {
               </span>
             )}
           </p>
-          {prepared && <Facts prepared={prepared} />}
+          {prepared && <Facts prepared={prepared} thicknessMm={piece.thicknessMm} />}
         </div>
       </div>
 
@@ -305,7 +306,8 @@ function Key({ fill, says }: { fill: string; says: string }) {
 }
 
 /** What the preparation comes to, in figures. */
-function Facts({ prepared }: { prepared: Prepared }) {
+function Facts({ prepared, thicknessMm }: { prepared: Prepared; thicknessMm: number }) {
+  const halfMm = thicknessMm / 2;
   const units = useUnits();
   const { salted, coat, gas, budget, changed } = prepared;
   const per = (share: number) => `${(100 * share).toFixed(1)} %`;
@@ -320,19 +322,21 @@ function Facts({ prepared }: { prepared: Prepared }) {
             <b>{per(salted.flesh_share[1] ?? 0)}</b>{" "}
             {salted.flesh_share[0] !== salted.flesh_share[2] &&
               `${per(salted.flesh_share[0] ?? 0)} to ${per(salted.flesh_share[2] ?? 0)}. `}
-            {reach && salted.minutes > 0 && (
+            {reach && salted.minutes > 0 && (reach[0] ?? 0) < halfMm - 0.05 && (
               <>
                 Nine tenths of it within {withUnit(reach[0] ?? 0, "millimetre", units, 1)} to{" "}
                 {withUnit(reach[2] ?? 0, "millimetre", units, 1)}.
               </>
             )}
+            {reach && (reach[0] ?? 0) >= halfMm - 0.05 && "It has gone right through."}
           </dd>
         </div>
       )}
       <div>
         <dt>Salt on a plate</dt>
         <dd>
-          <b>{withUnit(budget.person_g, "gram", units, 1)}</b> {TASTES[budget.tastes]}
+          <b>{withUnit(budget.person_g, "gram", units, 1)}</b>{" "}
+          {budget.lines.length > 0 ? TASTES[budget.tastes] : "nothing is salted so far"}
           {budget.lines.length > 1 &&
             `: ${budget.lines.map((line) => `${line.name.toLowerCase()} ${withUnit(line.g, "gram", units, 1)}`).join(", ")}`}
         </dd>

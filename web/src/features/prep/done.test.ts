@@ -8,6 +8,8 @@ describe("what is done", () => {
     expect(tidy({ temper_min: 0, sides: [], salt: null })).toBeNull();
     expect(tidy({ temper_min: 20, sides: [], coat: null })).toEqual({ temper_min: 20 });
     expect(tidy({ thaw: "fridge" })).toEqual({ thaw: "fridge" });
+    // What does not do is said by the core: it is not swallowed here.
+    expect(tidy({ people: 0 })).toEqual({ people: 0 });
   });
 });
 

@@ -4,8 +4,10 @@ import { clockIn } from "../../card";
 
 /** Without what says nothing; null when nothing is left. */
 export function tidy(prep: Preparation): Preparation | null {
-  const said = Object.entries(prep).filter(([, value]) => {
-    if (value === null || value === undefined || value === 0) return false;
+  const said = Object.entries(prep).filter(([key, value]) => {
+    if (value === null || value === undefined) return false;
+    // Straight from the fridge goes without saying; nobody who eats does not.
+    if (key === "temper_min" && value === 0) return false;
     if (Array.isArray(value)) return value.length > 0;
     return true;
   });
