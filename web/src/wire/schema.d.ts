@@ -4402,7 +4402,7 @@ export interface components {
             brine_l?: number | null;
             /**
              * Format: double
-             * @description So many grams in all, in place of a share.
+             * @description So many grams in all, in place of a share: a fifth of the fish, or of the brine, at most.
              */
             g?: number | null;
             /** @description Which salt. */

@@ -43,9 +43,16 @@ pub fn liquor(
             known.map(|row| &row.key),
         ));
     }
+    let pot_l = asked
+        .pot_l
+        .map(|l| checked("pot_l", l, (0.5, 100.0), "l"))
+        .transpose()?;
+    if let Some(g) = asked.bones_g {
+        checked("bones_g", g, (50.0, 50_000.0), "g")?;
+    }
     if row.key == "stock" {
         let bones_g = match asked.bones_g {
-            Some(g) => checked("bones_g", g, (50.0, 50_000.0), "g")?,
+            Some(g) => g,
             None => left_over_g(piece)?,
         };
         if bones_g < 50.0 {
@@ -67,10 +74,6 @@ pub fn liquor(
     } else {
         thick_mm + OVER_MM
     };
-    let pot_l = asked
-        .pot_l
-        .map(|l| checked("pot_l", l, (0.5, 100.0), "l"))
-        .transpose()?;
     let vessel = || {
         let mut things = plan.chosen.things();
         things

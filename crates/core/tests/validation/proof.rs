@@ -2,7 +2,7 @@
 
 use super::{
     across, choice, doneness, exact, exact_edges, exact_more, exact_unequal, kept, marching, media,
-    notes, physics, practice, published, running, safety, section, stove,
+    notes, physics, practice, prep, published, running, safety, section, stove,
 };
 use cindo_core::fish::{Eaters, PieceAsked};
 use cindo_core::kit::Kitchen;
@@ -302,6 +302,19 @@ fn law_heat_and_water_balance_in_every_method() {
     law_table(&mut String::new());
 }
 
+/// Before the heat: salt, gas, tempering, recipes at their own size.
+fn prep_table(out: &mut String) {
+    out.push_str("## (g) Before the heat\n\n");
+    notes::taken();
+    prep::exact_dry_salt_in_a_slab();
+    prep::exact_brine_in_a_slab();
+    prep::exact_gas_of_soda_and_acid();
+    prep::exact_tempering_in_a_room();
+    prep::practice_recipes_at_their_own_size();
+    prep::law_what_is_done_moves_the_plan();
+    noted(out, ["case", "ours", "the other"]);
+}
+
 #[test]
 #[ignore = "writes docs/PROOF.md; run by make proof"]
 fn proof() {
@@ -319,6 +332,7 @@ fn proof() {
     law_table(&mut out);
     safety_table(&mut out);
     stove_table(&mut out);
+    prep_table(&mut out);
     speed_table(&mut out, &root.join("target"));
     std::fs::write(root.join("docs/PROOF.md"), out).unwrap();
 }

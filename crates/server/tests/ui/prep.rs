@@ -5,6 +5,25 @@ use super::fire::skip_kitchen;
 
 const HADDOCK: &str = "fish=haddock&cut=fillet&mm=25&g=170&n=4&skin=off&at=8";
 
+/// Opens a station by a click on it.
+async fn station(person: &Person, key: &str) {
+    person.settled().await;
+    person.click(&format!("station-{key}")).await;
+    let open = format!("return document.querySelector('[data-testid=open-{key}]') !== null");
+    for _ in 0..60 {
+        if person.js(&open).await == true {
+            return;
+        }
+        tokio::time::sleep(std::time::Duration::from_millis(100)).await;
+    }
+    let seen = person
+        .js("const b = document.querySelector('.prep-stations'); const r = b.getBoundingClientRect(); \
+             return [location.search, document.querySelector('.prep-open')?.innerText, innerWidth, scrollY, r.y, b.scrollLeft, \
+             document.activeElement?.outerHTML.slice(0, 120)]")
+        .await;
+    panic!("{key} is not open: {seen}");
+}
+
 /// From the rail to the whole clock, with the real pointer and the real keys.
 #[tokio::test(flavor = "multi_thread")]
 async fn a_piece_comes_to_its_clock_at_three_sizes() {
@@ -17,8 +36,7 @@ async fn a_piece_comes_to_its_clock_at_three_sizes() {
             .await;
         person.find("prep-clock").await;
         // Salt, by a word; how long, typed.
-        person.click("station-salt").await;
-        person.find("open-salt").await;
+        station(&person, "salt").await;
         let radio = "const r = [...document.querySelectorAll('[data-testid=open-salt] label')].find(l => l.innerText.includes('While you')); \
                      r.dataset.testid = 'while'";
         person.js(radio).await;
@@ -27,14 +45,13 @@ async fn a_piece_comes_to_its_clock_at_three_sizes() {
         person.type_into("salt-minutes", "30").await;
         person.settled().await;
         person.until("salted", "return document.querySelector('[data-testid=prep-facts]').innerText.includes('0.9 %')").await;
-        person.click("station-coat").await;
-        person.find("open-coat").await;
+        station(&person, "coat").await;
         let radio = "const r = [...document.querySelectorAll('[data-testid=open-coat] label')].find(l => l.innerText.includes('Egg and beer')); \
                      r.dataset.testid = 'egg'";
         person.js(radio).await;
         person.click("egg").await;
         person.until("battered", "return document.querySelector('[data-testid=amounts]').innerText.includes('beer, cold')").await;
-        person.click("station-with").await;
+        station(&person, "with").await;
         person.click("side-chips").await;
         person.until("chips", "return document.querySelector('[data-testid=amounts]').innerText.includes('potatoes')").await;
         person.type_into("people", "6").await;

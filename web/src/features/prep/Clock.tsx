@@ -4,6 +4,7 @@ import { type PointerEvent, useRef, useState } from "react";
 import type { Doing } from "../../api";
 import { useWidth } from "../../slice";
 import { span } from "../../units";
+import { moved } from "./done";
 
 type Props = {
   acts: Doing[];
@@ -14,8 +15,8 @@ type Props = {
   plate: string | null;
   /** The same as a field keeps it, HH:MM. */
   readyBy: string | null;
-  /** Moves the plate by minutes. */
-  move: (byMin: number) => void;
+  /** Puts the plate at a time of the clock, HH:MM; without one as soon as it can be. */
+  set: (readyBy: string | null) => void;
   /** s after the plate; null when nobody said when that is. */
   nowS: number | null;
 };
@@ -28,7 +29,7 @@ const STEP_MIN = 5;
 /** So far is dragged for a step, px. */
 const STEP_PX = 12;
 
-export function Clock({ acts, beginsS, nameOf, plate, readyBy, move, nowS }: Props) {
+export function Clock({ acts, beginsS, nameOf, plate, readyBy, set, nowS }: Props) {
   const [box, width] = useWidth<HTMLDivElement>();
   const lanes = [...new Set(acts.map((act) => act.of))].sort(
     (a, b) => Number(b === "fish") - Number(a === "fish"),
@@ -39,19 +40,24 @@ export function Clock({ acts, beginsS, nameOf, plate, readyBy, move, nowS }: Pro
     ROOM.left + (1 - Math.sqrt(Math.min(Math.max(-s, 0) / before, 1))) * wide;
   const height = TOP + lanes.length * LANE + 8;
   const plateX = ROOM.left + wide;
-  const from = useRef<{ x: number; told: number } | null>(null);
+  // Where the hand took it, and what it was then: what is drawn may be a little behind.
+  const from = useRef<{ x: number; told: number; was: string } | null>(null);
   const [held, setHeld] = useState(false);
   const down = (e: PointerEvent<HTMLButtonElement>) => {
     e.currentTarget.setPointerCapture(e.pointerId);
-    from.current = { x: e.clientX, told: 0 };
+    if (readyBy === null) {
+      set(null);
+      return;
+    }
+    from.current = { x: e.clientX, told: 0, was: readyBy };
     setHeld(true);
   };
   const drag = (e: PointerEvent) => {
     if (!from.current) return;
     const steps = Math.round((e.clientX - from.current.x) / STEP_PX);
     if (steps === from.current.told) return;
-    move(STEP_MIN * (steps - from.current.told));
     from.current.told = steps;
+    set(moved(from.current.was, STEP_MIN * steps));
   };
   const up = () => {
     from.current = null;
@@ -208,7 +214,7 @@ export function Clock({ acts, beginsS, nameOf, plate, readyBy, move, nowS }: Pro
           if (by === undefined) return;
           e.preventDefault();
           e.stopPropagation();
-          move(by);
+          set(readyBy === null ? null : moved(readyBy, by));
         }}
       >
         <span className="text-small">plate</span>

@@ -11,7 +11,7 @@ import { Acts } from "./Acts";
 import { Amounts } from "./Amounts";
 import { Bench } from "./Bench";
 import { Clock, startOf } from "./Clock";
-import { moved, plateMs, soonest, tidy } from "./done";
+import { plateMs, soonest, tidy } from "./done";
 import { Files } from "./Files";
 import "./prep.css";
 import { atStation, Stations } from "./Stations";
@@ -55,9 +55,9 @@ export function Prep() {
     setDay(days > 0 ? String(days) : "");
     change({ readyBy });
   };
-  const move = (byMin: number) => {
-    if (piece.readyBy) change({ readyBy: moved(piece.readyBy, byMin) });
-    else atSoonest();
+  const setPlate = (readyBy: string | null) => {
+    if (readyBy === null) atSoonest();
+    else change({ readyBy });
   };
   const when = (s: number) => {
     if (plate === null) return s === 0 ? "plate" : `−${span(-s)}`;
@@ -204,7 +204,7 @@ export function Prep() {
               nameOf={names}
               plate={piece.readyBy ? ofField(piece.readyBy) : null}
               readyBy={piece.readyBy}
-              move={move}
+              set={setPlate}
               nowS={nowS}
             />
           )}

@@ -1,6 +1,6 @@
 // The preparation of the piece in hand for one way, and what it is asked with.
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useMemo } from "react";
+import { useMemo, useRef } from "react";
 import { api, type PrepRequest, Refused } from "../../api";
 import { question, tonight, wishes } from "../../card";
 import { usePiece, useViewText } from "../../shell";
@@ -47,9 +47,12 @@ export function usePrep(kind: string | undefined, nowMs: number | null, plate: n
     placeholderData: keepPreviousData,
     retry: false,
   });
+  // What was worked out before stands beside what is wrong now.
+  const last = useRef(query.data);
+  if (query.data) last.current = query.data;
   const problem = query.error instanceof Refused ? query.error : null;
   return {
-    prepared: query.data,
+    prepared: query.data ?? last.current,
     problem,
     stale: query.isPlaceholderData,
     again: () => void query.refetch(),
