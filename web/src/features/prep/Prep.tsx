@@ -195,7 +195,11 @@ export function Prep() {
       )}
 
       <div className="grid gap-x-10 gap-y-3 lg:grid-cols-[minmax(0,4fr)_minmax(0,7fr)] pt-3 items-start">
-        {prepared && <Bench piece={piece} prepared={prepared} height={230} />}
+        {prepared && (
+          <div className="print:hidden">
+            <Bench piece={piece} prepared={prepared} height={230} />
+          </div>
+        )}
         <div data-stale={stale}>
           {prepared && acts.length > 0 && (
             <Clock
@@ -299,7 +303,7 @@ export function Prep() {
 function Key({ fill, says }: { fill: string; says: string }) {
   return (
     <span className="inline-flex items-center gap-x-1.5">
-      <span className={`inline-block w-4 h-3 ${fill}`} aria-hidden="true" />
+      <span className={`prep-key inline-block w-4 h-3 ${fill}`} aria-hidden="true" />
       {says}
     </span>
   );
