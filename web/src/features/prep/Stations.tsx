@@ -179,10 +179,9 @@ function salt({ prep, set, offered, prepared, problem }: Props): Made {
     name: "Salt",
     says: school ? lower(school.name) : "—",
     body: (
-      <div className="grid gap-x-10 gap-y-2 lg:grid-cols-[auto_1fr]">
+      <div className="grid gap-x-10 gap-y-2 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
         <Choice
           label="Salted"
-          columns
           value={salt?.school ?? ""}
           onChange={(key) =>
             set({ salt: key === "" ? null : { kind: salt?.kind ?? "fine", school: key } })
