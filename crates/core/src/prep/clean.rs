@@ -28,7 +28,7 @@ fn fits(row: &Clean, piece: &Piece, method: &Method) -> bool {
         Cut::Fillet | Cut::Side | Cut::Loin | Cut::Tail | Cut::Belly
     );
     let scales_stay = piece.scales || method.keeps_scales;
-    of && !(row.filleted && !filleted)
+    of && (filleted || !row.filleted)
         && !(row.scaled && scales_stay)
         && !(row.skin && piece.skin == Skin::Off)
 }

@@ -398,9 +398,7 @@ fn coat_acts(
             MIX_S + 60.0 * stands_min,
         )
     });
-    let Some(doing) = mixed.or(doing) else {
-        return None;
-    };
+    let doing = mixed.or(doing)?;
     doing
         .why(&row.why)
         .cue(Some(&row.cue))
