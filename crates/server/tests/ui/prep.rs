@@ -5,10 +5,29 @@ use super::fire::skip_kitchen;
 
 const HADDOCK: &str = "fish=haddock&cut=fillet&mm=25&g=170&n=4&skin=off&at=8";
 
+/// Brings something into the middle, as a thumb would, clear of the bar of a phone.
+async fn bring(person: &Person, id: &str) {
+    person.settled().await;
+    person.find(id).await;
+    let script = format!(
+        "document.querySelector('[data-testid=\"{id}\"]').scrollIntoView({{ block: 'center' }})"
+    );
+    person.js(&script).await;
+}
+
+async fn tap(person: &Person, id: &str) {
+    bring(person, id).await;
+    person.click(id).await;
+}
+
+async fn typed(person: &Person, id: &str, text: &str) {
+    bring(person, id).await;
+    person.type_into(id, text).await;
+}
+
 /// Opens a station by a click on it.
 async fn station(person: &Person, key: &str) {
-    person.settled().await;
-    person.click(&format!("station-{key}")).await;
+    tap(person, &format!("station-{key}")).await;
     let open = format!("return document.querySelector('[data-testid=open-{key}]') !== null");
     for _ in 0..60 {
         if person.js(&open).await == true {
@@ -40,24 +59,24 @@ async fn a_piece_comes_to_its_clock_at_three_sizes() {
         let radio = "const r = [...document.querySelectorAll('[data-testid=open-salt] label')].find(l => l.innerText.includes('While you')); \
                      r.dataset.testid = 'while'";
         person.js(radio).await;
-        person.click("while").await;
+        tap(&person, "while").await;
         person.find("salt-minutes").await;
-        person.type_into("salt-minutes", "30").await;
+        typed(&person, "salt-minutes", "30").await;
         person.settled().await;
         person.until("salted", "return document.querySelector('[data-testid=prep-facts]').innerText.includes('0.9 %')").await;
         station(&person, "coat").await;
         let radio = "const r = [...document.querySelectorAll('[data-testid=open-coat] label')].find(l => l.innerText.includes('Egg and beer')); \
                      r.dataset.testid = 'egg'";
         person.js(radio).await;
-        person.click("egg").await;
+        tap(&person, "egg").await;
         person.until("battered", "return document.querySelector('[data-testid=amounts]').innerText.includes('beer, cold')").await;
         station(&person, "with").await;
-        person.click("side-chips").await;
+        tap(&person, "side-chips").await;
         person.until("chips", "return document.querySelector('[data-testid=amounts]').innerText.includes('potatoes')").await;
-        person.type_into("people", "6").await;
+        typed(&person, "people", "6").await;
         person.until("six", "return document.querySelector('[data-testid=amounts]').innerText.includes('1050 g')").await;
         // As soon as it can be; then later by a drag and by a key.
-        person.click("soonest").await;
+        tap(&person, "soonest").await;
         person
             .until(
                 "a time",
@@ -95,7 +114,7 @@ async fn a_piece_comes_to_its_clock_at_three_sizes() {
         let tick = person
             .js("return document.querySelector('[data-testid^=tick-]').dataset.testid")
             .await;
-        person.click(tick.as_str().unwrap()).await;
+        tap(&person, tick.as_str().unwrap()).await;
         let gone = format!(
             "return document.querySelector('[data-testid=prep-next]').innerText !== {}",
             serde_json::json!(act)
@@ -116,7 +135,7 @@ async fn a_piece_comes_to_its_clock_at_three_sizes() {
         assert_eq!(person.js(pressed).await, "true");
         assert_eq!(person.violations().await, Vec::<String>::new(), "{width}");
         // The card is of the piece as it is prepared, and says so.
-        person.click("to-card").await;
+        tap(&person, "to-card").await;
         person.find("prepared").await;
         assert!(person.text("prepared").await.contains("gg and beer batter"));
         person.leave().await;
@@ -133,7 +152,7 @@ async fn nonsense_is_said_beside_its_field() {
         .go(&format!("/prep?{HADDOCK}&v.for=deep_fry_batter&v.at=with"))
         .await;
     person.find("people").await;
-    person.type_into("people", "0").await;
+    typed(&person, "people", "0").await;
     person
         .until(
             "refused",
@@ -148,7 +167,7 @@ async fn nonsense_is_said_beside_its_field() {
     );
     // The amounts of before stand; the station stays open, and a good number does again.
     person.find("amounts").await;
-    person.type_into("people", "3").await;
+    typed(&person, "people", "3").await;
     person
         .until(
             "taken",
@@ -163,7 +182,7 @@ async fn nonsense_is_said_beside_its_field() {
     person.until("does not go", "return document.querySelector('[data-testid=open-coat] [role=alert]')?.innerText.includes('does not go') ?? false").await;
     let offer = "const b = [...document.querySelectorAll('[data-testid=open-coat] button')].find(b => b.innerText.includes('hot roast')); b.dataset.testid = 'offer'";
     person.js(offer).await;
-    person.click("offer").await;
+    tap(&person, "offer").await;
     person.until("roasted", "return document.querySelector('[data-testid=amounts]')?.innerText.includes('chopped nuts') ?? false").await;
     // A time that has passed says so; tomorrow it has not.
     person.go(&format!("/prep?{HADDOCK}&ready=00:01")).await;
