@@ -363,8 +363,7 @@ mod tests {
             assert!(item.grams().unwrap() > 0.0, "{}", item.of);
         }
         for row in School::all() {
-            let in_order =
-                row.least_min <= row.minutes.max(row.least_min) && row.minutes <= row.most_min;
+            let in_order = row.least_min <= row.minutes && row.minutes <= row.most_min;
             assert!(in_order && (0.0..0.2).contains(&row.share), "{}", row.key);
         }
         for row in Marinade::all() {
