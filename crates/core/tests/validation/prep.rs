@@ -4,8 +4,7 @@
 use crate::notes::note;
 use approx::assert_relative_eq;
 use cindo_core::fish::{Cavity, Eaters, Piece, PieceAsked};
-use cindo_core::kit::{Allergen, Kitchen, KitchenAsked};
-use cindo_core::methods::Method;
+use cindo_core::kit::{Allergen, Kitchen, KitchenAsked, Shelf};
 use cindo_core::plan::{MethodAsked, PlanAsked, TemperAsked, plan, temper};
 use cindo_core::prep::{
     MarinadeAsked, MixtureAsked, OwnAct, OwnItem, Part, PrepAsked, Preparation, Prepared,
@@ -447,42 +446,27 @@ fn practice_mixtures_at_their_own_size() {
         max_relative = 1e-9
     );
     // Halfway up 25 mm in a pan of 25 cm: about 610 ml less the fish under it; vinegar 30 to 240.
-    let asked = PrepAsked {
-        done: done(r#"{ "liquid": { "kind": "poaching" } }"#),
-        ..asked(
-            piece("cod", 25.0, 170.0, 1),
-            "shallow_poach",
-            Preparation::default(),
-        )
+    let poached = prepared(
+        piece("cod", 25.0, 170.0, 1),
+        "shallow_poach",
+        r#"{ "liquid": { "kind": "poaching" } }"#,
+    );
+    let ml = |key: &str| {
+        let these = poached.amounts.iter();
+        let these = these.filter(|one| one.of == "poaching" && one.key == key);
+        these.filter_map(|one| one.ml).sum::<f64>()
     };
-    let kitchen: KitchenAsked = serde_json::from_str(
-        r#"{ "things": [{ "id": "mine", "like": "clad", "name": "mine", "across_mm": 250 }] }"#,
-    )
-    .unwrap();
-    let mut asked = asked;
-    asked.plan.kitchen = Kitchen::new(&kitchen).unwrap();
-    let method = Method::find("shallow_poach").unwrap();
-    if method.settings.iter().any(|spec| spec.key == "pan") {
-        asked.plan.method.settings.push((
-            "pan".into(),
-            cindo_core::methods::Value::Word("mine".into()),
-        ));
-        let poached = prep(&asked).unwrap();
-        let ml = |key: &str| {
-            let these = poached
-                .amounts
-                .iter()
-                .filter(|one| one.of == "poaching" && one.key == key);
-            these.filter_map(|one| one.ml).sum::<f64>()
-        };
-        let all = ml("water") + ml("vinegar");
-        assert!((480.0..=560.0).contains(&all), "{all}");
-        assert_relative_eq!(
-            ml("vinegar") / ml("water"),
-            30.0 / 240.0,
-            max_relative = 0.01
-        );
-    }
+    // The pot of this way is wider: as much for each square centimetre.
+    let floor = Kitchen::SEA_LEVEL.kit.floor(Shelf::Pots, "wide").unwrap();
+    let pan_mm2 = std::f64::consts::PI * 125.0 * 125.0;
+    let under_fish_ml = 0.5 * 170.0 / 1.05;
+    let all = (ml("water") + ml("vinegar") + under_fish_ml) * pan_mm2 / floor.area_mm2();
+    assert!((600.0..=625.0).contains(&all), "{all}");
+    assert_relative_eq!(
+        ml("vinegar") / ml("water"),
+        30.0 / 240.0,
+        max_relative = 0.01
+    );
 }
 
 /// Twice the people, twice of what is for people; twice the pieces, twice of what is for pieces.
