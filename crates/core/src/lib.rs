@@ -14,7 +14,8 @@
 //! - [`belief`] what is not known, as factors and weighted members;
 //! - [`plan`] questions to the run: when, how forgiving, in which order;
 //! - [`prep`] what is done before the heat, how much of everything, one clock back from the plate;
-//! - [`cook`] a cook under way: what has happened, folded into what is so and what comes next.
+//! - [`cook`] a cook under way: what has happened, folded into what is so and what comes next;
+//! - [`service`] many pieces and their sides to one time, on the kit at hand.
 //!
 //! Sources are named by key in the docs and listed in `docs/SOURCES.md`.
 #![forbid(unsafe_code)]
@@ -32,6 +33,7 @@ pub mod plan;
 pub mod prep;
 pub mod quantity;
 pub mod run;
+pub mod service;
 pub mod target;
 
 mod error;

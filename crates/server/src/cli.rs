@@ -7,7 +7,8 @@ use crate::guard::Guard;
 use crate::live::Live;
 use crate::wire::{
     self, CookRequest, CoolRequest, HeatRequest, LeftoverRequest, PlanRequest, PrepRequest,
-    RankRequest, SchoolsRequest, SettleRequest, SimulateRequest, ThawRequest, TogetherRequest,
+    RankRequest, SchoolsRequest, ServiceRequest, SettleRequest, SimulateRequest, ThawRequest,
+    TogetherRequest,
 };
 use crate::{demo, routes, store};
 use actix_web::HttpServer;
@@ -76,6 +77,11 @@ enum Command {
     },
     /// What is done before the heat, how much of everything, one clock back from the plate.
     Prep {
+        /// A JSON file, or - for standard input.
+        file: PathBuf,
+    },
+    /// Many plates to one time: who does what when, on what.
+    Service {
         /// A JSON file, or - for standard input.
         file: PathBuf,
     },
@@ -155,6 +161,7 @@ pub fn run(cli: Cli) -> ExitCode {
         Command::Settle { file } => answer(&file, |r: SettleRequest| r.answer()),
         Command::Schools { file } => answer(&file, |r: SchoolsRequest| r.answer()),
         Command::Prep { file } => answer(&file, |r: PrepRequest| r.answer()),
+        Command::Service { file } => answer(&file, |r: ServiceRequest| r.answer()),
         Command::Together { file } => answer(&file, |r: TogetherRequest| r.answer()),
         Command::Simulate { file } => answer(&file, |r: SimulateRequest| r.answer()),
         Command::Cook { file } => answer(&file, |r: CookRequest| r.answer()),

@@ -151,3 +151,17 @@ pub fn missing(what: &'static str, id: &str) -> RequestError {
         id: id.chars().take(64).collect(),
     }
 }
+
+/// Part of a larger request: its place goes in front, in whatever it is that is wrong there.
+impl cindo_core::Within for RequestError {
+    fn within(self, room: &str) -> Self {
+        match self {
+            Self::Input(input) => Self::Input(input.within(room)),
+            Self::Shape { field, message } => Self::Shape {
+                field: format!("{room}.{field}"),
+                message,
+            },
+            other => other,
+        }
+    }
+}

@@ -227,6 +227,8 @@ pub struct Kit {
     lists: Option<Arc<Lists>>,
     /// What was learned of a thing: its shelf and its key.
     learned: Vec<(Shelf, String, Vec<ThingLearned>)>,
+    /// Things of its own: the shelf and the key.
+    own: Vec<(Shelf, String)>,
 }
 
 fn shipped() -> &'static File {
@@ -282,6 +284,7 @@ impl Kit {
     pub const ALL: Self = Self {
         lists: None,
         learned: vec![],
+        own: vec![],
     };
 
     /// Checks what a kitchen says it has.
@@ -316,8 +319,10 @@ impl Kit {
             .lists
             .map_or_else(Lists::default, |lists| (*lists).clone());
         let mut learned = self.learned;
+        let mut own = self.own;
         for (i, thing) in things.iter().enumerate() {
             let shelf = lists.with(thing).at("things", i)?;
+            own.push((shelf, thing.id.clone()));
             if !thing.learned.is_empty() {
                 learned.push((shelf, thing.id.clone(), thing.learned.clone()));
             }
@@ -325,7 +330,24 @@ impl Kit {
         Ok(Self {
             lists: Some(Arc::new(lists)),
             learned,
+            own,
         })
+    }
+
+    /// What really stands on a shelf: things of its own where it has any there, else all that it names.
+    pub fn there(&self, shelf: Shelf) -> Vec<&str> {
+        let own = self.own.iter().filter(|(on, _)| *on == shelf);
+        let own: Vec<&str> = own.map(|(_, key)| key.as_str()).collect();
+        if own.is_empty() {
+            self.names(shelf).into_iter().map(|(key, _)| key).collect()
+        } else {
+            own
+        }
+    }
+
+    /// Whether it has things of its own on a shelf.
+    pub fn has_own(&self, shelf: Shelf) -> bool {
+        self.own.iter().any(|(on, _)| *on == shelf)
     }
 
     /// What was learned of a thing of a shelf.

@@ -39,6 +39,8 @@ pub struct Begun {
     pub changed: PieceAsked,
     /// As it was when it was clean.
     pub piece: Piece,
+    /// As it was before anything was cut off.
+    pub uncut: Piece,
     pub refused: Vec<Notice>,
     pub salted: Option<Salted>,
 }
@@ -70,10 +72,13 @@ pub fn begun(
     let room_c = checked("room_c", done.room_c.unwrap_or(USUAL_ROOM_C), ROOM_C, "C")?;
     let temper_min = checked("temper_min", done.temper_min, TEMPER_MIN, "min")?;
     let n = f64::from(raw.pieces);
-    let fish_g = n * raw.mass.value();
     let mut changed = piece.clone();
     let refused = thawed(done.thaw, &raw, kitchen, &mut changed, chain)?;
     let piece = Piece::new(&changed).within("piece")?;
+    let uncut = piece;
+    let trim_g = clean::squared_off(done.clean.as_deref(), &uncut, &mut changed);
+    let piece = Piece::new(&changed).within("piece")?;
+    let fish_g = n * piece.mass.value();
 
     let school = done
         .salt
@@ -83,8 +88,15 @@ pub fn begun(
     let rinsed = school.is_some_and(|school| school.rinsed || school.brine);
     let mut damp_g_m2 = clean::damp_g_m2(done.clean.as_deref(), rinsed);
     if let Some(method) = method {
-        let rows = clean::chosen(done.clean.as_deref(), &piece, method)?;
+        let rows = clean::chosen(done.clean.as_deref(), &uncut, method)?;
         clean::acts(chain, &rows, &piece);
+        if trim_g > 0.0 {
+            let off_g = n * trim_g;
+            made.note(
+                "trimmed",
+                format!("{off_g:.0} g trimmed off: for stock, cakes or raw dishes."),
+            );
+        }
         let lemons: f64 = rows.iter().map(|row| row.lemon).sum();
         if lemons > 0.0 {
             made.amounts.push(counted(
@@ -136,6 +148,7 @@ pub fn begun(
     Ok(Begun {
         changed,
         piece,
+        uncut,
         refused,
         salted,
     })

@@ -38,6 +38,7 @@ impl Chain {
             why: None,
             cues: vec![],
             cautions: vec![],
+            tied: false,
         });
         self.doings.last_mut().expect("one was just pushed")
     }

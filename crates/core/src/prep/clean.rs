@@ -3,7 +3,7 @@
 use super::answer::CleanOffered;
 use super::chain::Chain;
 use super::rows::{Clean, Keyed, On};
-use crate::fish::{Cavity, Cut, Piece, Skin};
+use crate::fish::{Cavity, Cut, Piece, PieceAsked, Side, Skin};
 use crate::methods::Method;
 use crate::run::What;
 use crate::{InputError, Within, Wrong};
@@ -31,6 +31,29 @@ fn fits(row: &Clean, piece: &Piece, method: &Method) -> bool {
     of && (filleted || !row.filleted)
         && !(row.scaled && scales_stay)
         && !(row.skin && piece.skin == Skin::Off)
+        && (!row.tapers || square(piece).is_some())
+}
+
+/// Squared off: the thin end then, mm, and what is trimmed off, share.
+fn square(piece: &Piece) -> Option<(f64, f64)> {
+    let thin_mm = piece.thin_end?.value();
+    let side = Side::new(piece.thickness.value(), thin_mm, piece.mass.value()).ok()?;
+    side.squared()
+}
+
+/// Trims what is to be squared off: what falls off, g each.
+pub fn squared_off(asked: Option<&[String]>, piece: &Piece, changed: &mut PieceAsked) -> f64 {
+    const KEY: &str = "squared";
+    if !asked.is_some_and(|keys| keys.iter().any(|key| key == KEY)) {
+        return 0.0;
+    }
+    let Some((thin_mm, trim_share)) = square(piece) else {
+        return 0.0;
+    };
+    let each_g = piece.mass.value();
+    changed.thin_end_mm = Some(thin_mm);
+    changed.mass_g = Some((1.0 - trim_share) * each_g);
+    trim_share * each_g
 }
 
 /// Rows that can be done to this piece, in order; and which of them are done when nothing is said.

@@ -36,6 +36,7 @@ fn of_step(step: &Step, in_s: f64, lasts_s: f64, of: &str) -> Doing {
             .iter()
             .map(|c| c.message.clone().into_owned())
             .collect(),
+        tied: false,
         act,
     }
 }
@@ -144,7 +145,21 @@ pub fn of_companion(companion: Companion, in_s: f64, off_s: f64) -> Vec<Doing> {
     if let Some(after) = after {
         all.extend(after.until(0.0));
     }
+    for doing in &mut all {
+        doing.tied = matches!(ends, Ends::FishIn | Ends::FishOut);
+    }
     all
+}
+
+/// The acts of a plan alone, on the clock of the plate.
+pub fn plan_acts(plan: &Plan) -> Vec<Doing> {
+    let told = Told {
+        coat: false,
+        salt: false,
+    };
+    let in_s = in_s(plan, 0.0);
+    let acts = of_plan(plan, in_s, "fish", told);
+    in_order(acts)
 }
 
 /// Puts all in the order of time and gives each a name of its own.

@@ -84,6 +84,9 @@ pub struct Doing {
     pub cues: Vec<String>,
     /// What to mind.
     pub cautions: Vec<String>,
+    /// It comes at a time that the fish sets: in what it left, or before it goes in.
+    #[serde(skip)]
+    pub tied: bool,
 }
 
 impl Doing {

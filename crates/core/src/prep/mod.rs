@@ -39,6 +39,7 @@ pub use asked::{
     SaltAsked, SaltKind, SideAsked, Thaw,
 };
 pub use begin::begins_as;
+pub use clock::plan_acts;
 pub use coat::batter_holds_kg_m2;
 pub use doing::{Doing, Part, Spent};
 pub use essence::{contains, essence};
@@ -50,4 +51,5 @@ pub use salt::{
     SALT_FASTER_PER_K, brine_end, brine_mean, brine_middle, diffusivity_m2_s, dry_share, in_flesh,
     reach_mm,
 };
+pub use side::{SideAlone, side_alone};
 pub use surface::{surface_m2, top_m2};

@@ -8,7 +8,7 @@ use super::coat::{Put, put};
 use super::doing::Part;
 use super::essence::{contains, essence};
 use super::liquor::{fries, frying_oil, liquor, pans_25cm};
-use super::made::{Made, salt_words};
+use super::made::{Made, counted, salt_words};
 use super::rows::{Keyed, Marinade, School};
 use super::side::{Companion, mixture, side};
 use super::{budget, clean, clock, coat};
@@ -34,6 +34,8 @@ struct Worked {
     changed: PlanAsked,
     /// As it was when it was clean.
     piece: Piece,
+    /// As it was before anything was cut off.
+    uncut: Piece,
     method: &'static Method,
     chain: Chain,
     /// What is mixed in a bowl for it.
@@ -68,6 +70,7 @@ fn work(plan: &PlanAsked, done: &Preparation) -> Result<Worked, InputError> {
     let Begun {
         changed,
         piece,
+        uncut,
         refused,
         salted,
     } = begun(
@@ -99,6 +102,7 @@ fn work(plan: &PlanAsked, done: &Preparation) -> Result<Worked, InputError> {
     Ok(Worked {
         changed,
         piece,
+        uncut,
         method,
         chain,
         mixing,
@@ -130,6 +134,7 @@ pub fn prep(asked: &PrepAsked) -> Result<Prepared, InputError> {
     let Worked {
         changed,
         piece,
+        uncut,
         method,
         chain,
         mixing,
@@ -160,6 +165,9 @@ pub fn prep(asked: &PrepAsked) -> Result<Prepared, InputError> {
     // What goes with it.
     let companions = companions(asked, &piece, &planned, people, &mut made)?;
     frying_oil(&planned, method, &mut made)?;
+    if method.kind == "parcel" {
+        made.amounts.push(wrapping(&piece)?);
+    }
     let budget = budget::add_up(std::mem::take(&mut made.salt), people, fish_g);
     salt_words(&budget, &mut made);
 
@@ -220,14 +228,15 @@ pub fn prep(asked: &PrepAsked) -> Result<Prepared, InputError> {
             );
         }
     }
-    made.amounts.insert(0, fish(&piece, fish_g));
+    let bought_g = f64::from(uncut.pieces) * uncut.mass.value();
+    made.amounts.insert(0, fish(&uncut, bought_g));
     let begins = Piece::new(&changed.piece).within("piece")?;
     let mut warnings = made.warnings;
     warnings.extend(planned.warnings.iter().cloned());
     warnings.sort_by_key(|notice| std::cmp::Reverse(notice.severity));
     Ok(Prepared {
         people,
-        clean: clean::told(done.clean.as_deref(), &piece, method)?,
+        clean: clean::told(done.clean.as_deref(), &uncut, method)?,
         essence: essence(&begins, done),
         changed: Changed {
             start_c: begins.start.value(),
@@ -314,6 +323,20 @@ fn companions(
         }
     }
     Ok(all)
+}
+
+/// Paper or foil to fold it into: a sheet a piece, two sewn together for what is longer than a sheet less its folds.
+fn wrapping(piece: &Piece) -> Result<Amount, InputError> {
+    /// A sheet of 40 cm less a hand of fold at both ends, mm. common practice, no source.
+    const HOLDS_MM: f64 = 300.0;
+    let sheets = (piece.lies().length_mm / HOLDS_MM).ceil().max(1.0);
+    let how = format!("{sheets:.0} for each, or foil of the same size");
+    counted(
+        "baking_paper",
+        sheets * f64::from(piece.pieces),
+        Part::Fish,
+        &how,
+    )
 }
 
 /// The fish itself.

@@ -237,6 +237,9 @@ pub struct Clean {
     /// Only of what was cut off the bone.
     #[serde(default)]
     pub filleted: bool,
+    /// Only of what runs out thin.
+    #[serde(default)]
+    pub tapers: bool,
     pub words: String,
     pub why: String,
     #[serde(default)]

@@ -30,6 +30,8 @@ mod running;
 mod safety;
 mod section;
 mod sentences;
+mod service;
+mod service_proved;
 mod story;
 mod stove;
 mod taught;

@@ -1187,3 +1187,56 @@ fn practice_what_a_piece_needs_is_done_to_it() {
     );
     assert!(at_s(&told, "pan_garnish", What::Cut) < at_s(&told, "fish", What::In));
 }
+
+/// Squared off, 10 to 15 % of a side falls off (common practice, no source), the thin end no longer dries out before the
+/// middle is done, and salt goes by what is left; a piece that is even is not offered it.
+#[test]
+fn squared_off_a_side_loses_a_tenth_and_its_thin_end() {
+    let mut side = piece("cod", 32.0, 1200.0, 1);
+    side.cut = Some("side".into());
+    side.thin_end_mm = Some(8.0);
+    let as_it_is = r#"{"clean":["wiped","patted"],"salt":{"school":"at_pan"}}"#;
+    let squared = r#"{"clean":["wiped","patted","squared"],"salt":{"school":"at_pan"}}"#;
+    let whole = prepared(side.clone(), "hot_roast", as_it_is);
+    let cut = prepared(side.clone(), "hot_roast", squared);
+    let [of_whole, of_cut] = [&whole, &cut].map(|one| one.salted.as_ref().unwrap().strewn_g);
+    let lost = 1.0 - of_cut / of_whole;
+    note(
+        "a side squared off loses",
+        format!("{:.1} %", 100.0 * lost),
+        "10 to 15 %",
+    );
+    assert!((0.10..0.15).contains(&lost), "{lost}");
+    let thin_c = |one: &Prepared| one.plan.thin_end_peak_c;
+    note(
+        "and its thin end peaks",
+        format!("{:.0} C", thin_c(&cut)),
+        format!("{:.0} C uncut", thin_c(&whole)),
+    );
+    assert!(
+        thin_c(&cut) < thin_c(&whole) - 1.0,
+        "{} {}",
+        thin_c(&cut),
+        thin_c(&whole)
+    );
+    assert!(warned(&cut, "trimmed") && !warned(&whole, "trimmed"));
+    let offered = |one: &Prepared| one.clean.iter().any(|row| row.key == "squared");
+    assert!(offered(&cut) && offered(&whole));
+    let even = prepared(piece("cod", 25.0, 170.0, 2), "hot_roast", "{}");
+    assert!(!offered(&even));
+}
+
+/// A parcel takes a sheet of paper; what is longer than a sheet takes two. common practice, no source.
+#[test]
+fn a_parcel_has_its_paper() {
+    let sheets = |piece: PieceAsked, kind: &str| {
+        let all = prepared(piece, kind, "{}").amounts;
+        let paper = all.iter().find(|one| one.key == "baking_paper");
+        paper.and_then(|one| one.count)
+    };
+    assert_eq!(sheets(piece("cod", 25.0, 170.0, 3), "parcel"), Some(3.0));
+    let mut side = piece("salmon", 32.0, 1400.0, 1);
+    side.cut = Some("side".into());
+    assert_eq!(sheets(side, "parcel"), Some(2.0));
+    assert_eq!(sheets(piece("cod", 25.0, 170.0, 3), "hot_roast"), None);
+}

@@ -5,13 +5,14 @@ use crate::error::ErrorBody;
 use crate::wire::{
     CookAnswer, CookRequest, CoolRequest, CutOpenAnswer, CutOpenRequest, FishList, HeatAnswer,
     HeatRequest, Knowledge, LeftoverRequest, PlanAnswer, PlanRequest, PrepAnswer, PrepRequest,
-    RankAnswer, RankRequest, SchoolsAnswer, SchoolsRequest, SettleAnswer, SettleRequest,
-    SimulateAnswer, SimulateRequest, ThawAnswer, ThawRequest, TogetherAnswer, TogetherRequest,
-    fish_list, knowledge, prep_list,
+    RankAnswer, RankRequest, SchoolsAnswer, SchoolsRequest, ServiceRequest, SettleAnswer,
+    SettleRequest, SimulateAnswer, SimulateRequest, ThawAnswer, ThawRequest, TogetherAnswer,
+    TogetherRequest, fish_list, knowledge, prep_list,
 };
 use actix_web::{get, post, web};
 use cindo_core::plan::{Cooled, Leftover};
 use cindo_core::prep::PrepOffered;
+use cindo_core::service::Service;
 
 /// The fish, cuts and levels of doneness.
 #[utoipa::path(responses((status = 200, description = "What the counter offers", body = FishList)))]
@@ -57,6 +58,10 @@ answers!(
 answers!(
     /// What cooks disagree about, each answer cooked with this piece.
     schools, "/api/schools", SchoolsRequest, SchoolsAnswer
+);
+answers!(
+    /// Many plates to one time: who does what when, on what.
+    service, "/api/service", ServiceRequest, Service
 );
 answers!(
     /// Thick and thin, or unlike pieces, in one pan: when each goes in and comes out.

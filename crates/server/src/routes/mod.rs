@@ -80,6 +80,7 @@ endpoints!(
     engine::knows,
     engine::prep_rows,
     engine::prep,
+    engine::service,
     engine::plan,
     engine::cut_open,
     engine::rank,

@@ -1,17 +1,29 @@
 // What goes in, bowl by bowl: each amount opens to show how it was made, and who says so.
-import type { Amount, Prepared } from "../../api";
+import { useQuery } from "@tanstack/react-query";
+import { type Amount, api, type Prepared } from "../../api";
 import { useUnits } from "../../ui";
 import { withUnit } from "../../units";
 import { Scale, useScale } from "./Scale";
 
-type Props = { prepared: Prepared; nameOf: (lane: string) => string };
+type Props = {
+  prepared: Prepared;
+  nameOf: (lane: string) => string;
+  /** The fish on its card. */
+  fish: string;
+  /** One piece weighs so much, g. */
+  setPiece: (g: number) => void;
+};
 
-export function Amounts({ prepared, nameOf }: Props) {
+export function Amounts({ prepared, nameOf, fish, setPiece }: Props) {
   const scale = useScale();
+  const shelf = useQuery({ queryKey: ["shelf"], queryFn: api.shelf });
+  const there = (shelf.data?.items ?? [])
+    .filter(({ body }) => body && "piece" in body && body.piece.piece.fish === fish)
+    .map((one) => one.name);
   const bowls = [...new Set(prepared.quantities.map(bowlOf))];
   return (
     <section aria-label="What goes in" className="prep-bowls" data-testid="amounts">
-      <Scale scale={scale} />
+      <Scale scale={scale} setPiece={setPiece} />
       {bowls.map((bowl) => (
         <div key={bowl}>
           <h3 className="font-bold hair-b pb-1">{BOWLS[bowl] ?? nameOf(bowl)}</h3>
@@ -23,6 +35,12 @@ export function Amounts({ prepared, nameOf }: Props) {
                 <Line key={i} one={one} on={scale.g} />
               ))}
           </ul>
+          {bowl === "fish" && there.length > 0 && (
+            <p className="text-small quiet" data-testid="on-shelf">
+              On the shelf: {there.slice(0, 4).join(", ")}
+              {there.length > 4 && ` and ${there.length - 4} more`}.
+            </p>
+          )}
         </div>
       ))}
     </section>

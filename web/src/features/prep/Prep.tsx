@@ -255,7 +255,12 @@ export function Prep() {
         <div className="grid gap-x-10 gap-y-5 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)] pt-4 items-start">
           <div className="grid gap-y-4">
             <h2 className="text-lead font-bold">What goes in</h2>
-            <Amounts prepared={prepared} nameOf={names} />
+            <Amounts
+              prepared={prepared}
+              nameOf={names}
+              fish={piece.fish}
+              setPiece={(massG) => change({ massG })}
+            />
             <p className="text-small">
               <b>Contains</b> {prepared.allergens.join(", ")}.
             </p>

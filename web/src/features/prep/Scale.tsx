@@ -33,7 +33,9 @@ export function useScale() {
   return { there: scale !== undefined, on, setOn, g, name: reading.data?.scale, tare, problem };
 }
 
-export function Scale({ scale }: { scale: ReturnType<typeof useScale> }) {
+type Props = { scale: ReturnType<typeof useScale>; setPiece: (g: number) => void };
+
+export function Scale({ scale, setPiece }: Props) {
   const units = useUnits();
   const { there, on, setOn, g, name, tare, problem } = scale;
   if (!there) return null;
@@ -61,6 +63,14 @@ export function Scale({ scale }: { scale: ReturnType<typeof useScale> }) {
             onClick={() => tare.mutate()}
           >
             to zero
+          </button>
+          <button
+            type="button"
+            className="pick"
+            data-testid="scale-piece"
+            onClick={() => setPiece(Math.round(g))}
+          >
+            that is one piece
           </button>
           <span className="text-small quiet">{name}. Open an amount to weigh it out.</span>
         </>

@@ -5,6 +5,7 @@ import type { Piece } from "../../card";
 import { useViewText } from "../../shell";
 import { Choice, FieldError, NumberField } from "../../ui";
 import { Own } from "./Own";
+import { OwnSide } from "./OwnSide";
 
 type Props = {
   piece: Piece;
@@ -400,6 +401,7 @@ function beside({ prep, set, offered, prepared, problem }: Props): Made {
           chosen={sides.map((side) => side.kind)}
           toggle={(kind) => set({ sides: toggled(sides, { kind }) })}
         />
+        <OwnSide sides={sides} set={(sides) => set({ sides })} problem={problem} />
         <Picks
           label="Sauces"
           id="sauce"

@@ -1,0 +1,98 @@
+//! What can be wrong with a service before anything is run.
+
+use super::asked::ServiceAsked;
+use crate::quantity::checked;
+use crate::{InputError, Within, Wrong};
+
+/// Most tickets, plates of one, plates in all, cooks.
+const TICKETS: (f64, f64) = (0.0, 80.0);
+const PLATES: (f64, f64) = (1.0, 60.0);
+const ALL_PLATES: (f64, f64) = (0.0, 240.0);
+const HANDS: (f64, f64) = (1.0, 12.0);
+/// Events of a service, and marks of a plan before.
+const EVENTS: (f64, f64) = (0.0, 5000.0);
+/// The clock of a service, s: a week.
+pub const CLOCK_S: (f64, f64) = (-604_800.0, 604_800.0);
+/// Most tries, and as many as usual.
+const TRIES: (f64, f64) = (0.0, 20_000.0);
+
+/// Checks it: sizes, names, times.
+pub fn check(asked: &ServiceAsked) -> Result<(), InputError> {
+    let len = |field: &'static str, n: usize, range| checked(field, n as f64, range, "of them");
+    len("hands", asked.hands.len(), HANDS)?;
+    len("tickets", asked.tickets.len(), TICKETS)?;
+    len("happened", asked.happened.len(), EVENTS)?;
+    len("stood", asked.stood.len(), EVENTS)?;
+    len("pinned", asked.pinned.len(), EVENTS)?;
+    len("down", asked.down.len(), (0.0, 60.0))?;
+    checked("now_s", asked.now_s, CLOCK_S, "s")?;
+    if let Some(tries) = asked.tries {
+        checked("tries", f64::from(tries), TRIES, "tries")?;
+    }
+    let twice = |field: &'static str| {
+        let message = "two are called so: give one another name";
+        InputError::new(field, Wrong::Order { message })
+    };
+    for (i, hand) in asked.hands.iter().enumerate() {
+        if hand.id.trim().is_empty() {
+            return Err(InputError::missing("id")).at("hands", i);
+        }
+        if asked.hands[..i].iter().any(|other| other.id == hand.id) {
+            return Err(twice("id")).at("hands", i);
+        }
+        for s in hand.away_s.into_iter().flatten() {
+            checked("away_s", s, CLOCK_S, "s").at("hands", i)?;
+        }
+    }
+    let mut plates: Vec<&str> = vec![];
+    for (i, ticket) in asked.tickets.iter().enumerate() {
+        if ticket.id.trim().is_empty() {
+            return Err(InputError::missing("id")).at("tickets", i);
+        }
+        if asked.tickets[..i].iter().any(|other| other.id == ticket.id) {
+            return Err(twice("id")).at("tickets", i);
+        }
+        if let Some(at_s) = ticket.at_s {
+            checked("at_s", at_s, CLOCK_S, "s").at("tickets", i)?;
+        }
+        if ticket.plates.is_empty() {
+            return Err(InputError::missing("plates")).at("tickets", i);
+        }
+        len("plates", ticket.plates.len(), PLATES).at("tickets", i)?;
+        for (j, plate) in ticket.plates.iter().enumerate() {
+            if plate.id.trim().is_empty() {
+                return Err(InputError::missing("id"))
+                    .at("plates", j)
+                    .at("tickets", i);
+            }
+            if plates.contains(&plate.id.as_str()) {
+                return Err(twice("id")).at("plates", j).at("tickets", i);
+            }
+            plates.push(&plate.id);
+        }
+    }
+    len("tickets", plates.len(), ALL_PLATES)?;
+    let known = |field: &'static str, plate: &String| {
+        if plates.contains(&plate.as_str()) {
+            Ok(())
+        } else {
+            Err(InputError::unknown(field, plate, plates.iter().copied()))
+        }
+    };
+    for (i, pin) in asked.pinned.iter().enumerate() {
+        known("plate", &pin.plate).at("pinned", i)?;
+    }
+    for (i, one) in asked.happened.iter().enumerate() {
+        known("plate", &one.plate).at("happened", i)?;
+        checked("at_s", one.event.at_s, CLOCK_S, "s").at("happened", i)?;
+    }
+    for (i, down) in asked.down.iter().enumerate() {
+        for s in [Some(down.from_s), down.until_s].into_iter().flatten() {
+            checked("from_s", s, CLOCK_S, "s").at("down", i)?;
+        }
+    }
+    for (i, one) in asked.stood.iter().enumerate() {
+        checked("start_s", one.start_s, CLOCK_S, "s").at("stood", i)?;
+    }
+    Ok(())
+}

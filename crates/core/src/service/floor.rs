@@ -1,0 +1,413 @@
+//! The floor: every dish as a job of the search, on the things of this kitchen, by who works.
+
+use super::asked::{HandAsked, ServiceAsked};
+use super::check::CLOCK_S;
+use super::jobs::{Places, Told, Used, lanes, told};
+use super::lanes::{Lanes, NOBODY};
+use super::live::begun;
+use super::place::Placing;
+use super::problem::{Cook, Hold, Job, Order, Problem, S, Schedule, Thing};
+use super::runs::{Ran, Runs, Wanted};
+use super::seats::{Seat, TAKES_PLACE, seats, works};
+use crate::kit::{Kitchen, Shelf};
+use crate::plan::PlanAsked;
+use crate::prep::prepared_piece;
+use crate::run::Need;
+use crate::{InputError, Within};
+use std::sync::Arc;
+
+/// One job: of which seat, with what each variant was run by.
+pub struct Work {
+    pub seat: usize,
+    pub fish: bool,
+    pub variants: Vec<(Arc<Ran>, Told, Wanted)>,
+}
+
+/// All that is planned.
+pub struct Floor<'a> {
+    pub asked: &'a ServiceAsked,
+    pub seats: Vec<Seat>,
+    pub problem: Problem,
+    /// The jobs of each order.
+    pub work: Vec<Vec<Work>>,
+    /// Which ticket each order is.
+    pub of_ticket: Vec<usize>,
+}
+
+struct Finds<'a> {
+    kitchen: &'a Kitchen,
+    used: &'a mut Used,
+}
+
+impl Places for Finds<'_> {
+    fn any_of(&mut self, need: &Need) -> Vec<usize> {
+        let kit = &self.kitchen.kit;
+        let places = |key: &str| kit.places(need.like, key);
+        if let Some(key) = &need.thing {
+            return vec![self.used.at(need.like, key, places(key))];
+        }
+        let shelf = [
+            Shelf::Pans,
+            Shelf::Hobs,
+            Shelf::Ovens,
+            Shelf::Fryers,
+            Shelf::Pots,
+            Shelf::Grates,
+            Shelf::Broilers,
+        ];
+        let shelf = shelf.into_iter().find(|shelf| shelf.list() == need.like);
+        let Some(shelf) = shelf else {
+            return vec![self.used.at(need.like, need.like, 1)];
+        };
+        let there = kit.there(shelf);
+        let built_in = matches!(shelf, Shelf::Hobs | Shelf::Ovens | Shelf::Fryers);
+        // Nobody has every hob that ships: the one that is used already, else the first.
+        let keys: Vec<&str> = if built_in && !kit.has_own(shelf) {
+            let used = self
+                .used
+                .things
+                .iter()
+                .find(|thing| thing.list == need.like);
+            let used = used.and_then(|thing| there.iter().find(|key| **key == thing.key));
+            used.or(there.first()).copied().into_iter().collect()
+        } else {
+            there
+        };
+        keys.into_iter()
+            .map(|key| self.used.at(need.like, key, kit.places(need.like, key)))
+            .collect()
+    }
+}
+
+impl<'a> Floor<'a> {
+    /// Reads it and runs what is not yet known.
+    pub fn new(asked: &'a ServiceAsked, runs: &mut Runs) -> Result<Self, InputError> {
+        let seats = seats(asked, runs)?;
+        let work = works(asked, &seats, runs)?;
+        let mut used = Used::default();
+        // Fish first: they say which hob is used.
+        let mut made: Vec<Vec<Work>> = vec![];
+        let mut of_ticket = vec![];
+        let mut jobs: Vec<(usize, Work)> = vec![];
+        for (seat, variants) in work {
+            let mut all: Vec<Vec<(Arc<Ran>, Told, Wanted)>> = vec![];
+            let mut fish = vec![];
+            for (k, (ran, wanted)) in variants.iter().enumerate() {
+                let mut finds = Finds {
+                    kitchen: &asked.kitchen,
+                    used: &mut used,
+                };
+                let plates = seats[seat].plates.len() as u32;
+                for (l, lane) in lanes(ran, plates, asked.mise_done).iter().enumerate() {
+                    let Some(told) = told(lane, &mut finds) else {
+                        continue;
+                    };
+                    let one = (Arc::clone(ran), told, wanted.clone());
+                    if k == 0 {
+                        fish.push(lane.fish);
+                        all.push(vec![one]);
+                    } else if lane.fish
+                        && let Some(at) = fish.iter().position(|fish| *fish)
+                    {
+                        let _ = l;
+                        all[at].push(one);
+                    }
+                }
+            }
+            for (variants, fish) in all.into_iter().zip(fish) {
+                jobs.push((
+                    seats[seat].ticket,
+                    Work {
+                        seat,
+                        fish,
+                        variants,
+                    },
+                ));
+            }
+        }
+        for (i, ticket) in asked.tickets.iter().enumerate() {
+            let mut its: Vec<Work> = vec![];
+            let mut rest = vec![];
+            for (of, work) in jobs {
+                let begun = seats[work.seat].story.in_s.is_some();
+                if of == i {
+                    // A ticket that is held goes no further than what has begun.
+                    if seats[work.seat].story.served_s.is_none() && (begun || !ticket.held) {
+                        its.push(work);
+                    }
+                } else {
+                    rest.push((of, work));
+                }
+            }
+            jobs = rest;
+            if !its.is_empty() {
+                made.push(its);
+                of_ticket.push(i);
+            }
+        }
+        let now_s = asked.now_s.round() as S;
+        let cooks = asked
+            .hands
+            .iter()
+            .enumerate()
+            .map(|(i, hand)| cook(hand, &used).at("hands", i))
+            .collect::<Result<Vec<Cook>, _>>()?;
+        for (i, down) in asked.down.iter().enumerate() {
+            let keys = || used.things.iter().map(|thing| thing.key.as_str());
+            // What nobody uses may be down without a word; what no kitchen has may not.
+            let known = keys().any(|key| key == down.thing) || has(&asked.kitchen, &down.thing);
+            if !known {
+                return Err(InputError::unknown("thing", &down.thing, keys())).at("down", i);
+            }
+            let until = down.until_s.unwrap_or(CLOCK_S.1);
+            let between = (down.from_s.round() as S, until.round() as S);
+            for thing in used
+                .things
+                .iter_mut()
+                .filter(|thing| thing.key == down.thing)
+            {
+                thing.down = Some(between);
+            }
+        }
+        let mut problem = Problem {
+            now_s,
+            things: used.things,
+            cooks,
+            orders: vec![],
+        };
+        for (works, ticket) in made.iter().zip(&of_ticket) {
+            let ticket = &asked.tickets[*ticket];
+            let jobs = works
+                .iter()
+                .map(|work| job(work, &seats[work.seat], asked, &problem.things));
+            problem.orders.push(Order {
+                at_s: ticket.at_s.map_or(now_s, |at| at.round() as S),
+                jobs: jobs.collect(),
+            });
+        }
+        let mut floor = Self {
+            asked,
+            seats,
+            problem,
+            work: made,
+            of_ticket,
+        };
+        floor.what_has_begun()?;
+        Ok(floor)
+    }
+
+    /// What is in stands where its fold says, on what it was put on.
+    fn what_has_begun(&mut self) -> Result<(), InputError> {
+        let mut taken = Lanes::new(&self.problem);
+        let mut all: Vec<(usize, usize)> = vec![];
+        for (o, works) in self.work.iter().enumerate() {
+            for (j, work) in works.iter().enumerate() {
+                if self.seats[work.seat].story.in_s.is_some() {
+                    all.push((o, j));
+                }
+            }
+        }
+        all.sort_by(|a, b| {
+            let at = |(o, j): &(usize, usize)| self.seats[self.work[*o][*j].seat].story.in_s;
+            at(a).unwrap_or(0.0).total_cmp(&at(b).unwrap_or(0.0))
+        });
+        for (o, j) in all {
+            let work = &self.work[o][j];
+            let seat = &self.seats[work.seat];
+            let plates = self.ids(seat);
+            let stood = self
+                .asked
+                .stood
+                .iter()
+                .find(|stood| plates.contains(&stood.plate));
+            let variant = stood.map_or(0, |stood| self.variant_on(work, &stood.things));
+            let (ran, told, wanted) = &work.variants[variant];
+            let cooked = cooked_as(wanted);
+            let begun = begun(
+                &seat.story,
+                told,
+                cooked.as_ref().filter(|_| work.fish),
+                ran,
+                self.asked.now_s,
+            )?;
+            let Some(begun) = begun else { continue };
+            let in_s = seat.story.in_s.unwrap_or(0.0).round() as S;
+            let holds: Vec<(usize, usize)> = told
+                .variant
+                .holds
+                .iter()
+                .map(|hold| {
+                    let (from, to) = (
+                        in_s + told.variant.tasks[hold.from].at_s,
+                        in_s + told.variant.tasks[hold.to].at_s + hold.after_s,
+                    );
+                    let free = |thing: &usize| {
+                        taken
+                            .place(&self.problem, *thing, (from, to), hold)
+                            .ok()
+                            .map(|place| (*thing, place))
+                    };
+                    hold.any_of
+                        .iter()
+                        .find_map(free)
+                        .unwrap_or((hold.any_of[0], 0))
+                })
+                .collect();
+            let put = begun.put(told, variant, &self.problem, &taken, in_s, &holds);
+            taken.take_all(&told.variant, &put, NOBODY);
+            self.problem.orders[o].jobs[j].begun = Some(put);
+        }
+        Ok(())
+    }
+
+    pub fn ids(&self, seat: &Seat) -> Vec<String> {
+        let plates = &self.asked.tickets[seat.ticket].plates;
+        seat.plates.iter().map(|i| plates[*i].id.clone()).collect()
+    }
+
+    fn variant_on(&self, work: &Work, things: &[String]) -> usize {
+        let on = |told: &Told| {
+            let of = |hold: &Hold| {
+                hold.any_of
+                    .iter()
+                    .any(|i| things.contains(&self.problem.things[*i].key))
+            };
+            told.variant.holds.iter().filter(|hold| of(hold)).count()
+        };
+        let best = work
+            .variants
+            .iter()
+            .enumerate()
+            .max_by_key(|(i, (_, told, _))| (on(told), usize::MAX - i));
+        best.map_or(0, |(i, _)| i)
+    }
+}
+
+/// The plan of a dish as its piece is when it has been prepared.
+fn cooked_as(wanted: &Wanted) -> Option<PlanAsked> {
+    match wanted {
+        Wanted::Side(..) => None,
+        Wanted::Fish(plan, None) => Some((**plan).clone()),
+        Wanted::Fish(plan, Some(done)) => prepared_piece(plan, done).ok(),
+    }
+}
+
+fn has(kitchen: &Kitchen, key: &str) -> bool {
+    let shelves = TAKES_PLACE
+        .into_iter()
+        .chain([Shelf::Broilers, Shelf::Steamers]);
+    shelves.into_iter().any(|shelf| {
+        kitchen
+            .kit
+            .names(shelf)
+            .iter()
+            .any(|(known, _)| *known == key)
+    })
+}
+
+fn cook(hand: &HandAsked, used: &Used) -> Result<Cook, InputError> {
+    let at = |thing: &String| used.things.iter().position(|one| one.key == *thing);
+    Ok(Cook {
+        id: hand.id.clone(),
+        only_at: if hand.things.is_empty() {
+            vec![]
+        } else {
+            // A thing nobody uses is no station today; who has only such does nothing.
+            let all: Vec<usize> = hand.things.iter().filter_map(at).collect();
+            if all.is_empty() {
+                vec![usize::MAX]
+            } else {
+                all
+            }
+        },
+        away: hand
+            .away_s
+            .map(|[from, to]| (from.round() as S, to.round() as S))
+            .into_iter()
+            .collect(),
+    })
+}
+
+fn job(work: &Work, seat: &Seat, asked: &ServiceAsked, things: &[Thing]) -> Job {
+    let ids: Vec<&str> = seat
+        .plates
+        .iter()
+        .map(|p| asked.tickets[seat.ticket].plates[*p].id.as_str())
+        .collect();
+    let stood = asked
+        .stood
+        .iter()
+        .find(|stood| ids.contains(&stood.plate.as_str()));
+    let was = stood
+        .filter(|_| (work.fish || seat.ran.plan.is_none()) && !seat.story.again)
+        .map(|stood| {
+            let on = |told: &Told| {
+                let here = |hold: &Hold| {
+                    hold.any_of
+                        .iter()
+                        .any(|i| stood.things.contains(&things[*i].key))
+                };
+                told.variant.holds.iter().filter(|hold| here(hold)).count()
+            };
+            let each = work.variants.iter().enumerate();
+            let best = each.max_by_key(|(i, (_, told, _))| (on(told), usize::MAX - i));
+            let variant = best.map_or(0, |(i, _)| i);
+            (variant, stood.start_s.round() as S)
+        });
+    Job {
+        variants: work
+            .variants
+            .iter()
+            .map(|(_, told, _)| told.variant.clone())
+            .collect(),
+        plate_s: work.variants[0].1.plate_s,
+        plates: seat.plates.len() as S,
+        begun: None,
+        was,
+    }
+}
+
+impl Floor<'_> {
+    /// How late all is together, or kept hot too long, s.
+    pub fn late_s(&self, found: &Schedule) -> i64 {
+        /// Never is later than all else.
+        const NEVER_S: i64 = 36_000;
+        let mut late = 0;
+        for ((order, served), put) in self
+            .problem
+            .orders
+            .iter()
+            .zip(&found.served_s)
+            .zip(&found.put)
+        {
+            let Some(served) = served else {
+                late += NEVER_S;
+                continue;
+            };
+            late += i64::from((served - order.at_s).max(0));
+            for (job, put) in order.jobs.iter().zip(put) {
+                let over = put.as_ref().map_or(0, |put| {
+                    served - put.ready_s - job.variants[put.variant].keeps_s
+                });
+                late += i64::from(over.max(0));
+            }
+        }
+        late
+    }
+
+    /// The soonest that an empty kitchen serves an order.
+    pub fn alone_s(&self, order: usize) -> Option<S> {
+        let by: Vec<usize> = (0..self.problem.orders[order].jobs.len()).collect();
+        let placing = Placing {
+            problem: &self.problem,
+            order,
+            by: &by,
+            over_s: 0,
+            nudge_s: &[],
+            later_s: 0,
+        };
+        placing
+            .soonest(&mut Lanes::new(&self.problem))
+            .map(|(s, _)| s)
+    }
+}

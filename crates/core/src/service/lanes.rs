@@ -1,0 +1,176 @@
+//! Who and what is busy when: a lane for each cook and for each place of each thing.
+
+use super::problem::{Cook, Hold, Problem, Put, S, Thing, Variant};
+
+/// Busy from, until, at so many C, with which job.
+type Busy = (S, S, Option<S>, usize);
+
+/// Intervals that do not overlap, in order.
+#[derive(Debug, Clone, Default)]
+pub struct Lane(Vec<Busy>);
+
+impl Lane {
+    /// What of it lies between two times.
+    fn among(&self, from: S, to: S) -> &[Busy] {
+        let first = self.0.partition_point(|busy| busy.1 <= from);
+        let all = &self.0[first..];
+        &all[..all.partition_point(|busy| busy.0 < to)]
+    }
+
+    fn free(&self, from: S, to: S) -> bool {
+        from >= to || self.among(from, to).is_empty()
+    }
+
+    fn add(&mut self, busy: Busy) {
+        if busy.0 < busy.1 {
+            let at = self.0.partition_point(|other| other.0 < busy.0);
+            self.0.insert(at, busy);
+        }
+    }
+}
+
+/// Oven shelves this far apart are at one temperature, K.
+const ONE_HEAT_K: S = 5;
+
+/// All lanes.
+#[derive(Debug, Clone)]
+pub struct Lanes {
+    cooks: Vec<Lane>,
+    things: Vec<Vec<Lane>>,
+    /// At which temperature each thing is kept when, heating up included.
+    heats: Vec<Vec<Busy>>,
+}
+
+/// Nobody's: a cook who is away, a thing that is down.
+pub const NOBODY: usize = usize::MAX;
+
+impl Lanes {
+    pub fn new(problem: &Problem) -> Self {
+        let away = |cook: &Cook| {
+            let mut lane = Lane::default();
+            for (from, to) in &cook.away {
+                lane.add((*from, *to, None, NOBODY));
+            }
+            lane
+        };
+        let places = |thing: &Thing| {
+            let mut lane = Lane::default();
+            if let Some((from, to)) = thing.down {
+                lane.add((from, to, None, NOBODY));
+            }
+            vec![lane; thing.places]
+        };
+        let mut lanes = Self {
+            cooks: problem.cooks.iter().map(away).collect(),
+            things: problem.things.iter().map(places).collect(),
+            heats: vec![vec![]; problem.things.len()],
+        };
+        // What has begun is there whatever else is tried.
+        for order in &problem.orders {
+            for job in &order.jobs {
+                if let Some(put) = &job.begun {
+                    lanes.take_all(&job.variants[put.variant], put, NOBODY);
+                }
+            }
+        }
+        lanes
+    }
+
+    /// A cook's start nearest to the one wanted, between two times, for so long of whole attention; else how much sooner it
+    /// would have to be wanted before anything changes.
+    pub fn hands_near(&self, cook: usize, wanted: S, (low, high): (S, S), long: S) -> Result<S, S> {
+        let lane = &self.cooks[cook];
+        if low > high {
+            return Err(1);
+        }
+        let wanted = wanted.clamp(low, high);
+        if lane.free(wanted, wanted + long) {
+            return Ok(wanted);
+        }
+        // Else just before or just after something that is in the way.
+        let near = |a: &S| ((a - wanted).abs(), *a);
+        let others = lane.among(low - 1, high + long + 1).iter();
+        let ends = others.flat_map(|busy| [busy.0 - long, busy.1]);
+        ends.filter(|at| (low..=high).contains(at) && lane.free(*at, at + long))
+            .min_by_key(near)
+            .ok_or_else(|| {
+                let first = lane.among(low, low + long).first();
+                first.map_or(1, |busy| low + long - busy.0)
+            })
+    }
+
+    /// A place of a thing that is free, its others at the same temperature; else how much sooner it would have to be wanted
+    /// before anything changes.
+    pub fn place(
+        &self,
+        problem: &Problem,
+        thing: usize,
+        (from, to): (S, S),
+        hold: &Hold,
+    ) -> Result<usize, S> {
+        let lanes = &self.things[thing];
+        if problem.things[thing].one_heat
+            && let Some(c) = hold.at_c
+        {
+            let heats = self.heats[thing].iter();
+            let other = heats.filter(|busy| {
+                let another = busy.2.is_some_and(|heat| (heat - c).abs() > ONE_HEAT_K);
+                another && busy.0 < to && from - hold.heats_s < busy.1
+            });
+            if let Some(busy) = other.max_by_key(|busy| busy.0) {
+                return Err((to - busy.0).max(1));
+            }
+        }
+        lanes
+            .iter()
+            .position(|lane| lane.free(from, to))
+            .ok_or_else(|| {
+                let last = |lane: &Lane| lane.among(from, to).last().map_or(1, |busy| to - busy.0);
+                lanes.iter().map(last).min().unwrap_or(1).max(1)
+            })
+    }
+
+    /// Takes what a job takes: of one that has begun, the hands for its plate.
+    pub fn take(&mut self, problem: &Problem, (order, job): (usize, usize), put: &Put) {
+        let id = name(order, job);
+        let asked = &problem.orders[order].jobs[job];
+        if asked.begun.is_none() {
+            self.take_all(&asked.variants[put.variant], put, id);
+        }
+        let (at, cook) = put.plated;
+        self.cooks[cook].add((at, at + asked.plate_s, None, id));
+    }
+
+    /// Its acts and its things.
+    pub fn take_all(&mut self, variant: &Variant, put: &Put, id: usize) {
+        for (task, (at, cook)) in variant.tasks.iter().zip(&put.tasks) {
+            self.cooks[*cook].add((*at, at + task.hands_s, None, id));
+        }
+        for (hold, (thing, place)) in variant.holds.iter().zip(&put.holds) {
+            let (from, to) = (put.tasks[hold.from].0, put.tasks[hold.to].0 + hold.after_s);
+            self.things[*thing][*place].add((from, to, hold.at_c, id));
+            if hold.at_c.is_some() {
+                self.heats[*thing].push((from - hold.heats_s, to, hold.at_c, id));
+            }
+        }
+    }
+
+    /// Gives back what the jobs of an order took.
+    pub fn give_back(&mut self, order: usize, jobs: usize) {
+        let ids = name(order, 0)..name(order, jobs);
+        let places = self.things.iter_mut().flatten();
+        for lane in self.cooks.iter_mut().chain(places) {
+            lane.0.retain(|busy| !ids.contains(&busy.3));
+        }
+        for heats in &mut self.heats {
+            heats.retain(|busy| !ids.contains(&busy.3));
+        }
+    }
+}
+
+/// No ticket has more jobs.
+const MOST_JOBS: usize = 1000;
+
+fn name(order: usize, job: usize) -> usize {
+    order * MOST_JOBS + job
+}

@@ -1,0 +1,255 @@
+//! The search: orders put in one after another, then a few taken out and put back elsewhere, again and again.
+//!
+//! Bounded by tries, not by a clock: the same question has the same answer. Ties and chances come from one seed.
+
+use super::lanes::Lanes;
+use super::place::{EARLIEST, Placing};
+use super::problem::{Problem, Put, S, Schedule};
+
+/// Chances are drawn from here.
+const SEED: u64 = 0x00c1_4d05;
+/// An order that cannot be cooked costs as much as one that is so late.
+const NEVER: i64 = 10 * 24 * 3600;
+/// What is worse by less than this share may be kept for a while, less and less of it, and then again from the best.
+const WORSE_SHARE: f64 = 0.3;
+const ROUND: usize = 300;
+
+/// What cannot be served together within what each keeps is kept hot, so much longer at most.
+const OVER_S: S = 5400;
+
+/// Tries as usual: the fewer jobs, the more; about as long for any.
+pub fn usual_tries(problem: &Problem) -> usize {
+    const JOBS_TRIED: usize = 100_000;
+    let jobs: usize = problem.orders.iter().map(|order| order.jobs.len()).sum();
+    (JOBS_TRIED / jobs.max(1)).clamp(1000, 12_000)
+}
+
+struct Search<'a> {
+    problem: &'a Problem,
+    chance: fastrand::Rng,
+    /// So much longer than it keeps each order may be kept hot.
+    over_s: Vec<S>,
+}
+
+/// A plan as it is searched.
+#[derive(Clone)]
+struct State {
+    lanes: Lanes,
+    orders: Vec<Option<(S, Vec<Option<Put>>)>>,
+    costs: Vec<i64>,
+}
+
+impl State {
+    fn cost(&self) -> i64 {
+        self.costs.iter().sum()
+    }
+}
+
+/// Plans a service within so many tries.
+pub fn schedule(problem: &Problem, tries: usize) -> Schedule {
+    let mut search = Search {
+        problem,
+        chance: fastrand::Rng::with_seed(SEED),
+        over_s: over_s(problem),
+    };
+    let n = problem.orders.len();
+    let mut state = State {
+        lanes: Lanes::new(problem),
+        orders: vec![None; n],
+        costs: vec![0; n],
+    };
+    // What has begun comes first: it cannot be moved.
+    let mut first: Vec<usize> = (0..n).collect();
+    let begun = |i: &usize| {
+        problem.orders[*i]
+            .jobs
+            .iter()
+            .any(|job| job.begun.is_some())
+    };
+    let kept = |i: &usize| problem.orders[*i].jobs.iter().any(|job| job.was.is_some());
+    first.sort_by_key(|i| (!begun(i), !kept(i), problem.orders[*i].at_s, *i));
+    let empty = state.clone();
+    search.put_in(&mut state, &first, true);
+    let mut best = state.clone();
+    let mut made = 0;
+    while made < tries && n > 0 && best.cost() > 0 {
+        made += 1;
+        let out = search.take_out(&state);
+        let mut next = state.clone();
+        for order in &out {
+            next.lanes
+                .give_back(*order, problem.orders[*order].jobs.len());
+            next.orders[*order] = None;
+            next.costs[*order] = 0;
+        }
+        search.put_in(&mut next, &out, false);
+        let (was, is) = (state.cost(), next.cost());
+        let left = 1.0 - (made % ROUND) as f64 / ROUND as f64;
+        let a_little = 1.0 + WORSE_SHARE * left * search.chance.f64().powi(3);
+        if is <= was || (is as f64) < was as f64 * a_little {
+            state = next;
+            if state.cost() < best.cost() {
+                best = state.clone();
+            }
+        }
+        if made % ROUND == 0 {
+            state = if (made / ROUND) % 2 == 1 {
+                search.afresh(&empty, &first)
+            } else {
+                best.clone()
+            };
+        }
+    }
+    let cost = best.cost();
+    let (served_s, put) = best
+        .orders
+        .into_iter()
+        .enumerate()
+        .map(|(i, order)| match order {
+            Some((served_s, put)) => (Some(served_s), put),
+            None => (None, vec![None; problem.orders[i].jobs.len()]),
+        })
+        .unzip();
+    Schedule {
+        served_s,
+        put,
+        cost,
+        tries: made,
+    }
+}
+
+/// How much longer than it keeps an order has to be kept hot even in an empty kitchen.
+fn over_s(problem: &Problem) -> Vec<S> {
+    let alone = |order: usize| {
+        let jobs = &problem.orders[order].jobs;
+        let mut by: Vec<usize> = (0..jobs.len()).collect();
+        by.sort_by_key(|job| (jobs[*job].begun.is_none(), *job));
+        let placing = Placing {
+            problem,
+            order,
+            by: &by,
+            over_s: 0,
+            nudge_s: &[],
+            later_s: 0,
+        };
+        placing.soonest(&mut Lanes::new(problem)).is_some()
+    };
+    let each = 0..problem.orders.len();
+    each.map(|order| if alone(order) { 0 } else { OVER_S })
+        .collect()
+}
+
+impl Search<'_> {
+    /// From the beginning, in another order.
+    fn afresh(&mut self, empty: &State, orders: &[usize]) -> State {
+        let mut orders = orders.to_vec();
+        self.chance.shuffle(&mut orders);
+        let mut state = empty.clone();
+        self.put_in(&mut state, &orders, false);
+        state
+    }
+
+    /// Which orders are taken out.
+    fn take_out(&mut self, state: &State) -> Vec<usize> {
+        let n = self.problem.orders.len();
+        let mut by_time: Vec<usize> = (0..n).collect();
+        by_time.sort_by_key(|i| {
+            (
+                state.orders[*i].as_ref().map_or(S::MAX, |order| order.0),
+                *i,
+            )
+        });
+        let some = |chance: &mut fastrand::Rng| 1 + chance.usize(..4.min(n));
+        let mut out: Vec<usize> = match self.chance.u8(..4) {
+            // Neighbours in time.
+            0 | 1 => {
+                let many = some(&mut self.chance) + 1;
+                let from = self.chance.usize(..n);
+                by_time.into_iter().skip(from).take(many).collect()
+            }
+            // The dearest, and some others.
+            2 => {
+                let dear = (0..n).max_by_key(|i| state.costs[*i]).unwrap_or(0);
+                let many = some(&mut self.chance);
+                let others = (0..many).map(|_| self.chance.usize(..n));
+                others.chain([dear]).collect()
+            }
+            _ => {
+                let many = some(&mut self.chance);
+                (0..many).map(|_| self.chance.usize(..n)).collect()
+            }
+        };
+        out.sort_unstable();
+        out.dedup();
+        self.chance.shuffle(&mut out);
+        out
+    }
+
+    /// Out of the way of others: not at all, a little, or far.
+    fn nudged(&mut self, jobs: usize) -> (Vec<S>, S) {
+        const STEP_S: S = 5;
+        // One in so many jobs, by so many steps at most.
+        let (one_in, most) = match self.chance.u8(..4) {
+            0 | 1 => return (vec![], 0),
+            2 => (2, 18),
+            _ => (2, 72),
+        };
+        let mut some = |one_in: u8, most: S| {
+            if self.chance.u8(..one_in) == 0 {
+                STEP_S * self.chance.i32(1..=most)
+            } else {
+                0
+            }
+        };
+        let mut nudge_s: Vec<S> = (0..jobs).map(|_| some(one_in, most)).collect();
+        let later_s = some(8, 12);
+        for nudge_s in nudge_s.iter_mut().filter(|_| self.chance.u8(..6) == 0) {
+            *nudge_s = EARLIEST;
+        }
+        (nudge_s, later_s)
+    }
+
+    /// Puts orders in, one after another.
+    fn put_in(&mut self, state: &mut State, orders: &[usize], as_said: bool) {
+        for &order in orders {
+            let of = &self.problem.orders[order];
+            let mut by: Vec<usize> = (0..of.jobs.len()).collect();
+            let long = |job: &usize| {
+                let variant = &of.jobs[*job].variants[0];
+                variant.tasks[variant.ready.0].at_s - variant.tasks[0].at_s
+            };
+            // What has begun, then the longest: it is the hardest to place.
+            by.sort_by_key(|job| (of.jobs[*job].begun.is_none(), -long(job), *job));
+            if !as_said && self.chance.bool() {
+                let begun = by
+                    .iter()
+                    .take_while(|job| of.jobs[**job].begun.is_some())
+                    .count();
+                self.chance.shuffle(&mut by[begun..]);
+            }
+            let (nudge_s, later_s) = if as_said {
+                (vec![], 0)
+            } else {
+                self.nudged(by.len())
+            };
+            let placing = Placing {
+                problem: self.problem,
+                order,
+                by: &by,
+                over_s: self.over_s[order],
+                nudge_s: &nudge_s,
+                later_s,
+            };
+            match placing.soonest(&mut state.lanes) {
+                Some((served_s, put)) => {
+                    state.costs[order] = of.cost(served_s, &put, self.problem.now_s);
+                    state.orders[order] = Some((served_s, put));
+                }
+                None => {
+                    state.costs[order] = NEVER;
+                    state.orders[order] = None;
+                }
+            }
+        }
+    }
+}

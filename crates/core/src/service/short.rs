@@ -1,0 +1,235 @@
+//! What is short when a service does not come out, and the nearest ways out.
+
+use super::answer::{ShortOf, WayOut};
+use super::asked::{Dish, ServiceAsked};
+use super::floor::Floor;
+use super::problem::{Cook, Problem, S, Schedule};
+use super::runs::Runs;
+use super::search::schedule;
+use super::tell::IN_TIME_S;
+use crate::fish::Piece;
+use crate::methods::Method;
+
+/// A look at another kitchen takes so many tries.
+const LOOKS: usize = 30;
+/// One more of it that saves less than this share of all lateness is not what is short.
+const SAVES: f64 = 0.2;
+/// No more is said.
+const MOST: usize = 2;
+/// Other ways that are looked at, each for one plate.
+const WAYS: usize = 4;
+
+/// What is short, and ways out.
+pub fn of(floor: &Floor<'_>, found: &Schedule, runs: &mut Runs) -> (Vec<ShortOf>, Vec<WayOut>) {
+    let late_s = floor.late_s(found);
+    if late_s <= i64::from(IN_TIME_S) {
+        return (
+            vec![],
+            another_way(floor, found, late_s.max(1), runs)
+                .into_iter()
+                .collect(),
+        );
+    }
+    let mut offers: Vec<WayOut> = another_way(floor, found, late_s, runs)
+        .into_iter()
+        .collect();
+    let left = MOST - offers.len();
+    offers.extend(later(floor, found, late_s).into_iter().take(left));
+    if offers.is_empty() {
+        offers.extend(in_two_goes(floor, found));
+    }
+    (short(floor, late_s), offers)
+}
+
+/// What would have to be kept hot too long is served first.
+fn in_two_goes(floor: &Floor<'_>, found: &Schedule) -> Option<WayOut> {
+    let orders = floor.problem.orders.iter().enumerate();
+    let over = orders.flat_map(|(o, order)| {
+        let served = found.served_s[o];
+        let jobs = order.jobs.iter().zip(&found.put[o]).enumerate();
+        jobs.filter_map(move |(j, (job, put))| {
+            let put = put.as_ref()?;
+            Some((
+                served? - put.ready_s - job.variants[put.variant].keeps_s,
+                o,
+                j,
+            ))
+        })
+    });
+    let (over, o, j) = over.filter(|(over, ..)| *over > 0).max()?;
+    let ids = floor.ids(&floor.seats[floor.work[o][j].seat]);
+    let ticket = &floor.asked.tickets[floor.of_ticket[o]].id;
+    let minutes = (f64::from(over) / 60.0).ceil();
+    Some(WayOut {
+        words: format!(
+            "{ticket} in two goes: {} {minutes:.0} min sooner",
+            ids.join(", ")
+        ),
+        ticket: Some(ticket.clone()),
+        at_s: None,
+        plate: ids.first().cloned(),
+        method: None,
+        late_s: 0.0,
+    })
+}
+
+fn short(floor: &Floor<'_>, late_s: i64) -> Vec<ShortOf> {
+    let one_more = |problem: &Problem, what: &str, words: &str| {
+        let with = floor.late_s(&schedule(problem, LOOKS));
+        ShortOf {
+            what: what.to_owned(),
+            words: words.to_owned(),
+            late_s: late_s as f64,
+            with_one_more_s: with.min(late_s) as f64,
+        }
+    };
+    let mut more = floor.problem.clone();
+    more.cooks.push(Cook::default());
+    let mut short = vec![one_more(&more, "hands", "A pair of hands is short")];
+    let things = &floor.problem.things;
+    let mut lists: Vec<&str> = things.iter().map(|thing| thing.list.as_str()).collect();
+    lists.sort_unstable();
+    lists.dedup();
+    for list in lists {
+        let more = with_one_more(&floor.problem, list);
+        short.push(one_more(&more, list, one_of(list)));
+    }
+    short.retain(|one| one.late_s - one.with_one_more_s >= SAVES * one.late_s);
+    short.sort_by(|a, b| a.with_one_more_s.total_cmp(&b.with_one_more_s));
+    short.truncate(MOST);
+    short
+}
+
+/// One more ring of a hob; of anything else another like the first.
+fn with_one_more(problem: &Problem, list: &str) -> Problem {
+    let mut more = problem.clone();
+    let Some(first) = more.things.iter().position(|thing| thing.list == list) else {
+        return more;
+    };
+    if list == "hobs" {
+        more.things[first].places += 1;
+        return more;
+    }
+    let mut other = more.things[first].clone();
+    other.down = None;
+    let new = more.things.len();
+    more.things.push(other);
+    let jobs = more.orders.iter_mut().flat_map(|order| &mut order.jobs);
+    let variants = jobs.flat_map(|job| &mut job.variants);
+    for hold in variants.flat_map(|variant| &mut variant.holds) {
+        if hold.any_of.contains(&first) {
+            hold.any_of.push(new);
+        }
+    }
+    more
+}
+
+fn one_of(list: &str) -> &'static str {
+    match list {
+        "hobs" => "A ring is short",
+        "ovens" => "An oven is short: one has one temperature at a time",
+        "fryers" => "A fryer is short",
+        "pans" => "A pan is short",
+        "pots" => "A pot is short",
+        _ => "Something is short",
+    }
+}
+
+/// The tickets that are late, the latest first; one that cannot be cooked at all is the latest.
+fn late_ones(floor: &Floor<'_>, found: &Schedule) -> Vec<(S, usize)> {
+    let each = floor.problem.orders.iter().zip(&found.served_s);
+    let mut late: Vec<(S, usize)> = each
+        .zip(&floor.of_ticket)
+        .map(|((order, served), ticket)| (served.map_or(S::MAX, |s| s - order.at_s), *ticket))
+        .filter(|(late, ticket)| *late > IN_TIME_S && floor.asked.tickets[*ticket].at_s.is_some())
+        .collect();
+    late.sort_unstable_by_key(|(late, ticket)| (std::cmp::Reverse(*late), *ticket));
+    late
+}
+
+/// A ticket served later.
+fn later(floor: &Floor<'_>, found: &Schedule, late_s: i64) -> Vec<WayOut> {
+    let mut offers = vec![];
+    for (by, ticket) in late_ones(floor, found) {
+        if by == S::MAX {
+            continue;
+        }
+        let ticket = &floor.asked.tickets[ticket];
+        let minutes = (f64::from(by) / 60.0).ceil();
+        offers.push(WayOut {
+            words: format!("Serve {} {minutes:.0} min later", ticket.id),
+            ticket: Some(ticket.id.clone()),
+            at_s: ticket.at_s.map(|at| at + f64::from(by)),
+            plate: None,
+            method: None,
+            late_s: (late_s - i64::from(by)) as f64,
+        });
+    }
+    offers
+}
+
+/// A plate of the latest ticket cooked in another way, where that helps most.
+fn another_way(
+    floor: &Floor<'_>,
+    found: &Schedule,
+    late_s: i64,
+    runs: &mut Runs,
+) -> Option<WayOut> {
+    let (_, ticket) = *late_ones(floor, found).first()?;
+    let mut best: Option<(i64, WayOut)> = None;
+    let seats = floor.seats.iter().filter(|seat| seat.ticket == ticket);
+    for seat in seats.filter(|seat| seat.story.in_s.is_none()) {
+        let Some(asked) = seat.wanted.plan() else {
+            continue;
+        };
+        let Ok(piece) = Piece::new(&asked.piece) else {
+            continue;
+        };
+        // On other things than now.
+        let now = Method::find(&asked.method.kind).ok()?;
+        let suits = |way: &&&Method| {
+            way.kind != now.kind
+                && way.suits(&piece, &asked.kitchen).suits
+                && way.browns == now.browns
+        };
+        for way in Method::all().iter().filter(suits).take(WAYS) {
+            let ids = floor.ids(seat);
+            let other = with_way(floor.asked, &ids, way.kind);
+            let Ok(there) = Floor::new(&other, runs) else {
+                continue;
+            };
+            let with = there.late_s(&schedule(&there.problem, LOOKS));
+            if with < late_s && best.as_ref().is_none_or(|(best, _)| with < *best) {
+                let words = format!("{}: {}", ids.join(", "), way.name.to_lowercase());
+                best = Some((
+                    with,
+                    WayOut {
+                        words,
+                        ticket: None,
+                        at_s: None,
+                        plate: ids.first().cloned(),
+                        method: Some(way.kind.to_owned()),
+                        late_s: with as f64,
+                    },
+                ));
+            }
+        }
+    }
+    best.map(|(_, way)| way)
+}
+
+/// The same service with these plates cooked in another way, as that is usual.
+fn with_way(asked: &ServiceAsked, ids: &[String], kind: &str) -> ServiceAsked {
+    let mut other = asked.clone();
+    let plates = other
+        .tickets
+        .iter_mut()
+        .flat_map(|ticket| &mut ticket.plates);
+    for plate in plates.filter(|plate| ids.contains(&plate.id)) {
+        if let Dish::Fish(plan, _) = &mut plate.dish {
+            kind.clone_into(&mut plan.method.kind);
+            plan.method.settings.clear();
+        }
+    }
+    other
+}

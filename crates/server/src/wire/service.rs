@@ -1,0 +1,264 @@
+//! A service: tickets in, who does what when on what out.
+
+use super::plan::PlanRequest;
+use crate::error::RequestError;
+use cindo_core::cook::Event;
+use cindo_core::kit::{Kitchen, KitchenAsked};
+use cindo_core::prep::{Preparation, SideAsked};
+use cindo_core::service::{
+    Dish, DownAsked, HandAsked, HappenedAsked, PinnedAsked, PlateAsked, Runs, Service,
+    ServiceAsked, StoodAsked, TicketAsked, service,
+};
+use cindo_core::{InputError, Within};
+use serde::de::{self, Deserializer};
+use serde::{Deserialize, Serialize};
+use serde_json::{Map, Value};
+use std::sync::{Mutex, OnceLock, PoisonError};
+use utoipa::ToSchema;
+
+/// Who works: so many, or each by name.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(untagged)]
+pub enum HandsWire {
+    /// So many, each of whom does everything.
+    Many(u32),
+    /// Each.
+    Each(Vec<HandAsked>),
+}
+
+impl Default for HandsWire {
+    fn default() -> Self {
+        Self::Many(1)
+    }
+}
+
+/// A plate: a piece of fish, prepared or not, or a side.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct PlateWire {
+    /// What it is called, once in a service.
+    #[schema(min_length = 1, max_length = 60)]
+    pub id: String,
+    /// The plan of a piece.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub plan: Option<PlanRequest>,
+    /// What is done to it before, and what goes with it: a preparation, or a request for one, whose piece and way are those
+    /// of the plan.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(value_type = Option<Object>)]
+    pub prep: Option<Value>,
+    /// A side without a fish.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub side: Option<SideAsked>,
+}
+
+/// A ticket.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TicketWire {
+    /// What it is called, once in a service.
+    #[schema(min_length = 1, max_length = 60)]
+    pub id: String,
+    /// When it is to be served, s; as soon as it can be when not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = -604_800, maximum = 604_800)]
+    pub at_s: Option<f64>,
+    /// The guests wait: nothing of it is begun.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub held: bool,
+    /// Its plates.
+    pub plates: Vec<PlateWire>,
+}
+
+/// What happened to a plate: an event of its cook, on the clock of the service.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct PlateEventWire {
+    /// Which plate.
+    pub plate: String,
+    /// What, and when.
+    #[serde(flatten)]
+    pub event: Event,
+}
+
+/// An event may come without a name: it has one by its plate, its kind and its time.
+impl<'de> Deserialize<'de> for PlateEventWire {
+    fn deserialize<D: Deserializer<'de>>(from: D) -> Result<Self, D::Error> {
+        let mut said = Map::deserialize(from)?;
+        let plate = match said.remove("plate") {
+            Some(Value::String(plate)) => plate,
+            _ => return Err(de::Error::missing_field("plate")),
+        };
+        if !said.contains_key("id") {
+            let kind = said.get("kind").and_then(Value::as_str).unwrap_or("");
+            let at_s = said.get("at_s").map(ToString::to_string);
+            let id = format!("{kind} {}", at_s.unwrap_or_default());
+            said.insert("id".to_owned(), Value::String(id));
+        }
+        let event = Event::deserialize(Value::Object(said)).map_err(de::Error::custom)?;
+        Ok(Self { plate, event })
+    }
+}
+
+/// A service.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({ "hands": 1, "tickets": [{ "id": "table 1", "at_s": 1800, "plates": [
+    { "id": "hake", "plan": { "piece": { "fish": "hake", "thickness_mm": 25 }, "method": { "kind": "sear_skin_first" } } },
+    { "id": "peas", "side": { "kind": "peas" } }] }], "now_s": 0 }))]
+pub struct ServiceRequest {
+    /// Who works; one when not said.
+    #[serde(default)]
+    pub hands: HandsWire,
+    /// The kitchen: every plate is cooked in it.
+    #[serde(default)]
+    pub kitchen: KitchenAsked,
+    /// What is ordered.
+    #[serde(default)]
+    pub tickets: Vec<TicketWire>,
+    /// Which plate is cooked on which thing.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub pinned: Vec<PinnedAsked>,
+    /// Things that cannot be used.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub down: Vec<DownAsked>,
+    /// What has happened.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(value_type = Vec<Object>)]
+    pub happened: Vec<PlateEventWire>,
+    /// The plan before this one: it is changed as little as possible.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub stood: Vec<StoodAsked>,
+    /// Cleaning, salting, cutting and mixing were done before.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub mise_done: bool,
+    /// Now, s on the clock of the service.
+    #[serde(default)]
+    #[schema(minimum = -604_800, maximum = 604_800)]
+    pub now_s: f64,
+    /// How often the search may try; as usual when not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 0, maximum = 20_000)]
+    pub tries: Option<u32>,
+}
+
+/// More cooks than this are no kitchen.
+const MOST_HANDS: u32 = 12;
+
+/// What has been run, by whoever asked.
+fn kept() -> &'static Mutex<Runs> {
+    static KEPT: OnceLock<Mutex<Runs>> = OnceLock::new();
+    KEPT.get_or_init(|| Mutex::new(Runs::new()))
+}
+
+impl PlateWire {
+    fn asked(&self) -> Result<PlateAsked, RequestError> {
+        let dish = match (&self.plan, &self.side) {
+            (Some(plan), None) => {
+                let alone = PlanRequest {
+                    prep: None,
+                    range: false,
+                    field: None,
+                    ..plan.clone()
+                };
+                let done = match &self.prep {
+                    Some(said) => Some(preparation(said)?),
+                    None => plan.prep.clone(),
+                };
+                let plan = alone.asked().map_err(|error| error.within("plan"))?;
+                Dish::Fish(Box::new(plan), done.map(Box::new))
+            }
+            (None, Some(side)) => Dish::Side(side.clone()),
+            _ => return Err(InputError::missing("plan").into()),
+        };
+        Ok(PlateAsked {
+            id: self.id.clone(),
+            dish,
+        })
+    }
+}
+
+/// What is done, out of a preparation or a whole request for one.
+fn preparation(said: &Value) -> Result<Preparation, RequestError> {
+    /// Told by the plan.
+    const BY_PLAN: [&str; 7] = [
+        "piece", "method", "target", "kitchen", "eaters", "now", "plate_at",
+    ];
+    let mut said = said.clone();
+    if let Value::Object(all) = &mut said {
+        for key in BY_PLAN {
+            all.remove(key);
+        }
+    }
+    Preparation::deserialize(said).map_err(|error| RequestError::Shape {
+        field: "prep".to_owned(),
+        message: error.to_string(),
+    })
+}
+
+impl ServiceRequest {
+    /// As the core asks for it.
+    ///
+    /// # Errors
+    /// Whatever it refuses.
+    pub fn asked(&self) -> Result<ServiceAsked, RequestError> {
+        let hands = match &self.hands {
+            HandsWire::Many(n) => {
+                let n = (*n).min(MOST_HANDS + 1);
+                let each = (1..=n).map(|i| HandAsked {
+                    id: format!("cook {i}"),
+                    ..HandAsked::default()
+                });
+                each.collect()
+            }
+            HandsWire::Each(all) => all.clone(),
+        };
+        let mut tickets = vec![];
+        for (i, ticket) in self.tickets.iter().enumerate() {
+            let mut plates = vec![];
+            for (j, plate) in ticket.plates.iter().enumerate() {
+                let here = |error: RequestError| error.at("plates", j).at("tickets", i);
+                plates.push(plate.asked().map_err(here)?);
+            }
+            tickets.push(TicketAsked {
+                id: ticket.id.clone(),
+                at_s: ticket.at_s,
+                held: ticket.held,
+                plates,
+            });
+        }
+        let happened = self.happened.iter().map(|one| HappenedAsked {
+            plate: one.plate.clone(),
+            event: one.event.clone(),
+        });
+        Ok(ServiceAsked {
+            kitchen: Kitchen::new(&self.kitchen).within("kitchen")?,
+            hands,
+            tickets,
+            pinned: self.pinned.clone(),
+            down: self.down.clone(),
+            happened: happened.collect(),
+            stood: self.stood.clone(),
+            mise_done: self.mise_done,
+            now_s: self.now_s,
+            tries: self.tries,
+        })
+    }
+
+    /// Plans it.
+    ///
+    /// # Errors
+    /// Whatever the core refuses.
+    pub fn answer(&self) -> Result<Service, RequestError> {
+        let asked = self.asked()?;
+        let mut runs = kept()
+            .lock()
+            .unwrap_or_else(PoisonError::into_inner)
+            .clone();
+        let answer = service(&asked, &mut runs)?;
+        kept()
+            .lock()
+            .unwrap_or_else(PoisonError::into_inner)
+            .learn(&runs);
+        Ok(answer)
+    }
+}
