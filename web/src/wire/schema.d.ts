@@ -4,6 +4,24 @@
  */
 
 export interface paths {
+    "/api/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The service as it is planned, and when its clock began; none at revision 0 while nobody planned one. */
+        get: operations["board_get"];
+        /** Changes it. If-Match says which state this changes. */
+        put: operations["board_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/book": {
         parameters: {
             query?: never;
@@ -649,6 +667,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/service": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Many plates to one time: who does what when, on what. */
+        post: operations["service"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settle": {
         parameters: {
             query?: never;
@@ -848,6 +883,56 @@ export interface components {
             /** @description What. */
             what: components["schemas"]["What"];
             /** @description What to do, a sentence. */
+            words: string;
+        };
+        /** @description An act of the service. */
+        ActTold: {
+            /**
+             * Format: double
+             * @description Temperature that belongs to it, C.
+             */
+            at_c?: number | null;
+            /**
+             * Format: double
+             * @description When, s.
+             */
+            at_s: number;
+            /** @description Whose. */
+            cook: string;
+            /** @description What to look for. */
+            cues: string[];
+            /** @description It is done, or was due by the plan before and is taken for done. */
+            done: boolean;
+            /**
+             * Format: double
+             * @description Whole attention for so long, s.
+             */
+            hands_s: number;
+            /** @description Its name, once in a service. */
+            id: string;
+            /**
+             * Format: double
+             * @description How long it may wait, s.
+             */
+            may_wait_s?: number | null;
+            /** @description All that it takes. */
+            needs: components["schemas"]["HeldTold"][];
+            /** @description Of which plate: the first of those it is for. */
+            plate: string;
+            /** @description Of which plates. */
+            plates: string[];
+            /** @description The thing it is done at, held from then on. */
+            thing?: string | null;
+            /** @description Of which ticket. */
+            ticket: string;
+            /**
+             * Format: double
+             * @description Until then, s; without a thing until the hands are free.
+             */
+            until_s: number;
+            /** @description What is done. */
+            what: components["schemas"]["What"];
+            /** @description What to do. */
             words: string;
         };
         /** @description What is said. */
@@ -1136,6 +1221,32 @@ export interface components {
             deviations: number;
             /** @description Which factor. */
             key: string;
+        };
+        /** @description The board as kept. */
+        BoardKept: {
+            board?: components["schemas"]["BoardWire"] | null;
+            /**
+             * Format: int64
+             * @description The clock of the server, ms since 1970.
+             */
+            now_ms: number;
+            /**
+             * Format: int32
+             * @description 0 while nobody planned anything.
+             */
+            revision: number;
+            /** @description Why what was kept cannot be read. */
+            unreadable?: string | null;
+        };
+        /** @description The board of a service: what is planned, and when its clock stood at 0. */
+        BoardWire: {
+            /** @description The service; its `now_s` is that of whoever asks. */
+            service: components["schemas"]["ServiceRequest"];
+            /**
+             * Format: date-time
+             * @description When 0 was.
+             */
+            zero: string;
         };
         /**
          * @description A book, or some of its cards.
@@ -1777,6 +1888,18 @@ export interface components {
             /** @description The plan that is cooked. */
             plan: components["schemas"]["PlanRequest"];
         };
+        /** @description What a cook does next. */
+        CookTold: {
+            /**
+             * Format: double
+             * @description Whole attention in all, s.
+             */
+            hands_s: number;
+            /** @description Who. */
+            id: string;
+            /** @description Their next act, by its name; null when there is none. */
+            next?: string | null;
+        };
         /** @description The cooked line at one time. */
         CookedLineWire: {
             /**
@@ -2040,6 +2163,21 @@ export interface components {
             part: components["schemas"]["Part"];
             /** @description Why it is done. */
             why?: string | null;
+        };
+        /** @description A thing that cannot be used. */
+        DownAsked: {
+            /**
+             * Format: double
+             * @description From then, s.
+             */
+            from_s: number;
+            /** @description Which. */
+            thing: string;
+            /**
+             * Format: double
+             * @description Until then, s; to the end when not said.
+             */
+            until_s?: number | null;
         };
         /**
          * @description Who eats.
@@ -2450,6 +2588,17 @@ export interface components {
          * @enum {string}
          */
         GoalWire: "middle" | "rim" | "figure";
+        /** @description One who works in a service. */
+        HandAsked: {
+            /** @description Away between these two times, s. */
+            away_s?: number[] | null;
+            /** @description What they are called. */
+            id: string;
+            /** @description Things they work at; everything when none is named. */
+            things?: string[];
+        };
+        /** @description Who works: so many, or each by name. */
+        HandsWire: number | components["schemas"]["HandAsked"][];
         /** @description What happened, with what belongs to it. */
         Happened: {
             /** @enum {string} */
@@ -2713,6 +2862,25 @@ export interface components {
             to_c: number;
             /** @description What. */
             what: components["schemas"]["Hot"];
+        };
+        /** @description What of the kitchen an act takes. */
+        HeldTold: {
+            /**
+             * Format: double
+             * @description At so many C, where all of it has one temperature.
+             */
+            at_c?: number | null;
+            /** @description On which list of the kit. */
+            like: string;
+            /** @description Which place of it, from 1: a ring, a shelf. */
+            place: number;
+            /** @description Which. */
+            thing: string;
+            /**
+             * Format: double
+             * @description Until then, s.
+             */
+            until_s: number;
         };
         /** @description Until when it may stand. */
         Holding: {
@@ -3161,6 +3329,47 @@ export interface components {
          * @enum {string}
          */
         Middle: "raw" | "under" | "right" | "over";
+        /** @description One act before the service, for all it is done for. */
+        MiseAct: {
+            /**
+             * Format: double
+             * @description When it must begin at the latest, s.
+             */
+            at_s: number;
+            /**
+             * Format: double
+             * @description Whole attention for so long, s.
+             */
+            hands_s: number;
+            /**
+             * Format: double
+             * @description Until the next can begin, s.
+             */
+            lasts_s: number;
+            /** @description Of what. */
+            of: string;
+            /** @description For so many plates. */
+            plates: number;
+            /** @description What to do. */
+            words: string;
+        };
+        /** @description What is made ready before a service. */
+        MiseTold: {
+            /** @description What is done, for which plates, the first first. */
+            acts: components["schemas"]["MiseAct"][];
+            /**
+             * Format: double
+             * @description When the first begins, s; null when there is nothing to do.
+             */
+            begins_s?: number | null;
+            /**
+             * Format: double
+             * @description Whole attention in all, s.
+             */
+            hands_s: number;
+            /** @description How much of everything, for all that is ordered. */
+            quantities: components["schemas"]["Amount"][];
+        };
         /** @description A fat or a sauce. */
         MixtureAsked: {
             /**
@@ -3611,6 +3820,13 @@ export interface components {
              */
             width_mm?: number | null;
         };
+        /** @description A plate is cooked on this thing and on no other. */
+        PinnedAsked: {
+            /** @description Which plate. */
+            plate: string;
+            /** @description Which thing of the kitchen. */
+            thing: string;
+        };
         /**
          * @description Where on a thing something takes room: a thing has so many of each.
          * @enum {string}
@@ -3914,6 +4130,88 @@ export interface components {
             thickness_mm?: number | null;
             /** @description When it is turned, s. */
             turns_s: number[];
+        };
+        /** @description A plate as it is planned. */
+        PlateTold: {
+            /** @description What is in it that some must avoid. */
+            allergens: components["schemas"]["Allergen"][];
+            /** @description The band it is to end in, C. */
+            band_c?: number[] | null;
+            /**
+             * Format: double
+             * @description Its first act, s.
+             */
+            begins_s?: number | null;
+            /**
+             * Format: double
+             * @description Coldest point at its highest, C; null of a side.
+             */
+            core_c?: number | null;
+            /** @description What it is called. */
+            id: string;
+            /**
+             * Format: double
+             * @description It goes onto the heat, s.
+             */
+            in_s?: number | null;
+            /**
+             * Format: double
+             * @description It may wait so long, s.
+             */
+            keeps_s: number;
+            /** @description It is kept hot for longer than that: covered at 60 C, which costs it. */
+            kept_hot: boolean;
+            /** @description The way it is cooked; null of a side. */
+            method?: string | null;
+            /** @description What it is, in words. */
+            name: string;
+            /** @description Where it stands now. */
+            now: components["schemas"]["StandsAt"];
+            /**
+             * Format: double
+             * @description It comes off, s.
+             */
+            off_s?: number | null;
+            /**
+             * Format: double
+             * @description It is ready, s.
+             */
+            ready_s?: number | null;
+            /** @description Why it must not be served; then it is not planned. */
+            refused: components["schemas"]["Notice"][];
+            /**
+             * Format: double
+             * @description It is served, s.
+             */
+            served_s?: number | null;
+            /**
+             * Format: double
+             * @description What its times hang on, s: when a fish goes in, when a side is done.
+             */
+            start_s?: number | null;
+            /** @description Things it is cooked on. */
+            things: string[];
+            /** @description Of which ticket. */
+            ticket: string;
+            /** @description Plates that are cooked with it, in one vessel. */
+            together: string[];
+            /**
+             * Format: double
+             * @description From ready to served, s.
+             */
+            waited_s: number;
+        };
+        /** @description A plate: a piece of fish, prepared or not, or a side. */
+        PlateWire: {
+            /** @description What it is called, once in a service. */
+            id: string;
+            plan?: components["schemas"]["PlanRequest"] | null;
+            /**
+             * @description What is done to it before, and what goes with it: a preparation, or a request for one, whose piece and way are those
+             *     of the plan.
+             */
+            prep?: Record<string, never> | null;
+            side?: components["schemas"]["SideAsked"] | null;
         };
         /** @description One portion. */
         Portion: {
@@ -4619,6 +4917,100 @@ export interface components {
              */
             t_s: number;
         };
+        /** @description A service as it is planned. */
+        Service: {
+            /** @description What is done, in order of time. */
+            acts: components["schemas"]["ActTold"][];
+            /** @description Who does what next. */
+            cooks: components["schemas"]["CookTold"][];
+            /**
+             * Format: int64
+             * @description What it costs: ten a second late, one for a plate that waits a second.
+             */
+            cost: number;
+            /** @description Every ticket that is not held is served within a minute of its time, and nothing is refused. */
+            feasible: boolean;
+            /** @description What is made ready before. */
+            mise: components["schemas"]["MiseTold"];
+            /** @description Plates that stand elsewhere than in the plan before. */
+            moved: string[];
+            /**
+             * Format: double
+             * @description Now, s.
+             */
+            now_s: number;
+            /** @description Ways out. */
+            offers: components["schemas"]["WayOut"][];
+            /** @description The plates. */
+            plates: components["schemas"]["PlateTold"][];
+            /** @description Of what there is too little. */
+            short: components["schemas"]["ShortOf"][];
+            /** @description The tickets. */
+            tickets: components["schemas"]["TicketTold"][];
+            /** @description How often the search tried. */
+            tries: number;
+        };
+        /**
+         * @description A service.
+         * @example {
+         *       "hands": 1,
+         *       "now_s": 0,
+         *       "tickets": [
+         *         {
+         *           "at_s": 1800,
+         *           "id": "table 1",
+         *           "plates": [
+         *             {
+         *               "id": "hake",
+         *               "plan": {
+         *                 "method": {
+         *                   "kind": "sear_skin_first"
+         *                 },
+         *                 "piece": {
+         *                   "fish": "hake",
+         *                   "thickness_mm": 25
+         *                 }
+         *               }
+         *             },
+         *             {
+         *               "id": "peas",
+         *               "side": {
+         *                 "kind": "peas"
+         *               }
+         *             }
+         *           ]
+         *         }
+         *       ]
+         *     }
+         */
+        ServiceRequest: {
+            /** @description Things that cannot be used. */
+            down?: components["schemas"]["DownAsked"][];
+            /** @description Who works; one when not said. */
+            hands?: components["schemas"]["HandsWire"];
+            /** @description What has happened. */
+            happened?: Record<string, never>[];
+            /** @description The kitchen: every plate is cooked in it. */
+            kitchen?: components["schemas"]["KitchenAsked"];
+            /** @description Cleaning, salting, cutting and mixing were done before. */
+            mise_done?: boolean;
+            /**
+             * Format: double
+             * @description Now, s on the clock of the service.
+             */
+            now_s?: number;
+            /** @description Which plate is cooked on which thing. */
+            pinned?: components["schemas"]["PinnedAsked"][];
+            /** @description The plan before this one: it is changed as little as possible. */
+            stood?: components["schemas"]["StoodAsked"][];
+            /** @description What is ordered. */
+            tickets?: components["schemas"]["TicketWire"][];
+            /**
+             * Format: int32
+             * @description How often the search may try; as usual when not said.
+             */
+            tries?: number | null;
+        };
         /** @description What a setting takes, and its value. */
         SettingTakes: {
             /**
@@ -4907,6 +5299,23 @@ export interface components {
             /** @description Which fish. */
             which: components["schemas"]["WhichFish"];
         };
+        /** @description Of what there is too little. */
+        ShortOf: {
+            /**
+             * Format: double
+             * @description All tickets together are late, or kept hot too long, by so much, s.
+             */
+            late_s: number;
+            /** @description hands, or a list of the kit. */
+            what: string;
+            /**
+             * Format: double
+             * @description And by so much with one more of it, s.
+             */
+            with_one_more_s: number;
+            /** @description In words. */
+            words: string;
+        };
         /** @description A side. */
         SideAsked: {
             /** @description How one's own is made, in order. */
@@ -5123,6 +5532,11 @@ export interface components {
             mid: number;
         };
         /**
+         * @description Where a plate stands.
+         * @enum {string}
+         */
+        StandsAt: "waits" | "on_heat" | "rests" | "served" | "not";
+        /**
          * @description Fresh, thawed or frozen.
          * @enum {string}
          */
@@ -5151,6 +5565,18 @@ export interface components {
             kind: components["schemas"]["What"];
             /** @description The same as data: what is seen at that moment. */
             signs: components["schemas"]["Told"][];
+        };
+        /** @description Where a plate stood in the plan before. */
+        StoodAsked: {
+            /** @description Which plate. */
+            plate: string;
+            /**
+             * Format: double
+             * @description What its times hung on, s: its `start_s`.
+             */
+            start_s: number;
+            /** @description On what. */
+            things?: string[];
         };
         /**
          * @description Whether it stuck.
@@ -5414,6 +5840,44 @@ export interface components {
              */
             width_mm?: number | null;
         };
+        /** @description A ticket as it is planned. */
+        TicketTold: {
+            /**
+             * Format: double
+             * @description When it was asked for, s; when nobody said the soonest that an empty kitchen could do it.
+             */
+            at_s: number;
+            /** @description All of it is on the table. */
+            done: boolean;
+            /** @description The guests wait: nothing of it is begun. */
+            held: boolean;
+            /** @description What it is called. */
+            id: string;
+            /**
+             * Format: double
+             * @description So much later than asked for, s.
+             */
+            late_s: number;
+            /**
+             * Format: double
+             * @description When all its plates are served, s; null while it is held or cannot be cooked.
+             */
+            served_s?: number | null;
+        };
+        /** @description A ticket. */
+        TicketWire: {
+            /**
+             * Format: double
+             * @description When it is to be served, s; as soon as it can be when not said.
+             */
+            at_s?: number | null;
+            /** @description The guests wait: nothing of it is begun. */
+            held?: boolean;
+            /** @description What it is called, once in a service. */
+            id: string;
+            /** @description Its plates. */
+            plates: components["schemas"]["PlateWire"][];
+        };
         /** @description Times as a cook gives them: seconds a side, and the rest. */
         TimesAsked: {
             /**
@@ -5657,6 +6121,27 @@ export interface components {
          * @enum {string}
          */
         Waters: "cold" | "temperate" | "tropical";
+        /** @description A way out. */
+        WayOut: {
+            /**
+             * Format: double
+             * @description ... then, s.
+             */
+            at_s?: number | null;
+            /**
+             * Format: double
+             * @description Then all tickets together are late by so much, s.
+             */
+            late_s: number;
+            /** @description ... in this way. */
+            method?: string | null;
+            /** @description Or cook this plate ... */
+            plate?: string | null;
+            /** @description Serve this ticket later ... */
+            ticket?: string | null;
+            /** @description In words. */
+            words: string;
+        };
         /** @description One way to cook the piece. */
         WayWire: {
             /** @description Kind of method. */
@@ -5840,6 +6325,98 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    board_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The board */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardKept"];
+                };
+            };
+        };
+    };
+    board_put: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Its revision as it was read, in quotes */
+                "If-Match": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoardWire"];
+            };
+        };
+        responses: {
+            /** @description The board as kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardKept"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Changed by somebody else meanwhile */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description If-Match is missing */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too much is asked at once: come again (Retry-After) */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     book: {
         parameters: {
             query?: never;
@@ -7659,6 +8236,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SchoolsAnswer"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A number or name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too much is asked at once: come again (Retry-After) */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    service: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ServiceRequest"];
+            };
+        };
+        responses: {
+            /** @description The answer */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Service"];
                 };
             };
             /** @description Not of the described shape */

@@ -1,10 +1,10 @@
 //! The demo kitchen: an invented harbour canteen and what it cooked in the last days.
 
 use crate::error::RequestError;
-use crate::kept::{cards, cooks as kept_cooks, shelf as kept_shelf};
+use crate::kept::{board, cards, cooks as kept_cooks, shelf as kept_shelf};
 use crate::store::Store;
 use crate::store::kept::{self, Row};
-use crate::wire::{self, CardNew, CookNew, EventsNew, LotWire, ShelfBody, ShelfNew};
+use crate::wire::{self, BoardWire, CardNew, CookNew, EventsNew, LotWire, ShelfBody, ShelfNew};
 use cindo_core::cook::Event;
 use diesel::sqlite::SqliteConnection;
 use jiff::tz::TimeZone;
@@ -49,6 +49,12 @@ pub fn fill(store: &Store, now: Timestamp) -> Result<(), RequestError> {
     }
     let rows = shelf(now)?;
     kept::atomic(&mut connection, |c| Ok(kept::add_each(c, &rows)?))?;
+    // A Friday lunch whose first table is served in forty minutes.
+    let board = BoardWire {
+        zero: now,
+        service: wire::read(include_bytes!("service.json"))?,
+    };
+    kept::add(&mut connection, &board::row(board)?)?;
     cooks(&mut connection, now)
 }
 

@@ -1,6 +1,7 @@
 //! What is kept, and what all of it has in common: from what is said to a row, and from a row to what is told. HTTP, the
 //! bridge of a probe and the demo all go by what stands here.
 
+pub mod board;
 pub mod cards;
 pub mod cooks;
 pub mod kitchen;

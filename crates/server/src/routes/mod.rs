@@ -25,6 +25,7 @@ macro_rules! answers {
 }
 
 mod assets;
+mod board;
 mod cards;
 mod cooks;
 mod counter;
@@ -107,6 +108,8 @@ endpoints!(
     kitchen::kit,
     kitchen::kitchen_get,
     kitchen::kitchen_put,
+    board::board_get,
+    board::board_put,
     files::export,
     files::book,
     files::sheet,

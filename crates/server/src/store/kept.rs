@@ -18,6 +18,8 @@ pub enum List {
     Kitchen,
     /// Cooks under way and gone by.
     Cook,
+    /// The board of a service: one row.
+    Board,
 }
 
 impl List {
@@ -28,6 +30,7 @@ impl List {
             Self::Shelf => "shelf",
             Self::Kitchen => "kitchen",
             Self::Cook => "cook",
+            Self::Board => "board",
         }
     }
 }

@@ -49,7 +49,9 @@ pub use prep::{OnClock, PrepAnswer, PrepRequest, offered as prep_list};
 pub use rank::{RankAnswer, RankRequest, WayWire};
 pub use schools::{SchoolsAnswer, SchoolsRequest};
 pub use seen::{CookedLineWire, SignsWire, SliceFieldWire};
-pub use service::{HandsWire, PlateEventWire, PlateWire, ServiceRequest, TicketWire};
+pub use service::{
+    BoardKept, BoardWire, HandsWire, PlateEventWire, PlateWire, ServiceRequest, TicketWire,
+};
 pub use settings::{FittedWire, OptionWire, SettingTakes, SettingWire};
 pub use sheet::{Sheet, SheetKind, SheetLine};
 pub use shelf::{KeptPieceWire, LotWire, ShelfBody, ShelfImport, ShelfItem, ShelfList, ShelfNew};

@@ -10,6 +10,7 @@ use cindo_core::service::{
     ServiceAsked, StoodAsked, TicketAsked, service,
 };
 use cindo_core::{InputError, Within};
+use jiff::Timestamp;
 use serde::de::{self, Deserializer};
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value};
@@ -260,5 +261,42 @@ impl ServiceRequest {
             .unwrap_or_else(PoisonError::into_inner)
             .learn(&runs);
         Ok(answer)
+    }
+}
+
+/// The board of a service: what is planned, and when its clock stood at 0.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BoardWire {
+    /// When 0 was.
+    #[schema(value_type = String, format = DateTime)]
+    pub zero: Timestamp,
+    /// The service; its `now_s` is that of whoever asks.
+    pub service: ServiceRequest,
+}
+
+/// The board as kept.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct BoardKept {
+    /// What is planned; null while nothing is.
+    pub board: Option<BoardWire>,
+    /// 0 while nobody planned anything.
+    pub revision: i32,
+    /// The clock of the server, ms since 1970.
+    pub now_ms: i64,
+    /// Why what was kept cannot be read.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub unreadable: Option<String>,
+}
+
+impl BoardKept {
+    /// Nothing is planned at a revision.
+    pub fn none(revision: i32, now_ms: i64) -> Self {
+        Self {
+            board: None,
+            revision,
+            now_ms,
+            unreadable: None,
+        }
     }
 }
