@@ -27,6 +27,7 @@ const counter = () => import("./features/counter");
 const theRest = () => counter().then((m) => m.theRest());
 const ways = () => import("./features/ways");
 const prep = () => import("./features/prep");
+const service = () => import("./features/service");
 const fire = () => import("./features/fire");
 const book = () => import("./features/book");
 const kit = () => import("./features/kit");
@@ -36,6 +37,7 @@ const Counter = lazy(() => counter().then((m) => ({ default: m.Counter })));
 const Ways = lazy(() => ways().then((m) => ({ default: m.Ways })));
 const Card = lazy(() => ways().then((m) => ({ default: m.Card })));
 const Prep = lazy(() => prep().then((m) => ({ default: m.Prep })));
+const Service = lazy(() => service().then((m) => ({ default: m.Service })));
 const Fire = lazy(() => fire().then((m) => ({ default: m.Fire })));
 const Cooked = lazy(() => book().then((m) => ({ default: m.Cooked })));
 const Book = lazy(() => book().then((m) => ({ default: m.Book })));
@@ -139,6 +141,7 @@ function House() {
               <Route path="/ways" element={<Ways />} />
               <Route path="/ways/:kind" element={<Card />} />
               <Route path="/fire" element={<Fire />} />
+              <Route path="/service" element={<Service />} />
               <Route path="/book" element={<Book />} />
               <Route path="/book/:id" element={<Book />} />
               <Route path="/book/cook/:id" element={<Cooked />} />
@@ -157,7 +160,7 @@ function House() {
 
 reloadAfterUpgrade();
 window.addEventListener("load", () =>
-  fetchTheRest([counter, theRest, prep, ways, fire, book, kit, knows]),
+  fetchTheRest([counter, theRest, prep, ways, fire, service, book, kit, knows]),
 );
 
 // Where the connection is safe enough for it, the page opens while the server is away.

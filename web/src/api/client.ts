@@ -69,6 +69,13 @@ export type FileKind = Schemas["FileKind"];
 export type Imported = Schemas["ImportAnswer"];
 export type TogetherRequest = Schemas["TogetherRequest"];
 export type Among = Schemas["AmongWire"];
+export type ServiceRequest = Schemas["ServiceRequest"];
+export type ServicePlan = Schemas["Service"];
+export type ServiceAct = Schemas["ActTold"];
+export type ServicePlate = Schemas["PlateTold"];
+export type ServiceTicket = Schemas["TicketTold"];
+export type Board = Schemas["BoardWire"];
+export type BoardKept = Schemas["BoardKept"];
 export type KitchenAsked = Schemas["KitchenAsked"];
 export type KitchenKept = Schemas["KitchenKept"];
 export type ShelfOffered = Schemas["ShelfOffered"];
@@ -218,6 +225,11 @@ export const api = {
   kitchen: () => take(client.GET("/api/kitchen")),
   sayKitchen: (revision: number, body: KitchenAsked) =>
     take(client.PUT("/api/kitchen", { params: { header: ifMatch(revision) }, body })),
+  service: (body: ServiceRequest, signal?: AbortSignal) =>
+    take(client.POST("/api/service", { body, signal: signal ?? null })),
+  board: () => take(client.GET("/api/board")),
+  sayBoard: (revision: number, body: Board) =>
+    take(client.PUT("/api/board", { params: { header: ifMatch(revision) }, body })),
   cook: (body: CookRequest) => take(client.POST("/api/cook", { body })),
   cooks: (since: number) => take(client.GET("/api/cooks", { params: { query: { since } } })),
   cooksGone: (page: number, removed: boolean) =>

@@ -1,5 +1,6 @@
 //! What a service answers.
 
+use super::asked::StoodAsked;
 use crate::fish::Notice;
 use crate::kit::Allergen;
 use crate::prep::Amount;
@@ -62,6 +63,8 @@ pub struct PlateTold {
     pub core_c: Option<f64>,
     /// The band it is to end in, C.
     pub band_c: Option<[f64; 2]>,
+    /// All of that, to be sent back when the plan is made anew; null where it is not planned.
+    pub stood: Option<StoodAsked>,
     /// Where it stands now.
     pub now: StandsAt,
     /// What is in it that some must avoid.

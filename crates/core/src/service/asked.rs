@@ -88,18 +88,30 @@ pub struct HappenedAsked {
     pub event: Event,
 }
 
-/// Where a plate stood in the plan before.
+/// Where a plate stood in the plan before: the `stood` of the plate there, word for word.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[serde(deny_unknown_fields)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct StoodAsked {
     /// Which plate.
     pub plate: String,
-    /// What its times hung on, s: its `start_s`.
+    /// What its times hung on, s.
     pub start_s: f64,
-    /// On what.
+    /// On what, hold by hold.
     #[serde(default)]
     pub things: Vec<String>,
+    /// On which place of each.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub places: Vec<usize>,
+    /// When each of its acts was to be, s.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub acts_s: Vec<f64>,
+    /// Whose each of them was; the last is whose the plate was.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub cooks: Vec<String>,
+    /// When the plate was to be made, s.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub plated_s: Option<f64>,
 }
 
 /// A service as asked for.

@@ -92,7 +92,9 @@ pub fn check(asked: &ServiceAsked) -> Result<(), InputError> {
         }
     }
     for (i, one) in asked.stood.iter().enumerate() {
-        checked("start_s", one.start_s, CLOCK_S, "s").at("stood", i)?;
+        for s in one.acts_s.iter().chain(&one.plated_s).chain([&one.start_s]) {
+            checked("start_s", *s, CLOCK_S, "s").at("stood", i)?;
+        }
     }
     Ok(())
 }

@@ -3,10 +3,10 @@
 use super::asked::{HandAsked, ServiceAsked};
 use super::check::CLOCK_S;
 use super::jobs::{Places, Told, Used, lanes, told};
-use super::lanes::{Lanes, NOBODY};
+use super::lanes::Lanes;
 use super::live::begun;
 use super::place::Placing;
-use super::problem::{Cook, Hold, Job, Order, Problem, S, Schedule, Thing};
+use super::problem::{Begun, Cook, Hold, Job, Order, Problem, S, Schedule, Thing, Was};
 use super::runs::{Ran, Runs, Wanted};
 use super::seats::{Seat, TAKES_PLACE, seats, works};
 use crate::kit::{Kitchen, Shelf};
@@ -223,14 +223,9 @@ impl<'a> Floor<'a> {
             let variant = stood.map_or(0, |stood| self.variant_on(work, &stood.things));
             let (ran, told, wanted) = &work.variants[variant];
             let cooked = cooked_as(wanted);
-            let begun = begun(
-                &seat.story,
-                told,
-                cooked.as_ref().filter(|_| work.fish),
-                ran,
-                self.asked.now_s,
-            )?;
-            let Some(begun) = begun else { continue };
+            let cooked = cooked.as_ref().filter(|_| work.fish);
+            let folded = begun(&seat.story, told, cooked, ran, self.asked.now_s)?;
+            let Some(folded) = folded else { continue };
             let in_s = seat.story.in_s.unwrap_or(0.0).round() as S;
             let holds: Vec<(usize, usize)> = told
                 .variant
@@ -253,9 +248,22 @@ impl<'a> Floor<'a> {
                         .unwrap_or((hold.any_of[0], 0))
                 })
                 .collect();
-            let put = begun.put(told, variant, &self.problem, &taken, in_s, &holds);
-            taken.take_all(&told.variant, &put, NOBODY);
-            self.problem.orders[o].jobs[j].begun = Some(put);
+            let mut of = told.variant.clone();
+            for (task, at) in of.tasks.iter_mut().zip(&folded.tasks) {
+                task.at_s = at - in_s;
+            }
+            // What is late already may be no later still.
+            of.ready.1 = folded.ready_s - folded.tasks[of.ready.0];
+            let begun = Begun {
+                variant,
+                start_s: in_s,
+                holds,
+                past: folded.past,
+            };
+            taken.take_begun(&of, &begun);
+            let job = &mut self.problem.orders[o].jobs[j];
+            job.variants[variant] = of;
+            job.begun = Some(begun);
         }
         Ok(())
     }
@@ -352,7 +360,35 @@ fn job(work: &Work, seat: &Seat, asked: &ServiceAsked, things: &[Thing]) -> Job 
             let each = work.variants.iter().enumerate();
             let best = each.max_by_key(|(i, (_, told, _))| (on(told), usize::MAX - i));
             let variant = best.map_or(0, |(i, _)| i);
-            (variant, stood.start_s.round() as S)
+            let hands = |name: &String| asked.hands.iter().position(|hand| hand.id == *name);
+            let whole = |s: f64| s.round() as S;
+            let of = &work.variants[variant].1.variant;
+            // Only where it is the same job: as many acts, on as many things.
+            let same = stood.acts_s.len() == of.tasks.len();
+            let mut cooks = stood.cooks.iter().map(|name| hands(name).unwrap_or(0));
+            let acts: Vec<(S, usize)> = if same {
+                let each = stood.acts_s.iter().zip(cooks.by_ref());
+                each.map(|(s, cook)| (whole(*s), cook)).collect()
+            } else {
+                vec![]
+            };
+            let at = |key: &String, any_of: &[usize]| {
+                any_of.iter().copied().find(|i| things[*i].key == *key)
+            };
+            let on = stood.things.iter().zip(&stood.places).zip(&of.holds);
+            let on = on.map_while(|((key, place), hold)| {
+                Some((at(key, &hold.any_of)?, place.saturating_sub(1)))
+            });
+            Was {
+                variant,
+                start_s: whole(stood.start_s),
+                plated: stood
+                    .plated_s
+                    .filter(|_| same)
+                    .map(|s| (whole(s), cooks.next().unwrap_or(0))),
+                acts,
+                on: on.collect(),
+            }
         });
     Job {
         variants: work

@@ -1,6 +1,6 @@
 //! Who and what is busy when: a lane for each cook and for each place of each thing.
 
-use super::problem::{Cook, Hold, Problem, Put, S, Thing, Variant};
+use super::problem::{Begun, Cook, Hold, Problem, Put, S, Thing, Variant};
 
 /// Busy from, until, at so many C, with which job.
 type Busy = (S, S, Option<S>, usize);
@@ -42,7 +42,7 @@ pub struct Lanes {
 }
 
 /// Nobody's: a cook who is away, a thing that is down.
-pub const NOBODY: usize = usize::MAX;
+const NOBODY: usize = usize::MAX;
 
 impl Lanes {
     pub fn new(problem: &Problem) -> Self {
@@ -65,11 +65,11 @@ impl Lanes {
             things: problem.things.iter().map(places).collect(),
             heats: vec![vec![]; problem.things.len()],
         };
-        // What has begun is there whatever else is tried.
+        // What has begun lies where it lies whatever else is tried.
         for order in &problem.orders {
             for job in &order.jobs {
-                if let Some(put) = &job.begun {
-                    lanes.take_all(&job.variants[put.variant], put, NOBODY);
+                if let Some(begun) = &job.begun {
+                    lanes.take_begun(&job.variants[begun.variant], begun);
                 }
             }
         }
@@ -97,6 +97,24 @@ impl Lanes {
                 let first = lane.among(low, low + long).first();
                 first.map_or(1, |busy| low + long - busy.0)
             })
+    }
+
+    /// How many acts a cook has.
+    pub fn load(&self, cook: usize) -> usize {
+        self.cooks[cook].0.len()
+    }
+
+    /// Whether this place is free then, its thing at this temperature.
+    pub fn fits(
+        &self,
+        problem: &Problem,
+        (thing, place): (usize, usize),
+        between: (S, S),
+        hold: &Hold,
+    ) -> bool {
+        let lane = self.things[thing].get(place);
+        lane.is_some_and(|lane| lane.free(between.0, between.1))
+            && self.place(problem, thing, between, hold).is_ok()
     }
 
     /// A place of a thing that is free, its others at the same temperature; else how much sooner it would have to be wanted
@@ -130,28 +148,42 @@ impl Lanes {
             })
     }
 
-    /// Takes what a job takes: of one that has begun, the hands for its plate.
+    /// Takes what a job takes: of one that has begun, the hands that are to come.
     pub fn take(&mut self, problem: &Problem, (order, job): (usize, usize), put: &Put) {
         let id = name(order, job);
         let asked = &problem.orders[order].jobs[job];
-        if asked.begun.is_none() {
-            self.take_all(&asked.variants[put.variant], put, id);
+        let variant = &asked.variants[put.variant];
+        let past = asked.begun.as_ref().map_or(0, |begun| begun.past);
+        for (task, (at, cook)) in variant.tasks.iter().zip(&put.tasks).skip(past) {
+            self.cooks[*cook].add((*at, at + task.hands_s, None, id));
         }
         let (at, cook) = put.plated;
         self.cooks[cook].add((at, at + asked.plate_s, None, id));
-    }
-
-    /// Its acts and its things.
-    pub fn take_all(&mut self, variant: &Variant, put: &Put, id: usize) {
-        for (task, (at, cook)) in variant.tasks.iter().zip(&put.tasks) {
-            self.cooks[*cook].add((*at, at + task.hands_s, None, id));
+        if asked.begun.is_some() {
+            return;
         }
         for (hold, (thing, place)) in variant.holds.iter().zip(&put.holds) {
             let (from, to) = (put.tasks[hold.from].0, put.tasks[hold.to].0 + hold.after_s);
-            self.things[*thing][*place].add((from, to, hold.at_c, id));
-            if hold.at_c.is_some() {
-                self.heats[*thing].push((from - hold.heats_s, to, hold.at_c, id));
-            }
+            self.hold((*thing, *place), (from, to), hold, id);
+        }
+    }
+
+    fn hold(&mut self, (thing, place): (usize, usize), (from, to): (S, S), hold: &Hold, id: usize) {
+        self.things[thing][place].add((from, to, hold.at_c, id));
+        if hold.at_c.is_some() {
+            self.heats[thing].push((from - hold.heats_s, to, hold.at_c, id));
+        }
+    }
+
+    /// Things of what has begun, for as long as its slack may keep them.
+    pub fn take_begun(&mut self, variant: &Variant, begun: &Begun) {
+        for (hold, at) in variant.holds.iter().zip(&begun.holds) {
+            let to = &variant.tasks[hold.to];
+            let between = (
+                begun.start_s + variant.tasks[hold.from].at_s,
+                begun.start_s + to.at_s + to.late_s + hold.after_s,
+            );
+            self.hold(*at, between, hold, NOBODY);
         }
     }
 

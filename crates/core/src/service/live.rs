@@ -2,8 +2,7 @@
 
 use super::asked::HappenedAsked;
 use super::jobs::Told;
-use super::lanes::Lanes;
-use super::problem::{Problem, Put, S};
+use super::problem::S;
 use super::runs::Ran;
 use crate::cook::{CookAsked, Event, Happened, cook};
 use crate::plan::PlanAsked;
@@ -30,7 +29,12 @@ impl Story {
     pub fn of(happened: &[HappenedAsked], plates: &[String]) -> Self {
         let mut events: Vec<Event> = vec![];
         for one in happened.iter().filter(|one| plates.contains(&one.plate)) {
-            if !events.iter().any(|event| event.id == one.event.id) {
+            // What is said of each plate of a pan is said once of the pan.
+            let same = |event: &Event| {
+                event.id == one.event.id
+                    || (event.at_s, &event.happened) == (one.event.at_s, &one.event.happened)
+            };
+            if !events.iter().any(same) {
                 events.push(one.event.clone());
             }
         }
@@ -73,10 +77,11 @@ impl Story {
     }
 }
 
-/// When each act of a dish that has begun was or is to be, s after its start, and how long after its last it is ready.
-pub struct Begun {
-    tasks: Vec<S>,
-    ready_s: S,
+/// When each act of a dish that has begun was or is to be, how many of them are past, and when it is ready.
+pub struct Folded {
+    pub tasks: Vec<S>,
+    pub past: usize,
+    pub ready_s: S,
 }
 
 /// Folds what happened to a piece that is in.
@@ -89,7 +94,7 @@ pub fn begun(
     plan: Option<&PlanAsked>,
     ran: &Ran,
     now_s: f64,
-) -> Result<Option<Begun>, InputError> {
+) -> Result<Option<Folded>, InputError> {
     let Some(in_s) = story.in_s else {
         return Ok(None);
     };
@@ -103,8 +108,13 @@ pub fn begun(
     let (by, after) = told.variant.ready;
     let Some((plan, planned)) = plan.zip(ran.plan.as_ref()) else {
         let ready_s = nominal[by] + after;
-        return Ok(Some(Begun {
+        let past = nominal
+            .iter()
+            .take_while(|at| f64::from(**at) < now_s)
+            .count();
+        return Ok(Some(Folded {
             tasks: nominal,
+            past,
             ready_s,
         }));
     };
@@ -131,6 +141,8 @@ pub fn begun(
         .map(|next| (next.kind, next.at_s))
         .collect();
     let mut tasks = nominal;
+    let now = now_s.round() as S;
+    let mut to_do = vec![false; tasks.len()];
     let off_by = standing.off_heat_s - planned.off_heat_s;
     for (i, doing) in told.acts.iter().enumerate().rev() {
         if doing.tied || told.variant.tasks[i].at_s < 0 {
@@ -142,51 +154,24 @@ pub fn begun(
         let what = doing.act.what;
         if what == What::Off {
             tasks[i] = zero + standing.off_heat_s.round() as S;
+            to_do[i] = story.off_s.is_none();
         } else if let Some(at) = to_come.iter().rposition(|(kind, _)| *kind == what) {
             tasks[i] = zero + to_come.remove(at).1.round() as S;
+            to_do[i] = true;
+        }
+        if to_do[i] {
+            // What is late is done now at the soonest.
+            tasks[i] = tasks[i].max(now);
         }
     }
+    let past = (0..tasks.len())
+        .take_while(|i| !to_do[*i] && tasks[*i] <= now)
+        .count();
     let ready_s = zero + standing.serve_s.round() as S;
     let ready_s = ready_s.max(tasks[by] + told.variant.tasks[by].hands_s);
-    Ok(Some(Begun { tasks, ready_s }))
-}
-
-impl Begun {
-    /// As it stands in the plan: what is past is past, what is to come takes the nearest hands.
-    pub fn put(
-        self,
-        told: &Told,
-        variant: usize,
-        problem: &Problem,
-        lanes: &Lanes,
-        start_s: S,
-        things: &[(usize, usize)],
-    ) -> Put {
-        /// Hands for what is under way are looked for so far about its time, s.
-        const NEAR_S: S = 120;
-        let tasks = self.tasks.iter().zip(&told.variant.tasks);
-        let tasks = tasks
-            .map(|(at, task)| {
-                if *at + task.hands_s <= problem.now_s || task.hands_s == 0 {
-                    return (*at, 0);
-                }
-                let window = ((*at - 5).max(problem.now_s), *at + NEAR_S);
-                let cooks = 0..problem.cooks.len();
-                let each = cooks.filter_map(|cook| {
-                    let near = lanes.hands_near(cook, *at, window, task.hands_s);
-                    near.ok().map(|near| (near, cook))
-                });
-                each.min_by_key(|(found, _)| (found - at).abs())
-                    .unwrap_or((*at, 0))
-            })
-            .collect();
-        Put {
-            variant,
-            start_s,
-            tasks,
-            holds: things.to_vec(),
-            ready_s: self.ready_s,
-            plated: (self.ready_s, 0),
-        }
-    }
+    Ok(Some(Folded {
+        tasks,
+        past,
+        ready_s,
+    }))
 }

@@ -33,7 +33,8 @@ pub use asked::{
     TicketAsked,
 };
 pub use problem::{
-    Cook, Hold, Job, LATE, MOVED, Order, Problem, Put, S, SAME_S, Schedule, Task, Thing, Variant,
+    Begun, Cook, Hold, Job, LATE, MOVED, Order, Problem, Put, S, SAME_S, Schedule, Task, Thing,
+    Variant,
 };
 pub use runs::{Runs, Wanted};
 pub use search::{schedule, usual_tries};

@@ -1,7 +1,7 @@
 //! One order put into what is free: all its jobs for one time of serving, each as late as it can be.
 
 use super::lanes::Lanes;
-use super::problem::{Job, Order, Problem, Put, S, Task, Variant};
+use super::problem::{Order, Problem, Put, S, Task, Variant};
 
 /// Starts are tried so far apart.
 const STEP_S: S = 5;
@@ -10,6 +10,9 @@ const LATEST_S: S = 8 * 3600;
 
 /// Not so much sooner than it has to be: as soon as it can be.
 pub const EARLIEST: S = -1;
+
+/// What is under way is done so much late at most before two things are done at once.
+const LATE_S: S = 120;
 
 /// An order with its jobs in some order of trying.
 pub struct Placing<'a> {
@@ -87,10 +90,12 @@ impl Placing<'_> {
     fn job(&self, lanes: &Lanes, at: usize, served_s: S) -> Option<Put> {
         let job = &self.of().jobs[at];
         if let Some(begun) = &job.begun {
-            return self.begun(lanes, job, begun, served_s);
+            return self
+                .from(lanes, at, begun.variant, begun.start_s, served_s)
+                .ok();
         }
-        if let Some((variant, start_s)) = job.was
-            && let Ok(put) = self.from(lanes, at, variant, start_s, served_s)
+        if let Some(was) = &job.was
+            && let Ok(put) = self.from(lanes, at, was.variant, was.start_s, served_s)
         {
             return Some(put);
         }
@@ -157,17 +162,21 @@ impl Placing<'_> {
         let of = &job.variants[variant];
         let now_s = self.problem.now_s;
         // What was due by the plan before is taken for done, up to where it goes in.
-        let was = job.was.filter(|(of, _)| *of == variant);
+        let was = job.was.as_ref().filter(|was| was.variant == variant);
         let goes_in = of.goes_in.unwrap_or(of.tasks.len());
-        let done = was.map_or(0, |(_, was_s)| {
+        let due = |was_s: S| {
             let due = |task: &&Task| was_s + task.at_s < now_s;
             of.tasks[..goes_in].iter().take_while(due).count()
-        });
-        let was_s = was.map_or(start_s, |(_, was_s)| was_s);
-        let Some(first) = of.tasks.get(done) else {
-            return NEVER;
         };
-        if start_s + first.at_s + first.late_s < now_s || done > 0 && start_s < was_s {
+        let (done, was_s) = match (&job.begun, was) {
+            (Some(begun), _) => (begun.past, begun.start_s),
+            (None, Some(was)) => (due(was.start_s), was.start_s),
+            (None, None) => (0, start_s),
+        };
+        let all_done = done == of.tasks.len() || job.begun.is_some();
+        let first = of.tasks.get(done);
+        let too_late = first.is_some_and(|first| start_s + first.at_s + first.late_s < now_s);
+        if too_late || done > 0 && start_s < was_s || all_done && start_s != was_s {
             return NEVER;
         }
         let mut tasks = Vec::with_capacity(of.tasks.len());
@@ -179,8 +188,23 @@ impl Placing<'_> {
             }
             let wanted = start_s + task.at_s;
             let low = wanted - task.early_s;
-            let window = (low.max(not_before), wanted + task.late_s);
-            let found = self.hands(lanes, of, wanted, window, task.hands_s);
+            let window = (low.max(not_before), start_s + task.at_s + task.late_s);
+            let mine = tasks.last().map(|(_, cook)| *cook).filter(|_| i > done);
+            // As it was, moved along with its start.
+            let before = was.and_then(|was| was.acts.get(i).map(|act| (act, was)));
+            let (wanted, mine) = before.map_or((wanted, mine), |((at, cook), was)| {
+                let at = at + start_s - was.start_s;
+                let fits = (low..=wanted + task.late_s).contains(&at);
+                (if fits { at } else { wanted }, Some(*cook))
+            });
+            let mut found = self.hands(lanes, of, wanted, window, task.hands_s, mine);
+            if job.begun.is_some() && found.is_err() {
+                // It is done all the same: a little late, or by whoever lets go of something else.
+                let later = (window.0, window.1.max(window.0) + LATE_S);
+                found = self
+                    .hands(lanes, of, wanted, later, task.hands_s, mine)
+                    .or(Ok((wanted.max(window.0), mine.unwrap_or(0))));
+            }
             // Where its act before is in the way that may come sooner by itself.
             let (at_s, cook) =
                 found.map_err(|sooner| if low < not_before { STEP_S } else { sooner })?;
@@ -189,18 +213,27 @@ impl Placing<'_> {
             tasks.push((at_s, cook));
         }
         let ready_s = tasks[of.ready.0].0 + of.ready.1;
-        if ready_s + job.plate_s > served_s || served_s - ready_s > of.keeps_s + self.over_s {
+        // What is done may have to wait longer than it keeps: that is said, not forbidden.
+        let waits_long = served_s - ready_s > of.keeps_s + self.over_s && !all_done;
+        if ready_s + job.plate_s > served_s || waits_long {
             return Err(STEP_S);
         }
-        let mut holds = Vec::with_capacity(of.holds.len());
-        for hold in &of.holds {
+        let begun_holds = job.begun.as_ref().map(|begun| begun.holds.clone());
+        let mut holds = begun_holds.unwrap_or_default();
+        for hold in &of.holds[holds.len()..] {
             let (from, to) = (tasks[hold.from].0, tasks[hold.to].0 + hold.after_s);
             // What slack may give back of it.
             let to_of = &of.tasks[hold.to];
             let slack = to_of.early_s + to_of.late_s;
             let mut sooner = S::MAX / 4;
-            let mut found = None;
+            let before = was.and_then(|was| was.on.get(holds.len()));
+            let mut found = before.copied().filter(|(thing, place)| {
+                lanes.fits(self.problem, (*thing, *place), (from, to), hold)
+            });
             for &thing in &hold.any_of {
+                if found.is_some() {
+                    break;
+                }
                 match lanes.place(self.problem, thing, (from, to), hold) {
                     Ok(place) => {
                         found = Some((thing, place));
@@ -211,8 +244,12 @@ impl Placing<'_> {
             }
             holds.push(found.ok_or((sooner - slack).max(STEP_S))?);
         }
-        let between = (ready_s.max(not_before), served_s - job.plate_s);
-        let plated = self.hands(lanes, of, between.1, between, job.plate_s);
+        let between = (ready_s.max(not_before).max(now_s), served_s - job.plate_s);
+        let before = was.and_then(|was| was.plated);
+        let (wanted, mine) = before.map_or((between.1, None), |(at, cook)| {
+            (at.clamp(between.0, between.1.max(between.0)), Some(cook))
+        });
+        let plated = self.hands(lanes, of, wanted, between, job.plate_s, mine);
         Ok(Put {
             variant,
             start_s,
@@ -220,22 +257,6 @@ impl Placing<'_> {
             holds,
             ready_s,
             plated: plated.map_err(|_| STEP_S)?,
-        })
-    }
-
-    /// What has begun stays as it is; only its plate is made when it is served.
-    fn begun(&self, lanes: &Lanes, job: &Job, begun: &Put, served_s: S) -> Option<Put> {
-        let of = &job.variants[begun.variant];
-        let latest = served_s - job.plate_s;
-        if begun.ready_s > latest {
-            return None;
-        }
-        // It may have to wait longer than it keeps: that is said, not forbidden.
-        let between = (begun.ready_s.max(self.problem.now_s), latest);
-        let plated = self.hands(lanes, of, latest, between, job.plate_s).ok()?;
-        Some(Put {
-            plated,
-            ..begun.clone()
         })
     }
 
@@ -247,29 +268,31 @@ impl Placing<'_> {
         wanted: S,
         window: (S, S),
         long: S,
+        mine: Option<usize>,
     ) -> Result<(S, usize), S> {
         let (low, high) = window;
         let at = |thing: &usize| of.holds.iter().any(|hold| hold.any_of.contains(thing));
-        let mut best: Option<(S, usize)> = None;
+        // Who has it in hand goes on with it, else who has least to do.
+        let mut best: Option<((S, bool, usize), (S, usize))> = None;
         let mut sooner = S::MAX / 4;
         for (i, cook) in self.problem.cooks.iter().enumerate() {
             if !cook.only_at.is_empty() && !cook.only_at.iter().any(at) {
                 continue;
             }
             if long == 0 {
-                let there = (wanted.clamp(low, high.max(low)), i);
+                let there = (wanted.clamp(low, high.max(low)), mine.unwrap_or(i));
                 return if low <= high { Ok(there) } else { Err(1) };
             }
             match lanes.hands_near(i, wanted, window, long) {
-                Ok(at) if at == wanted => return Ok((at, i)),
                 Ok(at) => {
-                    if best.is_none_or(|(best, _)| (at - wanted).abs() < (best - wanted).abs()) {
-                        best = Some((at, i));
+                    let rank = ((at - wanted).abs(), mine != Some(i), lanes.load(i));
+                    if best.is_none_or(|(best, _)| rank < best) {
+                        best = Some((rank, (at, i)));
                     }
                 }
                 Err(by) => sooner = sooner.min(by),
             }
         }
-        best.ok_or(sooner)
+        best.map(|(_, there)| there).ok_or(sooner)
     }
 }

@@ -95,6 +95,34 @@ pub struct Put {
     pub plated: (S, usize),
 }
 
+/// Where a job stood in the plan before.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Was {
+    /// Which variant.
+    pub variant: usize,
+    /// Its start.
+    pub start_s: S,
+    /// When each act was, and by whom; nothing where that is not said.
+    pub acts: Vec<(S, usize)>,
+    /// When its plate was to be made, and by whom.
+    pub plated: Option<(S, usize)>,
+    /// What each hold took.
+    pub on: Vec<(usize, usize)>,
+}
+
+/// A job that has begun: what is past stands as it was, what is to come keeps its slack.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Begun {
+    /// Which variant: its acts stand where they were and are to be.
+    pub variant: usize,
+    /// When it began.
+    pub start_s: S,
+    /// What each hold takes: thing, place.
+    pub holds: Vec<(usize, usize)>,
+    /// So many of its acts are past.
+    pub past: usize,
+}
+
 /// Something to cook.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Job {
@@ -104,10 +132,10 @@ pub struct Job {
     pub plate_s: S,
     /// So many plates wait when it waits.
     pub plates: S,
-    /// It has begun: its acts stand as they are.
-    pub begun: Option<Put>,
+    /// It has begun: where, on what, and how many of its acts are past.
+    pub begun: Option<Begun>,
     /// Where it stood in the plan before: to be moved as little as possible.
-    pub was: Option<(usize, S)>,
+    pub was: Option<Was>,
 }
 
 /// Plates served together.
@@ -161,11 +189,12 @@ pub struct Schedule {
 impl Job {
     /// What it costs that it is not where it was.
     fn moved(&self, put: &Put, now_s: S) -> i64 {
-        let Some((variant, start_s)) = self.was else {
+        let Some(was) = &self.was else {
             return 0;
         };
-        let first_s = self.variants[variant].tasks[0].at_s + start_s;
-        if variant == put.variant && (start_s - put.start_s).abs() <= SAME_S {
+        let start_s = was.start_s;
+        let first_s = self.variants[was.variant].tasks[0].at_s + start_s;
+        if was.variant == put.variant && (start_s - put.start_s).abs() <= SAME_S {
             0
         } else if (now_s..now_s + SOON_S).contains(&first_s) {
             MOVED_NOW

@@ -3,6 +3,7 @@
 use super::asked::{Dish, ServiceAsked};
 use super::live::Story;
 use super::runs::{Ran, Runs, Wanted};
+use crate::cook::Happened;
 use crate::kit::{Kitchen, Shelf};
 use crate::methods::Value;
 use crate::plan::{Plan, PlanAsked};
@@ -96,15 +97,14 @@ pub fn seats(asked: &ServiceAsked, runs: &mut Runs) -> Result<Vec<Seat>, InputEr
             if let Dish::Fish(plan, _) = &mut dish {
                 plan.kitchen = asked.kitchen.clone();
             }
-            let apart = |id: &str| {
-                asked.happened.iter().any(|one| one.plate == id)
-                    || asked.pinned.iter().any(|one| one.plate == id)
-            };
+            // What happened to one alone, and what is cooked on a thing of its own, stands by itself.
+            let pinned = |id: &str| asked.pinned.iter().any(|one| one.plate == id);
             let like = groups.iter_mut().find(|(of, plates, known)| {
-                *of == t
-                    && *known == dish
-                    && !apart(&plate.id)
-                    && !apart(&ticket.plates[plates[0]].id)
+                if *of != t || *known != dish {
+                    return false;
+                }
+                let first = &ticket.plates[plates[0]].id;
+                !pinned(&plate.id) && !pinned(first) && told(asked, first) == told(asked, &plate.id)
             });
             match like {
                 Some((_, plates, _)) => plates.push(p),
@@ -205,6 +205,13 @@ pub fn seats(asked: &ServiceAsked, runs: &mut Runs) -> Result<Vec<Seat>, InputEr
         });
     }
     Ok(seats)
+}
+
+/// What happened to a plate, and when: what is alike was cooked together.
+fn told<'a>(asked: &'a ServiceAsked, plate: &str) -> Vec<(f64, &'a Happened)> {
+    let its = asked.happened.iter().filter(|one| one.plate == plate);
+    its.map(|one| (one.event.at_s, &one.event.happened))
+        .collect()
 }
 
 /// On the first of the kitchen's own things, shelf by shelf.

@@ -10,8 +10,10 @@ use super::tell::IN_TIME_S;
 use crate::fish::Piece;
 use crate::methods::Method;
 
-/// A look at another kitchen takes so many tries.
-const LOOKS: usize = 30;
+/// A look at another kitchen takes no tries: it is compared with this one as it comes without any.
+const LOOKS: usize = 0;
+/// Who only looks in passing is not told of other ways: each is run anew.
+const IN_PASSING: u32 = 100;
 /// One more of it that saves less than this share of all lateness is not what is short.
 const SAVES: f64 = 0.2;
 /// No more is said.
@@ -22,23 +24,20 @@ const WAYS: usize = 4;
 /// What is short, and ways out.
 pub fn of(floor: &Floor<'_>, found: &Schedule, runs: &mut Runs) -> (Vec<ShortOf>, Vec<WayOut>) {
     let late_s = floor.late_s(found);
-    if late_s <= i64::from(IN_TIME_S) {
-        return (
-            vec![],
-            another_way(floor, found, late_s.max(1), runs)
-                .into_iter()
-                .collect(),
-        );
-    }
-    let mut offers: Vec<WayOut> = another_way(floor, found, late_s, runs)
-        .into_iter()
-        .collect();
+    let passing = floor.asked.tries.is_some_and(|tries| tries < IN_PASSING);
+    let other = if passing {
+        None
+    } else {
+        another_way(floor, found, runs)
+    };
+    let mut offers: Vec<WayOut> = other.into_iter().collect();
     let left = MOST - offers.len();
     offers.extend(later(floor, found, late_s).into_iter().take(left));
     if offers.is_empty() {
         offers.extend(in_two_goes(floor, found));
     }
-    (short(floor, late_s), offers)
+    let first_s = floor.late_s(&schedule(&floor.problem, LOOKS));
+    (short(floor, first_s, late_s), offers)
 }
 
 /// What would have to be kept hot too long is served first.
@@ -73,14 +72,15 @@ fn in_two_goes(floor: &Floor<'_>, found: &Schedule) -> Option<WayOut> {
     })
 }
 
-fn short(floor: &Floor<'_>, late_s: i64) -> Vec<ShortOf> {
+fn short(floor: &Floor<'_>, first_s: i64, late_s: i64) -> Vec<ShortOf> {
     let one_more = |problem: &Problem, what: &str, words: &str| {
         let with = floor.late_s(&schedule(problem, LOOKS));
         ShortOf {
             what: what.to_owned(),
             words: words.to_owned(),
             late_s: late_s as f64,
-            with_one_more_s: with.min(late_s) as f64,
+            // By as large a share as it does where nothing is tried.
+            with_one_more_s: late_s as f64 * (with as f64 / (first_s as f64).max(1.0)).min(1.0),
         }
     };
     let mut more = floor.problem.clone();
@@ -169,12 +169,10 @@ fn later(floor: &Floor<'_>, found: &Schedule, late_s: i64) -> Vec<WayOut> {
 }
 
 /// A plate of the latest ticket cooked in another way, where that helps most.
-fn another_way(
-    floor: &Floor<'_>,
-    found: &Schedule,
-    late_s: i64,
-    runs: &mut Runs,
-) -> Option<WayOut> {
+fn another_way(floor: &Floor<'_>, found: &Schedule, runs: &mut Runs) -> Option<WayOut> {
+    /// A look at another way.
+    const TRIES: usize = 40;
+    let late_s = floor.late_s(found);
     let (_, ticket) = *late_ones(floor, found).first()?;
     let mut best: Option<(i64, WayOut)> = None;
     let seats = floor.seats.iter().filter(|seat| seat.ticket == ticket);
@@ -198,7 +196,7 @@ fn another_way(
             let Ok(there) = Floor::new(&other, runs) else {
                 continue;
             };
-            let with = there.late_s(&schedule(&there.problem, LOOKS));
+            let with = there.late_s(&schedule(&there.problem, TRIES));
             if with < late_s && best.as_ref().is_none_or(|(best, _)| with < *best) {
                 let words = format!("{}: {}", ids.join(", "), way.name.to_lowercase());
                 best = Some((

@@ -3,6 +3,7 @@
 use super::answer::{
     ActTold, CookTold, HeldTold, MiseAct, MiseTold, PlateTold, Service, StandsAt, TicketTold,
 };
+use super::asked::StoodAsked;
 use super::floor::{Floor, Work};
 use super::problem::{Put, S, SAME_S, Schedule};
 use super::runs::Wanted;
@@ -178,6 +179,7 @@ impl Floor<'_> {
                 }),
                 keeps_s: told.map_or(0.0, |told| f64::from(told.variant.keeps_s)),
                 things: things.clone(),
+                stood: job.map(|(_, put)| self.stood(&ticket.plates[*p].id, put)),
                 together: ids
                     .iter()
                     .filter(|id| **id != ticket.plates[*p].id)
@@ -190,6 +192,21 @@ impl Floor<'_> {
                 refused: seat.ran.refused.clone(),
             })
             .collect()
+    }
+
+    fn stood(&self, plate: &str, put: &Put) -> StoodAsked {
+        let cook = |i: usize| self.problem.cooks.get(i).map(|cook| cook.id.clone());
+        let by = put.tasks.iter().map(|task| task.1).chain([put.plated.1]);
+        let key = |hold: &(usize, usize)| self.problem.things[hold.0].key.clone();
+        StoodAsked {
+            plate: plate.to_owned(),
+            start_s: f64::from(put.start_s),
+            things: put.holds.iter().map(key).collect(),
+            places: put.holds.iter().map(|hold| hold.1 + 1).collect(),
+            acts_s: put.tasks.iter().map(|task| f64::from(task.0)).collect(),
+            cooks: by.map(|i| cook(i).unwrap_or_default()).collect(),
+            plated_s: Some(f64::from(put.plated.0)),
+        }
     }
 
     fn acts_of(&self, work: &Work, put: &Put, acts: &mut Vec<ActTold>) {

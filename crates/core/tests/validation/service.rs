@@ -540,14 +540,10 @@ fn the_same_question_has_the_same_answer_and_more_tries_cost_nothing() {
 }
 
 fn stood(told: &Service) -> Vec<StoodAsked> {
-    let each = told.plates.iter().filter_map(|plate| {
-        Some(StoodAsked {
-            plate: plate.id.clone(),
-            start_s: plate.start_s?,
-            things: plate.things.clone(),
-        })
-    });
-    each.collect()
+    told.plates
+        .iter()
+        .filter_map(|plate| plate.stood.clone())
+        .collect()
 }
 
 /// A piece that was turned late and whose pan is cold moves what hangs on it; what is promised elsewhere stays.

@@ -4,7 +4,6 @@ use crate::error::RequestError;
 use crate::store::kept::{List, Row};
 use crate::store::snapshot::{Said, Snapshot};
 use crate::wire::{BoardKept, BoardWire};
-use cindo_core::service::StoodAsked;
 
 /// What it is called where there is none.
 pub const WHAT: &str = "board";
@@ -17,13 +16,7 @@ pub const ID: &str = "board";
 /// Whatever the core refuses of its service.
 pub fn row(mut board: BoardWire) -> Result<Row, RequestError> {
     let planned = board.service.answer()?;
-    let stood = planned.plates.iter().filter_map(|plate| {
-        Some(StoodAsked {
-            plate: plate.id.clone(),
-            start_s: plate.start_s?,
-            things: plate.things.clone(),
-        })
-    });
+    let stood = planned.plates.into_iter().filter_map(|plate| plate.stood);
     board.service.stood = stood.collect();
     let said = Said(serde_json::to_value(&board).map_err(RequestError::ours)?);
     let at = jiff::Timestamp::now().to_string();
