@@ -5,7 +5,7 @@ import { readdirSync, readFileSync, statSync } from "node:fs";
 import { join, relative } from "node:path";
 
 /** From the ground up: a room knows only those before it. */
-const CORE = "quantity matter heat target fish kit run methods choice belief plan prep cook".split(" ");
+const CORE = "quantity matter heat target fish kit run methods choice belief plan prep cook service".split(" ");
 const SERVER =
   "error work config refusal guard store wire files live kept demo probe scale routes cli".split(" ");
 

@@ -1,14 +1,14 @@
 //! Everything that a fold goes by: the plan, the course so far, the search for when it is done, and what is promised.
 
 use super::asked::CookAsked;
-use super::course::{Course, Phase, Planned};
+use super::course::{Course, Phase, Planned, ToCome};
 use super::holding::Lost;
 use super::release::Promise;
 use crate::InputError;
 use crate::belief::{Ensemble, Factor};
 use crate::heat::Track;
 use crate::plan::{Cooking, Measure, Plan, Sought, Stop, bracketed, search};
-use crate::run::{Bench, Felt, Fidelity, PeakSink, State, Timeline, Truth};
+use crate::run::{Bench, Felt, Fidelity, PeakSink, State, Timeline, Truth, What};
 use crate::target::{Goal, Rules, safety};
 
 pub(super) struct Fold<'a> {
@@ -171,10 +171,40 @@ impl<'a> Fold<'a> {
             course.timeline(s, now_s)
         });
         match stop {
-            Stop::Reached(s) => (s * self.longer, None),
+            Stop::Reached(s) => (self.crusted_s(course, s), None),
             Stop::OutOfReach { best_s, best_c } => {
                 (best_s, Some((self.sought.aim - best_c).max(0.0)))
             }
+        }
+    }
+
+    /// As long as its crust or its coat takes, too: before the last turn so many times as long; after it the last side lies as
+    /// long as it was planned to, by as much longer or shorter as this piece takes than an ordinary one.
+    fn crusted_s(&self, course: &Course, s: f64) -> f64 {
+        let planned = self.told.turns_s.last();
+        let turned = course
+            .begins
+            .iter()
+            .rfind(|begin| begin.what == Some(What::Turn));
+        let turns = |next: &ToCome| next.what == Some(What::Turn);
+        let (Some(planned_s), Some(turned)) = (planned, turned) else {
+            return s * self.longer;
+        };
+        if (self.longer - 1.0).abs() < f64::EPSILON || course.to_come.iter().any(turns) {
+            return s * self.longer;
+        }
+        let now_s = self.now_s.max(0.0);
+        let bench = self.bench_on(course, &Truth::asked(&self.cooking.piece), Fidelity::FINE);
+        let timeline = |s: f64| course.timeline(s, now_s);
+        let ordinary_s = self
+            .seek(&bench, now_s, self.sought.aim, &timeline)
+            .time_s();
+        let gold_s = turned.at_s + self.told.off_heat_s - planned_s;
+        let by_crust_s = gold_s * s / ordinary_s.max(1.0);
+        if self.longer > 1.0 {
+            by_crust_s.max(s)
+        } else {
+            by_crust_s
         }
     }
 

@@ -7,6 +7,7 @@
 //! Limits: salt goes in by diffusion alone, from both faces, through skin as through flesh; nothing here changes how firm flesh
 //! becomes. Sources: `docs/SOURCES.md` (SALT-DIFFUSION, CRANK, HENRY-CO2); amounts and times are common practice.
 
+mod alone;
 mod answer;
 mod asked;
 mod begin;
@@ -30,6 +31,7 @@ mod salting;
 mod side;
 mod surface;
 
+pub use alone::{SideAlone, side_alone};
 pub use answer::{
     Amount, Budget, BudgetLine, Changed, CleanOffered, CoatOn, Gas, Prepared, SaltAfter, SaltDepth,
     Salted, Tastes,
@@ -51,5 +53,4 @@ pub use salt::{
     SALT_FASTER_PER_K, brine_end, brine_mean, brine_middle, diffusivity_m2_s, dry_share, in_flesh,
     reach_mm,
 };
-pub use side::{SideAlone, side_alone};
 pub use surface::{surface_m2, top_m2};

@@ -3,11 +3,11 @@
 use super::answer::Amount;
 use super::asked::{MixtureAsked, SideAsked};
 use super::chain::Chain;
-use super::doing::{Doing, Part};
+use super::doing::Part;
 use super::mixture::{Scaled, amount, scaled};
 use super::pantry::Thing;
 use super::rows::{AtFish, Keyed, Mixture, Per, Side};
-use crate::kit::{Allergen, Shelf};
+use crate::kit::Shelf;
 use crate::quantity::checked;
 use crate::run::{Costs, Need, Place, What};
 use crate::{InputError, Within, Wrong};
@@ -41,7 +41,7 @@ pub enum Ends {
 }
 
 /// Which of the kit: a ring of a hob, a shelf of an oven, all of another thing.
-fn need(list: &str, until_s: f64) -> Option<Need> {
+pub fn need(list: &str, until_s: f64) -> Option<Need> {
     let shelf = [
         (Shelf::Hobs, Place::Ring),
         (Shelf::Ovens, Place::Shelf),
@@ -124,63 +124,6 @@ pub fn side(asked: &SideAsked, people: u32) -> Result<Companion, InputError> {
         },
         after: is_after.then_some(after),
         raw_egg: false,
-    })
-}
-
-/// A side for itself: what goes into it, its acts until it is on the plate, and how long it keeps.
-#[derive(Debug, Clone)]
-pub struct SideAlone {
-    /// What it is called.
-    pub name: String,
-    /// What goes into it.
-    pub amounts: Vec<Amount>,
-    /// What is done, s before it is on the plate.
-    pub acts: Vec<Doing>,
-    /// It may stand so long, s.
-    pub keeps_s: f64,
-    /// What is in it that some must avoid.
-    pub allergens: Vec<Allergen>,
-}
-
-/// A side without a fish, for so many: what others fry in what the fish left has a fryer of its own here.
-///
-/// # Errors
-/// As [`side`].
-pub fn side_alone(asked: &SideAsked, people: u32) -> Result<SideAlone, InputError> {
-    /// Of one's own nobody said how long it may stand. common practice, no source.
-    const KEEPS_S: f64 = 300.0;
-    let companion = side(asked, people)?;
-    let mut acts = vec![];
-    if let Some(after) = companion.after {
-        let list = Side::find(&asked.kind).map_or("pans", |row| {
-            let fried = row
-                .act
-                .iter()
-                .any(|act| act.at_c.is_some_and(|c| c > 150.0));
-            if fried { "fryers" } else { "pans" }
-        });
-        let mut last = after.until(0.0);
-        let (from, to) = (last[0].act.at_s(), 0.0);
-        last[0].act.needs.extend(need(list, to));
-        acts.extend(companion.before.until(from));
-        acts.extend(last);
-    } else {
-        acts.extend(companion.before.until(0.0));
-    }
-    let keeps_s = acts.last().and_then(|doing| doing.act.may_wait_s);
-    let mut allergens: Vec<Allergen> = companion
-        .amounts
-        .iter()
-        .flat_map(|one| one.allergens.clone())
-        .collect();
-    allergens.sort();
-    allergens.dedup();
-    Ok(SideAlone {
-        name: companion.name,
-        amounts: companion.amounts,
-        acts: super::clock::in_order(acts),
-        keeps_s: keeps_s.unwrap_or(KEEPS_S),
-        allergens,
     })
 }
 

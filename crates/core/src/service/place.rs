@@ -173,10 +173,11 @@ impl Placing<'_> {
             (None, Some(was)) => (due(was.start_s), was.start_s),
             (None, None) => (0, start_s),
         };
-        let all_done = done == of.tasks.len() || job.begun.is_some();
+        // What is under way goes on as it began; what it must wait for is said, not forbidden.
+        let under_way = done > 0 || job.begun.is_some();
         let first = of.tasks.get(done);
         let too_late = first.is_some_and(|first| start_s + first.at_s + first.late_s < now_s);
-        if too_late || done > 0 && start_s < was_s || all_done && start_s != was_s {
+        if !under_way && too_late || under_way && start_s != was_s {
             return NEVER;
         }
         let mut tasks = Vec::with_capacity(of.tasks.len());
@@ -198,12 +199,12 @@ impl Placing<'_> {
                 (if fits { at } else { wanted }, Some(*cook))
             });
             let mut found = self.hands(lanes, of, wanted, window, task.hands_s, mine);
-            if job.begun.is_some() && found.is_err() {
+            if under_way && found.is_err() {
                 // It is done all the same: a little late, or by whoever lets go of something else.
-                let later = (window.0, window.1.max(window.0) + LATE_S);
+                let later = (not_before, window.1.max(not_before) + LATE_S);
                 found = self
                     .hands(lanes, of, wanted, later, task.hands_s, mine)
-                    .or(Ok((wanted.max(window.0), mine.unwrap_or(0))));
+                    .or(Ok((wanted.max(not_before), mine.unwrap_or(0))));
             }
             // Where its act before is in the way that may come sooner by itself.
             let (at_s, cook) =
@@ -213,8 +214,7 @@ impl Placing<'_> {
             tasks.push((at_s, cook));
         }
         let ready_s = tasks[of.ready.0].0 + of.ready.1;
-        // What is done may have to wait longer than it keeps: that is said, not forbidden.
-        let waits_long = served_s - ready_s > of.keeps_s + self.over_s && !all_done;
+        let waits_long = served_s - ready_s > of.keeps_s + self.over_s && !under_way;
         if ready_s + job.plate_s > served_s || waits_long {
             return Err(STEP_S);
         }
@@ -241,6 +241,9 @@ impl Placing<'_> {
                     }
                     Err(by) => sooner = sooner.min(by),
                 }
+            }
+            if under_way && found.is_none() {
+                found = before.copied().or(Some((hold.any_of[0], 0)));
             }
             holds.push(found.ok_or((sooner - slack).max(STEP_S))?);
         }

@@ -371,6 +371,7 @@ async fn every_endpoint_is_described() {
     assert_eq!(
         paths,
         [
+            "/api/board",
             "/api/book",
             "/api/cards",
             "/api/cards/{id}",
@@ -408,6 +409,7 @@ async fn every_endpoint_is_described() {
             "/api/scales",
             "/api/scales/read",
             "/api/schools",
+            "/api/service",
             "/api/settle",
             "/api/sheet",
             "/api/shelf",

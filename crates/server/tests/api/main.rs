@@ -19,6 +19,7 @@ mod load;
 mod prep;
 mod probes;
 mod safety;
+mod service;
 mod sheet;
 mod soak;
 mod store_gone;

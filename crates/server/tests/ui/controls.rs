@@ -186,6 +186,12 @@ const PREP: &[Row] = &[
     ("#prep-print|*", Prints),
     ("#prep-file-*|button|*", Keeps),
 ];
+const SERVICE: &[Row] = &[
+    ("#ticket-name|*", Field),
+    ("#ticket-min|*", Field),
+    ("#dish-*|button|*", Presses),
+    ("#ticket-add|*", Shows("ticket-wrong")),
+];
 const FIRE: &[Row] = &[
     ("#sound|*", Browser),
     ("|button|Speak", Presses),
@@ -540,6 +546,7 @@ async fn every_control_of_the_other_views_does_what_its_table_says() {
     for (path, ready, rows) in [
         ("/fire", "fire", &[FIRE, COLD]),
         ("/book", "export-book", &[BOOK, COLD]),
+        ("/service", "svc-empty", &[SERVICE, COLD]),
         ("/kit", "altitude", &[KIT, COLD]),
         ("/knows", "knows", &[KNOWS, COLD]),
         ("/sheet", "sheet", &[SHEET, COLD]),

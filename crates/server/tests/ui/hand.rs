@@ -288,7 +288,7 @@ async fn the_page_is_gone_through_by_keys() {
         .await;
     key(&person, ENTER).await;
     let skipped = person.js("return document.activeElement.id").await;
-    key(&person, "5").await;
+    key(&person, "6").await;
     person
         .until("book", "return location.pathname === '/book'")
         .await;

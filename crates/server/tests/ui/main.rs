@@ -12,5 +12,6 @@ mod journey;
 mod kept;
 mod prep;
 mod screenshots;
+mod service;
 mod twelve;
 mod widths;

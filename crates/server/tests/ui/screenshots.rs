@@ -92,10 +92,7 @@ async fn screenshots() {
             "refused",
             "/ways?fish=mackerel&cut=fillet&mm=15&g=120&n=2&on=TODAY&known=KNOWN",
         ),
-        (
-            "counter-kept",
-            "/?fish=hake&cut=loin&mm=28&thin=20&g=170&n=6",
-        ),
+        ("service", "/service"),
     ];
     for (size, night) in [
         ((1280, 800), false),

@@ -45,6 +45,7 @@ fn views() -> Vec<(String, Option<&'static str>)> {
         ),
         ("/fire".into(), None),
         ("/fire".into(), Some("see")),
+        ("/service".into(), None),
         ("/book".into(), None),
         ("/book/nothing-there".into(), None),
         ("/kit".into(), None),

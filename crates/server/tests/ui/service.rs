@@ -1,0 +1,159 @@
+//! A service at three sizes: a meal at home from an empty board; twelve covers whose acts are done, dragged, held; nonsense said
+//! beside its field; a second device that sees the same.
+
+use super::browser::Person;
+use super::fire::skip_kitchen;
+use serde_json::{Value, json};
+
+async fn tap(person: &Person, id: &str) {
+    person.settled().await;
+    person.find(id).await;
+    let centre = format!(
+        "document.querySelector('[data-testid=\"{id}\"]').scrollIntoView({{ block: 'center' }})"
+    );
+    person.js(&centre).await;
+    person.click(id).await;
+}
+
+async fn typed(person: &Person, id: &str, text: &str) {
+    person.find(id).await;
+    let centre = format!(
+        "document.querySelector('[data-testid=\"{id}\"]').scrollIntoView({{ block: 'center' }})"
+    );
+    person.js(&centre).await;
+    person.type_into(id, text).await;
+}
+
+/// From nothing to "fish and peas in an hour", by the real pointer and real keys, and there again after a reload.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_meal_at_home_comes_from_an_empty_board() {
+    for (width, height) in [(1280, 800), (390, 844)] {
+        let data = tempfile::tempdir().unwrap();
+        let person = Person::new(width, height, Some(data.path())).await;
+        skip_kitchen(&person).await;
+        person
+            .go("/service?fish=hake&cut=fillet&mm=25&g=170&n=1&skin=on&at=8")
+            .await;
+        person.find("svc-empty").await;
+        // Nobody, nothing, no time: each is said, nothing typed is lost.
+        tap(&person, "ticket-add").await;
+        assert!(person.text("ticket-wrong").await.contains("name"));
+        typed(&person, "ticket-name", "supper").await;
+        tap(&person, "ticket-add").await;
+        assert!(person.text("ticket-wrong").await.contains("plate"));
+        tap(&person, "dish-hand").await;
+        tap(&person, "dish-peas").await;
+        typed(&person, "ticket-min", "soon").await;
+        tap(&person, "ticket-add").await;
+        assert!(person.text("ticket-wrong").await.contains("minutes"));
+        typed(&person, "ticket-min", "60").await;
+        tap(&person, "ticket-add").await;
+        person.find("board").await;
+        person.until("supper", "return document.querySelector('[data-testid=tickets]').innerText.includes('supper')").await;
+        // What is next, as high as a hand.
+        let high = "const t = document.querySelector('.svc-time'); const a = document.querySelector('.svc-act'); \
+                    return [parseFloat(getComputedStyle(t).fontSize), a.getBoundingClientRect().height]";
+        let high: Vec<f64> = serde_json::from_value(person.js(high).await).unwrap();
+        assert!(high[0] >= 40.0 && high[1] >= 40.0, "{width}: {high:?}");
+        person.js("location.reload()").await;
+        person.until("again", "return document.querySelector('[data-testid=tickets]')?.innerText.includes('supper') === true").await;
+        let gone = "return document.querySelector('[data-testid^=did-]') !== null";
+        person.until("something to do", gone).await;
+        let found = person.violations().await;
+        assert!(found.is_empty(), "{width}: {found:?}");
+        tap(&person, "gone-supper").await;
+        person.find("svc-empty").await;
+        person.leave().await;
+    }
+}
+
+fn lunch() -> Value {
+    let plate = |id: String, fish: &str, mm: f64, kind: &str| json!({ "id": id, "plan": { "piece": { "fish": fish, "thickness_mm": mm }, "method": { "kind": kind } } });
+    let tickets: Vec<Value> = (1..=4)
+        .map(|i| {
+            let name = format!("table {i}");
+            json!({ "id": name, "at_s": 1500 + 480 * i, "plates": [
+                plate(format!("{name}, 1"), "hake", 26.0, "sear_skin_first"),
+                plate(format!("{name}, 2"), "char", 24.0, "hot_roast"),
+                plate(format!("{name}, 3"), "plaice", 12.0, "floured_pan_fry"),
+                { "id": format!("{name}, 4"), "side": { "kind": "peas" } } ] })
+        })
+        .collect();
+    json!({ "hands": [{ "id": "Kaja" }, { "id": "Tomas" }], "kitchen": {}, "tickets": tickets, "mise_done": true, "now_s": 0 })
+}
+
+/// Twelve covers on the board: a ticket is moved by the pointer and by a key, an act is done, a table held, a ring lost, and
+/// another device sees it.
+#[tokio::test(flavor = "multi_thread")]
+async fn twelve_covers_are_moved_done_and_held_on_one_board() {
+    for (width, height) in [(1280, 800), (1024, 768)] {
+        let data = tempfile::tempdir().unwrap();
+        let person = Person::new(width, height, Some(data.path())).await;
+        skip_kitchen(&person).await;
+        person.go("/service").await;
+        person.find("svc-empty").await;
+        let put = format!(
+            "const r = await fetch('/api/board', {{ method: 'PUT', headers: {{ 'content-type': 'application/json', 'if-match': '\"0\"' }}, \
+             body: JSON.stringify({{ zero: new Date().toISOString(), service: {} }}) }}); return r.status",
+            lunch()
+        );
+        let script = format!("window.put = (async () => {{ {put} }})(); return 1");
+        person.js(&script).await;
+        person
+            .until(
+                "the board",
+                "return document.querySelector('[data-testid=board]') !== null",
+            )
+            .await;
+        person.settled().await;
+        let served = "return document.querySelector('[data-testid=\"ticket-table 1\"]').getAttribute('aria-label')";
+        let first = person.js(served).await;
+        person
+            .drag("[data-testid=\"ticket-table 1\"]", 0, &[12, 12, 12, 12])
+            .await;
+        person
+            .until("dragged", &format!("{served} !== {first}"))
+            .await;
+        person.settled().await;
+        let second = person.js(served).await;
+        person
+            .js("document.querySelector('[data-testid=\"ticket-table 1\"]').focus()")
+            .await;
+        person.press("\u{e014}").await;
+        person
+            .until("by a key", &format!("{served} !== {second}"))
+            .await;
+        // The next act is done: another stands there.
+        let act = person
+            .js("return document.querySelector('.svc-hand .svc-line').innerText")
+            .await;
+        tap(&person, "did-0").await;
+        person
+            .until(
+                "the next act",
+                &format!(
+                    "return document.querySelector('.svc-hand .svc-line')?.innerText !== {act}"
+                ),
+            )
+            .await;
+        // A hob that is down is said to be, and what that costs.
+        let thing = person
+            .js("return document.querySelector('.svc-thing').dataset.testid")
+            .await;
+        tap(&person, thing.as_str().unwrap()).await;
+        person.until("down", "return [...document.querySelectorAll('.svc-thing')].some(b => b.getAttribute('aria-pressed') === 'true') || document.querySelector('[data-testid=svc-short]') !== null").await;
+        // What is kept is what another device is told.
+        person.settled().await;
+        let kept = person.ask("/api/board").await;
+        assert!(
+            kept["board"]["service"]["down"]
+                .as_array()
+                .is_some_and(|down| down.len() == 1),
+            "{kept}"
+        );
+        assert!(kept["revision"].as_i64().unwrap() >= 4, "{kept}");
+        let found = person.violations().await;
+        assert!(found.is_empty(), "{width}: {found:?}");
+        person.leave().await;
+    }
+}
