@@ -18,6 +18,10 @@ fn prep() -> Value {
     json!({ "piece": hake(), "method": { "kind": "steam" } })
 }
 
+fn service() -> Value {
+    json!({ "tickets": [{ "id": "table 1", "plates": [{ "id": "peas", "side": { "kind": "peas" } }] }] })
+}
+
 fn cook(event: Value) -> Value {
     let event = with(with(event, "id", json!("a")), "at_s", json!(0));
     json!({ "plan": plan(), "events": [event], "now_s": 10 })
@@ -85,6 +89,8 @@ fn asked() -> Vec<(&'static str, &'static str, Value, &'static str)> {
         ),
         ("PlanRequest", "/api/plan", plan(), ""),
         ("PrepRequest", "/api/prep", prep(), ""),
+        ("ServiceRequest", "/api/service", service(), ""),
+        ("TicketWire", "/api/service", service(), "/tickets/0"),
         (
             "Preparation",
             "/api/plan",
