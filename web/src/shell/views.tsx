@@ -72,7 +72,7 @@ export const VIEWS: readonly View[] = [
     mark: <path d="M5 3h12l2 2v16H5zM9 8h6M9 12h6M9 16h3" />,
     withPiece: false,
     says: "What you cooked and what you kept",
-    inBar: false,
+    inBar: true,
   },
   {
     path: "/kit",

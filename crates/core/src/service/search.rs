@@ -27,8 +27,8 @@ pub fn usual_tries(problem: &Problem) -> usize {
 struct Search<'a> {
     problem: &'a Problem,
     chance: fastrand::Rng,
-    /// So much longer than it keeps each order may be kept hot.
-    over_s: Vec<S>,
+    /// So much longer than it keeps each order may be kept hot; none of what is not tried.
+    over_s: Vec<Option<S>>,
 }
 
 /// A plan as it is searched.
@@ -72,7 +72,8 @@ pub fn schedule(problem: &Problem, tries: usize) -> Schedule {
     search.put_in(&mut state, &first, true);
     let mut best = state.clone();
     let mut made = 0;
-    while made < tries && n > 0 && best.cost() > 0 {
+    let any = search.over_s.iter().any(Option::is_some);
+    while made < tries && any && best.cost() > 0 {
         made += 1;
         let out = search.take_out(&state);
         let mut next = state.clone();
@@ -118,9 +119,9 @@ pub fn schedule(problem: &Problem, tries: usize) -> Schedule {
     }
 }
 
-/// How much longer than it keeps an order has to be kept hot even in an empty kitchen.
-fn over_s(problem: &Problem) -> Vec<S> {
-    let alone = |order: usize| {
+/// How much longer than it keeps each order has to be kept hot even in an empty kitchen; none of what cannot be cooked here.
+fn over_s(problem: &Problem) -> Vec<Option<S>> {
+    let alone = |order: usize, over_s: S| {
         let jobs = &problem.orders[order].jobs;
         let mut by: Vec<usize> = (0..jobs.len()).collect();
         by.sort_by_key(|job| (jobs[*job].begun.is_none(), *job));
@@ -128,14 +129,15 @@ fn over_s(problem: &Problem) -> Vec<S> {
             problem,
             order,
             by: &by,
-            over_s: 0,
+            over_s,
             nudge_s: &[],
             later_s: 0,
         };
-        placing.soonest(&mut Lanes::new(problem)).is_some()
+        let fits = placing.soonest(&mut Lanes::new(problem)).is_some();
+        fits.then_some(over_s)
     };
     let each = 0..problem.orders.len();
-    each.map(|order| if alone(order) { 0 } else { OVER_S })
+    each.map(|order| alone(order, 0).or_else(|| alone(order, OVER_S)))
         .collect()
 }
 
@@ -151,8 +153,14 @@ impl Search<'_> {
 
     /// Which orders are taken out.
     fn take_out(&mut self, state: &State) -> Vec<usize> {
-        let n = self.problem.orders.len();
-        let mut by_time: Vec<usize> = (0..n).collect();
+        let mut by_time: Vec<usize> = (0..self.problem.orders.len())
+            .filter(|order| self.over_s[*order].is_some())
+            .collect();
+        let n = by_time.len();
+        if n == 0 {
+            return vec![];
+        }
+        let all = by_time.clone();
         by_time.sort_by_key(|i| {
             (
                 state.orders[*i].as_ref().map_or(S::MAX, |order| order.0),
@@ -169,14 +177,14 @@ impl Search<'_> {
             }
             // The dearest, and some others.
             2 => {
-                let dear = (0..n).max_by_key(|i| state.costs[*i]).unwrap_or(0);
+                let dear = all.iter().copied().max_by_key(|i| state.costs[*i]);
                 let many = some(&mut self.chance);
-                let others = (0..many).map(|_| self.chance.usize(..n));
-                others.chain([dear]).collect()
+                let others = (0..many).map(|_| all[self.chance.usize(..n)]);
+                others.chain(dear).collect()
             }
             _ => {
                 let many = some(&mut self.chance);
-                (0..many).map(|_| self.chance.usize(..n)).collect()
+                (0..many).map(|_| all[self.chance.usize(..n)]).collect()
             }
         };
         out.sort_unstable();
@@ -213,6 +221,11 @@ impl Search<'_> {
     fn put_in(&mut self, state: &mut State, orders: &[usize], as_said: bool) {
         for &order in orders {
             let of = &self.problem.orders[order];
+            let Some(over_s) = self.over_s[order] else {
+                state.costs[order] = NEVER;
+                state.orders[order] = None;
+                continue;
+            };
             let mut by: Vec<usize> = (0..of.jobs.len()).collect();
             let long = |job: &usize| {
                 let variant = &of.jobs[*job].variants[0];
@@ -236,7 +249,7 @@ impl Search<'_> {
                 problem: self.problem,
                 order,
                 by: &by,
-                over_s: self.over_s[order],
+                over_s,
                 nudge_s: &nudge_s,
                 later_s,
             };

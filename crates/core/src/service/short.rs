@@ -19,7 +19,7 @@ const SAVES: f64 = 0.2;
 /// No more is said.
 const MOST: usize = 2;
 /// Other ways that are looked at, each for one plate.
-const WAYS: usize = 4;
+const WAYS: usize = 8;
 
 /// What is short, and ways out.
 pub fn of(floor: &Floor<'_>, found: &Schedule, runs: &mut Runs) -> (Vec<ShortOf>, Vec<WayOut>) {
@@ -106,12 +106,19 @@ fn with_one_more(problem: &Problem, list: &str) -> Problem {
     let Some(first) = more.things.iter().position(|thing| thing.list == list) else {
         return more;
     };
+    // What is down is whole again: that is what is short.
+    let mut mended = false;
+    for thing in more.things.iter_mut().filter(|thing| thing.list == list) {
+        mended |= thing.down.take().is_some();
+    }
+    if mended {
+        return more;
+    }
     if list == "hobs" {
         more.things[first].places += 1;
         return more;
     }
-    let mut other = more.things[first].clone();
-    other.down = None;
+    let other = more.things[first].clone();
     let new = more.things.len();
     more.things.push(other);
     let jobs = more.orders.iter_mut().flat_map(|order| &mut order.jobs);

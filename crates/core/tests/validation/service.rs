@@ -662,6 +662,17 @@ fn a_service_goes_on_whatever_happens() {
         .filter(|need| need.like == "ovens");
     assert!(ovens.clone().count() > 0 && ovens.into_iter().all(|need| need.thing == "low oven"));
 
+    // Nothing is left to cook on: that is said, at once, with what is missing.
+    let mut dark = asked(1, vec![ticket("table 1", 1800.0, vec![dishes[0].clone()])]);
+    dark.down = vec![DownAsked {
+        thing: "home_gas".into(),
+        from_s: 0.0,
+        until_s: None,
+    }];
+    let told = service(&dark, &mut runs).unwrap();
+    assert!(!told.feasible && told.tickets[0].served_s.is_none());
+    assert_eq!(told.short[0].what, "hobs", "{:?}", told.short);
+
     let mut waits = question.clone();
     waits.tickets[1].held = true;
     let told = service(&waits, &mut runs).unwrap();

@@ -169,6 +169,7 @@ const PREP: &[Row] = &[
     ("|a|change it", To("/")),
     ("#prep-way|*", Browser),
     ("#to-card|*", To("/ways/")),
+    ("#to-service|*", To("/service")),
     // The browser's own fields for a time and a day.
     ("#plate-at|*", Browser),
     ("#plate-day|*", Browser),

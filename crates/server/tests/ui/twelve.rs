@@ -233,14 +233,7 @@ async fn task(walk: &mut Walk<'_>, key: char) {
         }
         // Last week's haddock again, thicker.
         'g' => {
-            // On a phone the book stands behind "more".
-            let shown = "return [...document.querySelectorAll('nav[aria-label=Views] a')].some(a => a.innerText.trim() === 'Book' && a.getClientRects().length > 0)";
-            if w.person.js(shown).await == json!(true) {
-                w.tap("nav[aria-label=Views] a", "Book").await;
-            } else {
-                w.id("more").await;
-                w.id("more-book").await;
-            }
+            w.tap("nav[aria-label=Views] a", "Book").await;
             w.tap("[data-testid=cooked] a", "").await;
             w.id("again").await;
             if w.person

@@ -115,6 +115,18 @@ export function Prep() {
                 its card
               </Link>
             )}
+            {way && (
+              <Link
+                to={{
+                  pathname: "/service",
+                  search: `${toQuery(prepOf(piece)).toString()}&v.for=${way.kind}`,
+                }}
+                className="underline underline-offset-4 pick"
+                data-testid="to-service"
+              >
+                onto the board
+              </Link>
+            )}
           </label>
         </div>
         <div className="flex flex-wrap items-center gap-x-4">

@@ -8,13 +8,24 @@ type Props = {
   nowS: number;
   clockOf: (s: number) => number;
   nameOf: (plate: string) => string;
+  thingName: (thing: string) => string;
   struck: readonly string[];
   done: (act: ServiceAct) => void;
   away: readonly string[];
   toggleAway: (cook: string) => void;
 };
 
-export function NextActs({ plan, nowS, clockOf, nameOf, struck, done, away, toggleAway }: Props) {
+export function NextActs({
+  plan,
+  nowS,
+  clockOf,
+  nameOf,
+  thingName,
+  struck,
+  done,
+  away,
+  toggleAway,
+}: Props) {
   return (
     <section
       aria-label="Next"
@@ -50,7 +61,9 @@ export function NextActs({ plan, nowS, clockOf, nameOf, struck, done, away, togg
                 <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
                   <span>
                     <b>{forWhom(next, nameOf)}</b>
-                    {next.thing && <span className="quiet"> on {next.thing}</span>}
+                    {next.thing && (
+                      <span className="quiet"> on {lower(thingName(next.thing))}</span>
+                    )}
                   </span>
                   <button
                     type="button"
@@ -84,3 +97,5 @@ function forWhom(act: ServiceAct, nameOf: (plate: string) => string): string {
   const n = act.plates.length;
   return `${n > 1 ? `${n} ` : ""}${nameOf(act.plate)}, ${act.ticket}`;
 }
+
+const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);

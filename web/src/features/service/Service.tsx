@@ -96,6 +96,18 @@ export function Service() {
             <button
               type="button"
               className="pick"
+              aria-pressed={service?.mise_done ?? false}
+              title="Cut, salted, mixed and coated before: only what is done over the heat is on the board"
+              data-testid="svc-ready"
+              onClick={() => change((was) => ({ ...was, mise_done: !was.mise_done }))}
+            >
+              made ready before
+            </button>
+          )}
+          {plan && !empty && (
+            <button
+              type="button"
+              className="pick"
               aria-pressed={board.playing}
               data-testid="svc-play"
               onClick={() => board.play(!board.playing)}
@@ -120,6 +132,7 @@ export function Service() {
             nowS={nowS}
             clockOf={clockOf}
             nameOf={nameOf}
+            thingName={thingName}
             struck={struck.ids}
             done={done}
             away={away}
@@ -260,7 +273,7 @@ function useDishes(tickets: Ticket[], names: (key: string) => string): Made[] {
     const { prep: done, ...plan } = asked;
     made.push({
       key: "hand",
-      name: `the ${names(piece.fish)} in hand, ${way.name.toLowerCase()}`,
+      name: `the ${names(piece.fish)} in hand, ${way.name.toLowerCase()}${done ? ", prepared" : ""}`,
       plate: {
         plan: { ...plan, method: { kind: way.kind }, range: false },
         ...(done ? { prep: done } : {}),

@@ -10,6 +10,8 @@ const TICK_MS = 1000;
 /** The plan is asked anew so often, s; what stands stays, so a look costs little. */
 const ASK_S = 5;
 const LOOK_TRIES = 20;
+/** What is changed is planned with so many, once for all who look. */
+const CHANGE_TRIES = 1500;
 /** Played so many times as fast: an hour and a quarter in two minutes and a half. */
 const FAST = 30;
 
@@ -75,7 +77,11 @@ export function useBoard() {
 
   const change = (how: (service: ServiceRequest) => ServiceRequest) => {
     const was: Board = board ?? { zero: new Date(nowMs).toISOString(), service: EMPTY };
-    const service = how({ ...was.service, now_s: board ? Math.round(nowS) : 0 });
+    const service = how({
+      ...was.service,
+      now_s: board ? Math.round(nowS) : 0,
+      tries: CHANGE_TRIES,
+    });
     put.mutate({ ...was, service });
   };
   return {
@@ -99,6 +105,6 @@ export function useBoard() {
   };
 }
 
-const EMPTY: ServiceRequest = { hands: 1, kitchen: {}, tickets: [], mise_done: true, now_s: 0 };
+const EMPTY: ServiceRequest = { hands: 1, kitchen: {}, tickets: [], now_s: 0 };
 
 export type BoardNow = ReturnType<typeof useBoard>;

@@ -1,11 +1,12 @@
-// The way that suits the piece in hand best.
+// The way that was chosen for the piece in hand, else the one that suits it best.
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { api } from "../../api";
 import { question, tonight, wishes } from "../../card";
-import { usePiece } from "../../shell";
+import { usePiece, useViewText } from "../../shell";
 
 export function useWay() {
   const { piece } = usePiece();
+  const [said] = useViewText("for");
   const asked = {
     ...question(piece),
     wishes: wishes(piece),
@@ -17,5 +18,6 @@ export function useWay() {
     placeholderData: keepPreviousData,
     retry: false,
   });
-  return ranked.data?.ways.find((one) => one.suits);
+  const ways = ranked.data?.ways.filter((one) => one.suits) ?? [];
+  return ways.find((one) => one.kind === said) ?? ways[0];
 }
