@@ -91,11 +91,11 @@ impl Placing<'_> {
         let job = &self.of().jobs[at];
         if let Some(begun) = &job.begun {
             return self
-                .from(lanes, at, begun.variant, begun.start_s, served_s)
+                .from(lanes, at, (begun.variant, true), begun.start_s, served_s)
                 .ok();
         }
         if let Some(was) = &job.was
-            && let Ok(put) = self.from(lanes, at, was.variant, was.start_s, served_s)
+            && let Ok(put) = self.from(lanes, at, (was.variant, true), was.start_s, served_s)
         {
             return Some(put);
         }
@@ -134,11 +134,11 @@ impl Placing<'_> {
             let mut starts = (0..)
                 .map(|i| first + STEP_S * i)
                 .take_while(|s| *s <= latest);
-            return starts.find_map(|s| self.from(lanes, at, variant, s, served_s).ok());
+            return starts.find_map(|s| self.from(lanes, at, (variant, false), s, served_s).ok());
         }
         let mut start_s = (latest - nudge_s).div_euclid(STEP_S) * STEP_S;
         while start_s >= soonest {
-            match self.from(lanes, at, variant, start_s, served_s) {
+            match self.from(lanes, at, (variant, false), start_s, served_s) {
                 Ok(put) => return Some(put),
                 // Nothing changes before that.
                 Err(sooner) => start_s = (start_s - sooner.max(1)).div_euclid(STEP_S) * STEP_S,
@@ -147,12 +147,12 @@ impl Placing<'_> {
         None
     }
 
-    /// From that start, if it fits; else how much sooner it has to start before anything changes.
+    /// From that start, going on from where it stood or anew, if it fits; else how much sooner it has to start before anything changes.
     fn from(
         &self,
         lanes: &Lanes,
         at: usize,
-        variant: usize,
+        (variant, as_was): (usize, bool),
         start_s: S,
         served_s: S,
     ) -> Result<Put, S> {
@@ -162,7 +162,10 @@ impl Placing<'_> {
         let of = &job.variants[variant];
         let now_s = self.problem.now_s;
         // What was due by the plan before is taken for done, up to where it goes in.
-        let was = job.was.as_ref().filter(|was| was.variant == variant);
+        let was = job
+            .was
+            .as_ref()
+            .filter(|was| as_was && was.variant == variant);
         let goes_in = of.goes_in.unwrap_or(of.tasks.len());
         let due = |was_s: S| {
             let due = |task: &&Task| was_s + task.at_s < now_s;
@@ -242,7 +245,7 @@ impl Placing<'_> {
                     Err(by) => sooner = sooner.min(by),
                 }
             }
-            if under_way && found.is_none() {
+            if job.begun.is_some() && found.is_none() {
                 found = before.copied().or(Some((hold.any_of[0], 0)));
             }
             holds.push(found.ok_or((sooner - slack).max(STEP_S))?);

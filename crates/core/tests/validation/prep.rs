@@ -1197,8 +1197,8 @@ fn squared_off_a_side_loses_a_tenth_and_its_thin_end() {
     side.thin_end_mm = Some(8.0);
     let as_it_is = r#"{"clean":["wiped","patted"],"salt":{"school":"at_pan"}}"#;
     let squared = r#"{"clean":["wiped","patted","squared"],"salt":{"school":"at_pan"}}"#;
-    let whole = prepared(side.clone(), "hot_roast", as_it_is);
-    let cut = prepared(side.clone(), "hot_roast", squared);
+    let whole = prepared(side.clone(), "slow_bake", as_it_is);
+    let cut = prepared(side.clone(), "slow_bake", squared);
     let [of_whole, of_cut] = [&whole, &cut].map(|one| one.salted.as_ref().unwrap().strewn_g);
     let lost = 1.0 - of_cut / of_whole;
     note(
