@@ -170,27 +170,28 @@ export function Board({ plan, nowS, clockOf, nameOf, thingName, move, toggle, do
           </button>
         );
       })}
-      {plan.tickets
-        .filter(
-          (one) =>
-            one.served_s != null &&
-            !one.done &&
-            x(one.served_s) > left &&
-            x(one.served_s) < width - 6,
-        )
-        .map((one, i) => (
-          <Ticket
-            key={one.id}
-            id={one.id}
-            at={wallClock(clockOf(one.served_s ?? 0))}
-            late={one.late_s > 60 ? Math.ceil(one.late_s / 60) : 0}
-            left={Math.min(Math.max(x(one.served_s ?? 0) - 44, left), width - 128)}
-            top={passY + 4 + (i % 2) * 30}
-            move={(min) => move(one.id, min)}
-          />
-        ))}
+      {atPass(plan, x, left, width).map((one, i) => (
+        <Ticket
+          key={one.id}
+          id={one.id}
+          at={wallClock(clockOf(one.served_s ?? 0))}
+          late={one.late_s > 60 ? Math.ceil(one.late_s / 60) : 0}
+          left={Math.min(Math.max(x(one.served_s ?? 0) - 44, left), width - 128)}
+          top={passY + 4 + (i % 2) * 30}
+          move={(min) => move(one.id, min)}
+        />
+      ))}
     </div>
   );
+}
+
+/** Tickets in sight at the pass, and the next one beyond it. */
+function atPass(plan: ServicePlan, x: (s: number) => number, left: number, width: number) {
+  const open = plan.tickets
+    .filter((one) => one.served_s != null && !one.done && x(one.served_s) > left)
+    .sort((a, b) => (a.served_s ?? 0) - (b.served_s ?? 0));
+  const inSight = open.filter((one) => x(one.served_s ?? 0) < width - 6);
+  return [...inSight, ...open.slice(inSight.length, inSight.length + 1)];
 }
 
 /** One piece in its lane: heated up for, then lying there, its flesh raw on the left and done where it comes off; then down
