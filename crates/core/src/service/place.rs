@@ -279,7 +279,8 @@ impl Placing<'_> {
         let (low, high) = window;
         let at = |thing: &usize| of.holds.iter().any(|hold| hold.any_of.contains(thing));
         // Who has it in hand goes on with it, else who has least to do.
-        let mut best: Option<((S, bool, usize), (S, usize))> = None;
+        type Rank = (S, bool, usize);
+        let mut best: Option<(Rank, (S, usize))> = None;
         let mut sooner = S::MAX / 4;
         for (i, cook) in self.problem.cooks.iter().enumerate() {
             if !cook.only_at.is_empty() && !cook.only_at.iter().any(at) {

@@ -26,6 +26,9 @@ pub struct Seat {
     pub free: Vec<String>,
 }
 
+/// A seat, and each way it could be cooked with what that was run by.
+pub type Seated = (usize, Vec<(Arc<Ran>, Wanted)>);
+
 /// Shelves on which another thing may take the place of the one asked for.
 pub const TAKES_PLACE: [Shelf; 7] = [
     Shelf::Pans,
@@ -124,7 +127,6 @@ pub fn seats(asked: &ServiceAsked, runs: &mut Runs) -> Result<Vec<Seat>, InputEr
         .collect();
     let ran = runs.all(&wanted);
     // On things of the kitchen's own, where it has such and nobody said which.
-    let mut groups = groups;
     let mut free: Vec<Vec<String>> = vec![];
     for ((_, _, dish), ran) in groups.iter_mut().zip(&ran) {
         let plan = ran.as_ref().ok().and_then(|ran| ran.plan.as_ref());
@@ -263,7 +265,7 @@ pub fn works(
     asked: &ServiceAsked,
     seats: &[Seat],
     runs: &mut Runs,
-) -> Result<Vec<(usize, Vec<(Arc<Ran>, Wanted)>)>, InputError> {
+) -> Result<Vec<Seated>, InputError> {
     let mut all = vec![];
     for (i, seat) in seats.iter().enumerate() {
         if !seat.ran.refused.is_empty() {

@@ -150,7 +150,8 @@ fn faults(asked: &ServiceAsked, told: &Service) -> Vec<String> {
     let mut wrong = vec![];
     let mut say = |words: String| wrong.push(words);
     // Places: never more than there are, and never one twice.
-    let mut held: BTreeMap<(String, String), Vec<(f64, f64, usize, Option<f64>)>> = BTreeMap::new();
+    type Taken = (f64, f64, usize, Option<f64>);
+    let mut held: BTreeMap<(String, String), Vec<Taken>> = BTreeMap::new();
     for act in &told.acts {
         for need in &act.needs {
             let here = held

@@ -100,6 +100,8 @@ impl TerminationCondition for Steps {
 }
 
 type Var = AffineView<DomainId>;
+/// From when, and how long.
+type Long = (Var, i32);
 
 /// The least cost there is below this one: itself when it is proved that there is none; none when the steps ran out.
 fn least(problem: &Problem, ours: i64, steps: u64) -> Option<i64> {
@@ -112,7 +114,7 @@ fn least(problem: &Problem, ours: i64, steps: u64) -> Option<i64> {
         .max()
         .unwrap_or(0)
         + 7200;
-    let (mut hands, mut holds): (Vec<(Var, i32)>, Vec<Vec<(Var, i32)>>) =
+    let (mut hands, mut holds): (Vec<Long>, Vec<Vec<Long>>) =
         (vec![], vec![vec![]; problem.things.len()]);
     let mut terms: Vec<Var> = vec![];
     let mut constant = 0;
