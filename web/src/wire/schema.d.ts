@@ -4189,6 +4189,7 @@ export interface components {
              * @description What its times hang on, s: when a fish goes in, when a side is done.
              */
             start_s?: number | null;
+            stood?: components["schemas"]["StoodAsked"] | null;
             /** @description Things it is cooked on. */
             things: string[];
             /** @description Of which ticket. */
@@ -5566,16 +5567,27 @@ export interface components {
             /** @description The same as data: what is seen at that moment. */
             signs: components["schemas"]["Told"][];
         };
-        /** @description Where a plate stood in the plan before. */
+        /** @description Where a plate stood in the plan before: the `stood` of the plate there, word for word. */
         StoodAsked: {
+            /** @description When each of its acts was to be, s. */
+            acts_s?: number[];
+            /** @description Whose each of them was; the last is whose the plate was. */
+            cooks?: string[];
+            /** @description On which place of each. */
+            places?: number[];
             /** @description Which plate. */
             plate: string;
             /**
              * Format: double
-             * @description What its times hung on, s: its `start_s`.
+             * @description When the plate was to be made, s.
+             */
+            plated_s?: number | null;
+            /**
+             * Format: double
+             * @description What its times hung on, s.
              */
             start_s: number;
-            /** @description On what. */
+            /** @description On what, hold by hold. */
             things?: string[];
         };
         /**

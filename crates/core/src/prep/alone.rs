@@ -27,7 +27,7 @@ pub struct SideAlone {
 /// A side without a fish, for so many: what others fry in what the fish left has a fryer of its own here.
 ///
 /// # Errors
-/// As [`side`].
+/// An unknown side, one of one's own without a name or without acts, and times out of range.
 pub fn side_alone(asked: &SideAsked, people: u32) -> Result<SideAlone, InputError> {
     /// Of one's own nobody said how long it may stand. common practice, no source.
     const KEEPS_S: f64 = 300.0;
