@@ -853,3 +853,73 @@ fn a_meal_at_home_is_a_service_with_one_ticket() {
         .unwrap();
     assert!((potatoes.g - 350.0).abs() < 1.0, "{}", potatoes.g);
 }
+
+/// Twelve covers in fast-forward on a line: every act done when it is due, looked at each half minute; every plate is complete
+/// within a minute of its time.
+#[test]
+fn twelve_covers_played_through_are_served_in_time() {
+    let dishes = dishes();
+    let order = |of: [usize; 4]| {
+        of.into_iter()
+            .map(|i| dishes[i].clone())
+            .collect::<Vec<_>>()
+    };
+    let tickets = vec![
+        ticket("table 1", 2400.0, order([0, 0, 3, 8])),
+        ticket("table 2", 2820.0, order([1, 6, 3, 9])),
+        ticket("table 3", 3300.0, order([2, 2, 0, 8])),
+        ticket("table 4", 3780.0, order([6, 3, 3, 9])),
+    ];
+    let mut question = asked(2, tickets);
+    question.kitchen = line_kitchen();
+    question.tries = Some(600);
+    let mut runs = Runs::new();
+    let mut told = service(&question, &mut runs).unwrap();
+    assert!(told.feasible, "{:?}", told.tickets);
+    question.stood = stood(&told);
+    question.tries = Some(20);
+    let mut said: Vec<String> = vec![];
+    for step in 1..=150 {
+        question.now_s = 30.0 * f64::from(step);
+        let due = told.acts.iter().filter(|act| act.at_s <= question.now_s);
+        for act in due {
+            let happened = match act.what {
+                What::In => Happened::In,
+                What::Turn => Happened::Turned,
+                What::Off => Happened::Off,
+                What::Serve => Happened::SERVED,
+                _ => continue,
+            };
+            for plate in &act.plates {
+                let cooked = told
+                    .plates
+                    .iter()
+                    .any(|one| one.id == *plate && one.method.is_some());
+                let id = format!("{} {plate}", act.id);
+                if (cooked || act.what == What::Serve) && !said.contains(&id) {
+                    said.push(id.clone());
+                    question.happened.push(HappenedAsked {
+                        plate: plate.clone(),
+                        event: Event::new(id, act.at_s, happened.clone()),
+                    });
+                }
+            }
+        }
+        told = service(&question, &mut runs).unwrap();
+    }
+    let late = told
+        .tickets
+        .iter()
+        .map(|ticket| ticket.late_s)
+        .fold(0.0, f64::max);
+    note(
+        "twelve covers played through",
+        format!("{late:.0} s late at most"),
+        "60 s",
+    );
+    assert!(
+        told.tickets.iter().all(|ticket| ticket.done) && late <= 60.0,
+        "{:?}",
+        told.tickets
+    );
+}
