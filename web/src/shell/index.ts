@@ -20,5 +20,6 @@ export { useNow } from "./useNow";
 export { useStored } from "./useStored";
 export { useTimes } from "./useTimes";
 export { useSetViews, useView, useViewFlag, useViewList, useViewText, VIEW_KEY } from "./useView";
+export { useWay } from "./useWay";
 export { VIEWS } from "./views";
 export { Elsewhere, IN_MY, KitchenLink } from "./Where";

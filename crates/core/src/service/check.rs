@@ -34,9 +34,7 @@ pub fn check(asked: &ServiceAsked) -> Result<(), InputError> {
         InputError::new(field, Wrong::Order { message })
     };
     for (i, hand) in asked.hands.iter().enumerate() {
-        if hand.id.trim().is_empty() {
-            return Err(InputError::missing("id")).at("hands", i);
-        }
+        named(&hand.id).at("hands", i)?;
         if asked.hands[..i].iter().any(|other| other.id == hand.id) {
             return Err(twice("id")).at("hands", i);
         }
@@ -46,9 +44,7 @@ pub fn check(asked: &ServiceAsked) -> Result<(), InputError> {
     }
     let mut plates: Vec<&str> = vec![];
     for (i, ticket) in asked.tickets.iter().enumerate() {
-        if ticket.id.trim().is_empty() {
-            return Err(InputError::missing("id")).at("tickets", i);
-        }
+        named(&ticket.id).at("tickets", i)?;
         if asked.tickets[..i].iter().any(|other| other.id == ticket.id) {
             return Err(twice("id")).at("tickets", i);
         }
@@ -60,11 +56,7 @@ pub fn check(asked: &ServiceAsked) -> Result<(), InputError> {
         }
         len("plates", ticket.plates.len(), PLATES).at("tickets", i)?;
         for (j, plate) in ticket.plates.iter().enumerate() {
-            if plate.id.trim().is_empty() {
-                return Err(InputError::missing("id"))
-                    .at("plates", j)
-                    .at("tickets", i);
-            }
+            named(&plate.id).at("plates", j).at("tickets", i)?;
             if plates.contains(&plate.id.as_str()) {
                 return Err(twice("id")).at("plates", j).at("tickets", i);
             }
@@ -97,4 +89,13 @@ pub fn check(asked: &ServiceAsked) -> Result<(), InputError> {
         }
     }
     Ok(())
+}
+
+/// A name that says something and that a board has room for.
+fn named(id: &str) -> Result<(), InputError> {
+    const LETTERS: (f64, f64) = (1.0, 60.0);
+    if id.trim().is_empty() {
+        return Err(InputError::missing("id"));
+    }
+    checked("id", id.chars().count() as f64, LETTERS, "letters").map(drop)
 }

@@ -34,14 +34,14 @@ pub fn of(floor: &Floor<'_>, found: &Schedule, runs: &mut Runs) -> (Vec<ShortOf>
     let left = MOST - offers.len();
     offers.extend(later(floor, found, late_s).into_iter().take(left));
     if offers.is_empty() {
-        offers.extend(in_two_goes(floor, found));
+        offers.extend(in_two_goes(floor, found, late_s));
     }
     let first_s = floor.late_s(&schedule(&floor.problem, LOOKS));
     (short(floor, first_s, late_s), offers)
 }
 
 /// What would have to be kept hot too long is served first.
-fn in_two_goes(floor: &Floor<'_>, found: &Schedule) -> Option<WayOut> {
+fn in_two_goes(floor: &Floor<'_>, found: &Schedule, late_s: i64) -> Option<WayOut> {
     let orders = floor.problem.orders.iter().enumerate();
     let over = orders.flat_map(|(o, order)| {
         let served = found.served_s[o];
@@ -68,7 +68,7 @@ fn in_two_goes(floor: &Floor<'_>, found: &Schedule) -> Option<WayOut> {
         at_s: None,
         plate: ids.first().cloned(),
         method: None,
-        late_s: 0.0,
+        late_s: (late_s - i64::from(over)) as f64,
     })
 }
 

@@ -768,6 +768,8 @@ fn what_is_wrong_is_said_where_it_stands() {
     twice.tickets[1].id = "table 2".into();
     assert_eq!(wrong(&twice), "tickets[1].plates[0].id");
     assert_eq!(wrong(&asked(0, one())), "hands");
+    twice.tickets[1].id = "t".repeat(61);
+    assert_eq!(wrong(&twice), "tickets[1].id");
     let mut unknown = asked(
         1,
         vec![ticket("table 1", 900.0, vec![fish("cod", 900.0, "steam")])],

@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import { Link } from "react-router";
 import { api, type Preparation, type Prepared } from "../../api";
 import { type Piece, question, toQuery } from "../../card";
-import { useFish, useNow, usePiece, useStored, useViewText } from "../../shell";
+import { useFish, useNow, usePiece, useStored, useViewText, useWay } from "../../shell";
 import { Failure, Fold, Notices, Refusal, useUnits } from "../../ui";
 import { localTime, ofField, span, wallClock, weekday, withUnit } from "../../units";
 import { Acts } from "./Acts";
@@ -15,7 +15,7 @@ import { plateMs, soonest, tidy } from "./done";
 import { Files } from "./Files";
 import "./prep.css";
 import { atStation, Stations } from "./Stations";
-import { usePrep, useWay } from "./usePrep";
+import { usePrep } from "./usePrep";
 
 const EMPTY: Preparation = {};
 type Struck = { of: string; ids: string[] };

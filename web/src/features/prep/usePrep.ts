@@ -2,29 +2,8 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useMemo, useRef } from "react";
 import { api, type PrepRequest, Refused } from "../../api";
-import { question, tonight, wishes } from "../../card";
-import { usePiece, useViewText } from "../../shell";
-
-/** What it is prepared for: the way that was chosen, or the one that suits it best. */
-export function useWay() {
-  const { piece } = usePiece();
-  const [said, say] = useViewText("for");
-  // As it is prepared: what is frozen is thawed here unless somebody says not.
-  const asked = {
-    ...question({ ...piece, prep: piece.prep ?? {} }),
-    wishes: wishes(piece),
-    tonight: tonight({ ...piece, readyBy: null }, new Date(0)),
-  };
-  const ranked = useQuery({
-    queryKey: ["rank", asked, "names"],
-    queryFn: ({ signal }) => api.rank(asked, signal),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
-  const ways = ranked.data?.ways.filter((way) => way.suits) ?? [];
-  const way = ways.find((one) => one.kind === said) ?? ways[0];
-  return { ways, way, say, ranked };
-}
+import { question } from "../../card";
+import { usePiece } from "../../shell";
 
 export function usePrep(kind: string | undefined, nowMs: number | null, plate: number | null) {
   const { piece } = usePiece();

@@ -382,7 +382,7 @@ function Ticket({
       data-late={late > 0}
       data-testid={`ticket-${id}`}
       style={{ left: left + by * STEP_PX, top }}
-      aria-label={`${id}, served at ${at}${late > 0 ? `, ${late} min late` : ""}. Arrow keys move it.`}
+      aria-label={`${id} ${at}${late > 0 ? ` ${late} late` : ""}. Arrow keys move it.`}
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
         from.current = e.clientX;

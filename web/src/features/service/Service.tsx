@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { api, type ServiceAct, type ServiceRequest } from "../../api";
 import { question } from "../../card";
-import { useKitchen, usePiece, useStored } from "../../shell";
+import { useKitchen, usePiece, useStored, useWay } from "../../shell";
 import { Failure, useUnits } from "../../ui";
 import { wallClock, withUnit } from "../../units";
 import { Board } from "./Board";
@@ -13,7 +13,6 @@ import "./service.css";
 import { type Made, Tickets } from "./Tickets";
 import { eventsOf } from "./told";
 import { useBoard } from "./useBoard";
-import { useWay } from "./useWay";
 
 type Ticket = NonNullable<ServiceRequest["tickets"]>[number];
 
@@ -252,7 +251,7 @@ function useNames(): (key: string) => string {
 /** What can be ordered: what is on the board, the piece in hand in the way that suits it best, the sides. */
 function useDishes(tickets: Ticket[], names: (key: string) => string): Made[] {
   const { piece } = usePiece();
-  const way = useWay();
+  const { way } = useWay();
   const units = useUnits();
   const prep = useQuery({
     queryKey: ["prep-offered"],

@@ -1,6 +1,6 @@
 // The board that the server keeps, the clock of its service, and the plan of this moment.
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { api, type Board, type BoardKept, Refused, type ServiceRequest } from "../../api";
 import { eventsOf, type PlateEvent } from "./told";
 
@@ -62,7 +62,6 @@ export function useBoard() {
   });
   // Played, every act is done when it is due.
   const told = plan.data;
-  const did = useRef(0);
   useEffect(() => {
     if (!played || !told) return;
     const known = new Set(played.events.map((event) => event.id));
@@ -71,7 +70,6 @@ export function useBoard() {
       .flatMap((act) => eventsOf(act, told, act.at_s))
       .filter((event) => !known.has(event.id));
     if (events.length === 0) return;
-    did.current += events.length;
     play({ ...played, events: [...played.events, ...events] });
   }, [played, told, nowS]);
 
@@ -79,9 +77,11 @@ export function useBoard() {
     const was: Board = board ?? { zero: new Date(nowMs).toISOString(), service: EMPTY };
     const service = how({
       ...was.service,
-      now_s: board ? Math.round(nowS) : 0,
+      now_s: board ? Math.round((nowMs - zeroMs) / 1000) : 0,
       tries: CHANGE_TRIES,
     });
+    // What is changed is changed now, whatever was being played.
+    play(null);
     put.mutate({ ...was, service });
   };
   return {
