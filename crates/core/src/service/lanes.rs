@@ -21,6 +21,40 @@ impl Lane {
         from >= to || self.among(from, to).is_empty()
     }
 
+    /// The last start up to then from which it is free for so long.
+    fn before(&self, mut at: S, long: S) -> S {
+        let until = self.0.partition_point(|busy| busy.0 < at + long);
+        for busy in self.0[..until].iter().rev() {
+            if busy.1 <= at {
+                break;
+            }
+            at = at.min(busy.0 - long);
+        }
+        at
+    }
+
+    /// The first start from then on from which it is free for so long.
+    fn after(&self, mut at: S, long: S) -> S {
+        let from = self.0.partition_point(|busy| busy.1 <= at);
+        for busy in &self.0[from..] {
+            if busy.0 >= at + long {
+                break;
+            }
+            at = at.max(busy.1);
+        }
+        at
+    }
+
+    /// Takes back what was added under that name at that time.
+    fn remove(&mut self, from: S, id: usize) {
+        let first = self.0.partition_point(|busy| busy.0 < from);
+        let same = |busy: &&Busy| busy.0 == from;
+        let found = self.0[first..].iter().take_while(same);
+        if let Some(at) = found.into_iter().position(|busy| busy.3 == id) {
+            self.0.remove(first + at);
+        }
+    }
+
     fn add(&mut self, busy: Busy) {
         if busy.0 < busy.1 {
             let at = self.0.partition_point(|other| other.0 < busy.0);
@@ -87,11 +121,11 @@ impl Lanes {
         if lane.free(wanted, wanted + long) {
             return Ok(wanted);
         }
-        // Else just before or just after something that is in the way.
-        let near = |a: &S| ((a - wanted).abs(), *a);
-        let others = lane.among(low - 1, high + long + 1).iter();
-        let ends = others.flat_map(|busy| [busy.0 - long, busy.1]);
-        ends.filter(|at| (low..=high).contains(at) && lane.free(*at, at + long))
+        // Else just before or just after what is in the way, whichever is nearer.
+        let both = [lane.before(wanted, long), lane.after(wanted, long)];
+        let near = |at: &S| ((at - wanted).abs(), *at);
+        both.into_iter()
+            .filter(|at| (low..=high).contains(at))
             .min_by_key(near)
             .ok_or_else(|| {
                 let first = lane.among(low, low + long).first();
@@ -187,15 +221,24 @@ impl Lanes {
         }
     }
 
-    /// Gives back what the jobs of an order took.
-    pub fn give_back(&mut self, order: usize, jobs: usize) {
-        let ids = name(order, 0)..name(order, jobs);
-        let places = self.things.iter_mut().flatten();
-        for lane in self.cooks.iter_mut().chain(places) {
-            lane.0.retain(|busy| !ids.contains(&busy.3));
+    /// Gives back what [`Self::take`] took.
+    pub fn give_back(&mut self, problem: &Problem, (order, job): (usize, usize), put: &Put) {
+        let id = name(order, job);
+        let asked = &problem.orders[order].jobs[job];
+        let past = asked.begun.as_ref().map_or(0, |begun| begun.past);
+        for (at, cook) in put.tasks.iter().skip(past) {
+            self.cooks[*cook].remove(*at, id);
         }
-        for heats in &mut self.heats {
-            heats.retain(|busy| !ids.contains(&busy.3));
+        self.cooks[put.plated.1].remove(put.plated.0, id);
+        if asked.begun.is_some() {
+            return;
+        }
+        let holds = &asked.variants[put.variant].holds;
+        for (hold, (thing, place)) in holds.iter().zip(&put.holds) {
+            self.things[*thing][*place].remove(put.tasks[hold.from].0, id);
+            if hold.at_c.is_some() {
+                self.heats[*thing].retain(|busy| busy.3 != id);
+            }
         }
     }
 }

@@ -73,17 +73,25 @@ impl Placing<'_> {
         Some((served_s, put))
     }
 
-    /// All its jobs for one time of serving.
-    fn at(&self, lanes: &Lanes, served_s: S) -> Option<Vec<Option<Put>>> {
+    /// All its jobs for one time of serving; the lanes are as they were afterwards.
+    fn at(&self, lanes: &mut Lanes, served_s: S) -> Option<Vec<Option<Put>>> {
         let jobs = &self.of().jobs;
         let mut put: Vec<Option<Put>> = vec![None; jobs.len()];
-        let mut lanes = lanes.clone();
+        let mut all = true;
         for &job in self.by {
-            let one = self.job(&lanes, job, served_s)?;
+            let Some(one) = self.job(lanes, job, served_s) else {
+                all = false;
+                break;
+            };
             lanes.take(self.problem, (self.order, job), &one);
             put[job] = Some(one);
         }
-        Some(put)
+        for (job, put) in put.iter().enumerate() {
+            if let Some(put) = put {
+                lanes.give_back(self.problem, (self.order, job), put);
+            }
+        }
+        all.then_some(put)
     }
 
     /// One job for that time of serving: where it was, else as late as it can be.

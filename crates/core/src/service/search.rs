@@ -39,7 +39,30 @@ struct State {
     costs: Vec<i64>,
 }
 
+/// Where an order was put, and what that costs.
+type Placed = (Option<(S, Vec<Option<Put>>)>, i64);
+
 impl State {
+    fn take_out(&mut self, problem: &Problem, order: usize) -> Placed {
+        let placed = self.orders[order].take();
+        for (job, put) in placed.iter().flat_map(|(_, put)| put.iter().enumerate()) {
+            if let Some(put) = put {
+                self.lanes.give_back(problem, (order, job), put);
+            }
+        }
+        (placed, std::mem::take(&mut self.costs[order]))
+    }
+
+    fn put_back(&mut self, problem: &Problem, order: usize, (placed, cost): Placed) {
+        for (job, put) in placed.iter().flat_map(|(_, put)| put.iter().enumerate()) {
+            if let Some(put) = put {
+                self.lanes.take(problem, (order, job), put);
+            }
+        }
+        self.orders[order] = placed;
+        self.costs[order] = cost;
+    }
+
     fn cost(&self) -> i64 {
         self.costs.iter().sum()
     }
@@ -76,21 +99,22 @@ pub fn schedule(problem: &Problem, tries: usize) -> Schedule {
     while made < tries && any && best.cost() > 0 {
         made += 1;
         let out = search.take_out(&state);
-        let mut next = state.clone();
-        for order in &out {
-            next.lanes
-                .give_back(*order, problem.orders[*order].jobs.len());
-            next.orders[*order] = None;
-            next.costs[*order] = 0;
-        }
-        search.put_in(&mut next, &out, false);
-        let (was, is) = (state.cost(), next.cost());
+        let was = state.cost();
+        let before: Vec<Placed> = out.iter().map(|o| state.take_out(problem, *o)).collect();
+        search.put_in(&mut state, &out, false);
+        let is = state.cost();
         let left = 1.0 - (made % ROUND) as f64 / ROUND as f64;
         let a_little = 1.0 + WORSE_SHARE * left * search.chance.f64().powi(3);
         if is <= was || (is as f64) < was as f64 * a_little {
-            state = next;
-            if state.cost() < best.cost() {
+            if is < best.cost() {
                 best = state.clone();
+            }
+        } else {
+            for order in &out {
+                state.take_out(problem, *order);
+            }
+            for (order, placed) in out.iter().zip(before) {
+                state.put_back(problem, *order, placed);
             }
         }
         if made % ROUND == 0 {
