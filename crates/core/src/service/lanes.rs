@@ -151,6 +151,20 @@ impl Lanes {
             && self.place(problem, thing, between, hold).is_ok()
     }
 
+    /// Whether any place of a thing is free then; else how much sooner, and how much later, that may change.
+    pub fn clear(&self, thing: usize, (from, to): (S, S)) -> Result<(), (S, S)> {
+        let mut nearest = (S::MAX / 4, S::MAX / 4);
+        for lane in &self.things[thing] {
+            let (Some(first), Some(last)) =
+                (lane.among(from, to).first(), lane.among(from, to).last())
+            else {
+                return Ok(());
+            };
+            nearest = (nearest.0.min(to - last.0), nearest.1.min(first.1 - from));
+        }
+        Err(nearest)
+    }
+
     /// A place of a thing that is free, its others at the same temperature; else how much sooner it would have to be wanted
     /// before anything changes.
     pub fn place(

@@ -139,13 +139,24 @@ impl Placing<'_> {
         let nudge_s = self.nudge_s.get(at).copied().unwrap_or(0);
         if nudge_s == EARLIEST {
             let first = soonest.div_euclid(STEP_S) * STEP_S + STEP_S;
-            let mut starts = (0..)
-                .map(|i| first + STEP_S * i)
-                .take_while(|s| *s <= latest);
-            return starts.find_map(|s| self.from(lanes, at, (variant, false), s, served_s).ok());
+            let mut start_s = first;
+            while start_s <= latest {
+                if let Err((_, later)) = self.clear(lanes, of, start_s) {
+                    start_s = (start_s + later.max(1) + STEP_S - 1).div_euclid(STEP_S) * STEP_S;
+                } else if let Ok(put) = self.from(lanes, at, (variant, false), start_s, served_s) {
+                    return Some(put);
+                } else {
+                    start_s += STEP_S;
+                }
+            }
+            return None;
         }
         let mut start_s = (latest - nudge_s).div_euclid(STEP_S) * STEP_S;
         while start_s >= soonest {
+            if let Err((sooner, _)) = self.clear(lanes, of, start_s) {
+                start_s = (start_s - sooner.max(1)).div_euclid(STEP_S) * STEP_S;
+                continue;
+            }
             match self.from(lanes, at, (variant, false), start_s, served_s) {
                 Ok(put) => return Some(put),
                 // Nothing changes before that.
@@ -153,6 +164,27 @@ impl Placing<'_> {
             }
         }
         None
+    }
+
+    /// Whether what it holds whatever its slack is free from that start on; else how much sooner or later anything changes.
+    fn clear(&self, lanes: &Lanes, of: &Variant, start_s: S) -> Result<(), (S, S)> {
+        for hold in &of.holds {
+            let (from, to) = (&of.tasks[hold.from], &of.tasks[hold.to]);
+            let between = (
+                start_s + from.at_s + from.late_s,
+                start_s + to.at_s - to.early_s + hold.after_s,
+            );
+            if between.0 < between.1 {
+                let each = hold.any_of.iter();
+                let each = each.map(|thing| lanes.clear(*thing, between));
+                let nearest = |a: Result<(), (S, S)>, b: Result<(), (S, S)>| match (a, b) {
+                    (Err(a), Err(b)) => Err((a.0.min(b.0), a.1.min(b.1))),
+                    _ => Ok(()),
+                };
+                each.reduce(nearest).unwrap_or(Ok(()))?;
+            }
+        }
+        Ok(())
     }
 
     /// From that start, going on from where it stood or anew, if it fits; else how much sooner it has to start before anything changes.

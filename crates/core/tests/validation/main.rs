@@ -31,6 +31,7 @@ mod safety;
 mod section;
 mod sentences;
 mod service;
+mod service_played;
 mod service_proved;
 mod story;
 mod stove;
