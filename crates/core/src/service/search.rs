@@ -4,24 +4,25 @@
 
 use super::lanes::Lanes;
 use super::place::{EARLIEST, Placing};
-use super::problem::{Problem, Put, S, Schedule};
+use super::problem::{Job, Problem, Put, S, Schedule};
 
-/// Chances are drawn from here.
-const SEED: u64 = 0x00c1_4d05;
+/// Chances are drawn from here: two searches side by side, each with half of the tries.
+const SEEDS: [u64; 2] = [0x00c1_4d05, 0x5ea_f00d];
 /// An order that cannot be cooked costs as much as one that is so late.
 const NEVER: i64 = 10 * 24 * 3600;
-/// What is worse by less than this share may be kept for a while, less and less of it, and then again from the best.
-const WORSE_SHARE: f64 = 0.3;
-const ROUND: usize = 300;
+/// Simulated annealing: what is worse by this share of the best is kept one time in e, at the beginning of a round and at its
+/// end; then again from the best, or from the beginning in another order.
+const WORSE_SHARE: [f64; 2] = [0.02, 0.002];
+const ROUND: usize = 1000;
 
 /// What cannot be served together within what each keeps is kept hot, so much longer at most.
 const OVER_S: S = 5400;
 
 /// Tries as usual: the fewer jobs, the more; about as long for any.
 pub fn usual_tries(problem: &Problem) -> usize {
-    const JOBS_TRIED: usize = 100_000;
+    const JOBS_TRIED: usize = 400_000;
     let jobs: usize = problem.orders.iter().map(|order| order.jobs.len()).sum();
-    (JOBS_TRIED / jobs.max(1)).clamp(1000, 12_000)
+    (JOBS_TRIED / jobs.max(1)).clamp(2000, 32_000)
 }
 
 struct Search<'a> {
@@ -70,61 +71,21 @@ impl State {
 
 /// Plans a service within so many tries.
 pub fn schedule(problem: &Problem, tries: usize) -> Schedule {
-    let mut search = Search {
+    let over_s = over_s(problem);
+    let [one, two] = SEEDS.map(|seed| Search {
         problem,
-        chance: fastrand::Rng::with_seed(SEED),
-        over_s: over_s(problem),
+        chance: fastrand::Rng::with_seed(seed),
+        over_s: over_s.clone(),
+    });
+    // More tries are more for each: what was found with fewer is found again.
+    let half = tries / 2;
+    let ((best, made), (other, others)) =
+        rayon::join(|| one.within(tries - half), || two.within(half));
+    let best = if other.cost() < best.cost() {
+        other
+    } else {
+        best
     };
-    let n = problem.orders.len();
-    let mut state = State {
-        lanes: Lanes::new(problem),
-        orders: vec![None; n],
-        costs: vec![0; n],
-    };
-    // What has begun comes first: it cannot be moved.
-    let mut first: Vec<usize> = (0..n).collect();
-    let begun = |i: &usize| {
-        problem.orders[*i]
-            .jobs
-            .iter()
-            .any(|job| job.begun.is_some())
-    };
-    let kept = |i: &usize| problem.orders[*i].jobs.iter().any(|job| job.was.is_some());
-    first.sort_by_key(|i| (!begun(i), !kept(i), problem.orders[*i].at_s, *i));
-    let empty = state.clone();
-    search.put_in(&mut state, &first, true);
-    let mut best = state.clone();
-    let mut made = 0;
-    let any = search.over_s.iter().any(Option::is_some);
-    while made < tries && any && best.cost() > 0 {
-        made += 1;
-        let out = search.take_out(&state);
-        let was = state.cost();
-        let before: Vec<Placed> = out.iter().map(|o| state.take_out(problem, *o)).collect();
-        search.put_in(&mut state, &out, false);
-        let is = state.cost();
-        let left = 1.0 - (made % ROUND) as f64 / ROUND as f64;
-        let a_little = 1.0 + WORSE_SHARE * left * search.chance.f64().powi(3);
-        if is <= was || (is as f64) < was as f64 * a_little {
-            if is < best.cost() {
-                best = state.clone();
-            }
-        } else {
-            for order in &out {
-                state.take_out(problem, *order);
-            }
-            for (order, placed) in out.iter().zip(before) {
-                state.put_back(problem, *order, placed);
-            }
-        }
-        if made % ROUND == 0 {
-            state = if (made / ROUND) % 2 == 1 {
-                search.afresh(&empty, &first)
-            } else {
-                best.clone()
-            };
-        }
-    }
     let cost = best.cost();
     let (served_s, put) = best
         .orders
@@ -139,7 +100,7 @@ pub fn schedule(problem: &Problem, tries: usize) -> Schedule {
         served_s,
         put,
         cost,
-        tries: made,
+        tries: made + others,
     }
 }
 
@@ -166,6 +127,59 @@ fn over_s(problem: &Problem) -> Vec<Option<S>> {
 }
 
 impl Search<'_> {
+    /// The best within so many tries, and how many it took.
+    fn within(mut self, tries: usize) -> (State, usize) {
+        let problem = self.problem;
+        let n = problem.orders.len();
+        let mut state = State {
+            lanes: Lanes::new(problem),
+            orders: vec![None; n],
+            costs: vec![0; n],
+        };
+        // What has begun comes first: it cannot be moved.
+        let mut first: Vec<usize> = (0..n).collect();
+        let any = |i: usize, is: fn(&Job) -> bool| problem.orders[i].jobs.iter().any(is);
+        let begun = |i: usize| any(i, |job| job.begun.is_some());
+        let kept = |i: usize| any(i, |job| job.was.is_some());
+        first.sort_by_key(|i| (!begun(*i), !kept(*i), problem.orders[*i].at_s, *i));
+        let empty = state.clone();
+        self.put_in(&mut state, &first, true);
+        let mut best = state.clone();
+        let mut made = 0;
+        let any = self.over_s.iter().any(Option::is_some);
+        while made < tries && any && best.cost() > 0 {
+            made += 1;
+            let out = self.take_out(&state);
+            let was = state.cost();
+            let before: Vec<Placed> = out.iter().map(|o| state.take_out(problem, *o)).collect();
+            self.put_in(&mut state, &out, false);
+            let is = state.cost();
+            let past = (made % ROUND) as f64 / ROUND as f64;
+            let [hot, cold] = WORSE_SHARE.map(|share| share * best.cost() as f64);
+            let worse = -hot * (cold / hot).powf(past) * (1.0 - self.chance.f64()).ln();
+            if is <= was || (is as f64) < was as f64 + worse {
+                if is < best.cost() {
+                    best = state.clone();
+                }
+            } else {
+                for order in &out {
+                    state.take_out(problem, *order);
+                }
+                for (order, placed) in out.iter().zip(before) {
+                    state.put_back(problem, *order, placed);
+                }
+            }
+            if made % ROUND == 0 {
+                state = if (made / ROUND) % 2 == 1 {
+                    self.afresh(&empty, &first)
+                } else {
+                    best.clone()
+                };
+            }
+        }
+        (best, made)
+    }
+
     /// From the beginning, in another order.
     fn afresh(&mut self, empty: &State, orders: &[usize]) -> State {
         let mut orders = orders.to_vec();
