@@ -8,6 +8,7 @@ use cindo_core::plan::{
     MethodAsked, PlanAsked, RankAsked, SimulateAsked, Wishes, plan, rank, simulate,
 };
 use cindo_core::run::TimesAsked;
+use cindo_core::service::{Dish, HandAsked, PlateAsked, Runs, ServiceAsked, TicketAsked, service};
 use cindo_core::target::TargetAsked;
 use criterion::{Criterion, criterion_group, criterion_main};
 
@@ -92,6 +93,81 @@ fn engine(c: &mut Criterion) {
     c.bench_function("rank", |b| b.iter(|| rank(&asked).unwrap()));
 }
 
+/// Forty covers in thirteen tables, three cooks, two hobs and two fryers: the runs are at hand, the search is measured.
+fn forty() -> ServiceAsked {
+    let dishes = [
+        ("hake", 28.0, "sear_skin_first"),
+        ("sea_bass", 18.0, "sear_skin_first"),
+        ("haddock", 20.0, "deep_fry_batter"),
+        ("char", 25.0, "hot_roast"),
+        ("plaice", 12.0, "floured_pan_fry"),
+    ];
+    let kit = r#"{ "things": [{ "id": "left hob", "like": "home_gas", "name": "left hob", "places": 4 },
+        { "id": "right hob", "like": "home_gas", "name": "right hob", "places": 4 },
+        { "id": "top oven", "like": "home", "list": "ovens", "name": "top oven" },
+        { "id": "low oven", "like": "home", "list": "ovens", "name": "low oven" },
+        { "id": "left fryer", "like": "home", "list": "fryers", "name": "left fryer" },
+        { "id": "right fryer", "like": "home", "list": "fryers", "name": "right fryer" }] }"#;
+    let plate = |cover: usize| {
+        let (fish, mm, kind) = dishes[(cover * 7) % dishes.len()];
+        let plan = PlanAsked {
+            piece: PieceAsked {
+                fish: Some(fish.into()),
+                thickness_mm: Some(mm),
+                ..PieceAsked::default()
+            },
+            method: method(kind),
+            ..PlanAsked::default()
+        };
+        PlateAsked {
+            id: format!("plate {cover}"),
+            dish: Dish::Fish(Box::new(plan), None),
+        }
+    };
+    let tickets = (0..13).map(|table: usize| TicketAsked {
+        id: format!("table {table}"),
+        at_s: Some(1800.0 + 300.0 * table as f64),
+        held: false,
+        plates: (table * 40 / 13..(table + 1) * 40 / 13)
+            .map(plate)
+            .collect(),
+    });
+    ServiceAsked {
+        kitchen: Kitchen::new(&serde_json::from_str(kit).unwrap()).unwrap(),
+        hands: (1..=3)
+            .map(|cook| HandAsked {
+                id: format!("cook {cook}"),
+                ..HandAsked::default()
+            })
+            .collect(),
+        tickets: tickets.collect(),
+        pinned: vec![],
+        down: vec![],
+        happened: vec![],
+        stood: vec![],
+        mise_done: true,
+        now_s: 0.0,
+        tries: None,
+    }
+}
+
+fn services(c: &mut Criterion) {
+    let mut runs = Runs::new();
+    let mut asked = forty();
+    let best = service(&asked, &mut runs).unwrap();
+    for (tries, words) in [(0, "first plan"), (2000, "good plan")] {
+        asked.tries = Some(tries);
+        let told = service(&asked, &mut runs).unwrap();
+        println!(
+            "forty covers, {words}: cost {} against {} at best",
+            told.cost, best.cost
+        );
+        c.bench_function(&format!("forty covers, {words}"), |b| {
+            b.iter(|| service(&asked, &mut runs).unwrap())
+        });
+    }
+}
+
 /// The march against a general-purpose solver on the same grid, each with
 /// steps that bring it as near to the reference.
 fn against_general_solver(c: &mut Criterion) {
@@ -119,6 +195,6 @@ fn against_general_solver(c: &mut Criterion) {
 criterion_group! {
     name = benches;
     config = Criterion::default().sample_size(20).measurement_time(std::time::Duration::from_secs(2)).warm_up_time(std::time::Duration::from_millis(500));
-    targets = engine, against_general_solver
+    targets = engine, services, against_general_solver
 }
 criterion_main!(benches);

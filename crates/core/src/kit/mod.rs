@@ -67,6 +67,14 @@ macro_rules! kit {
                 }
             }
 
+            /// Which has this name on the wire.
+            pub fn named(list: &str) -> Option<Self> {
+                match list {
+                    $(stringify!($list) => Some(Self::$shelf),)*
+                    _ => None,
+                }
+            }
+
             /// One thing of it, in words.
             pub fn one(self) -> &'static str {
                 match self {

@@ -170,7 +170,7 @@ pub struct ShortOf {
     pub words: String,
     /// All tickets together are late, or kept hot too long, by so much, s.
     pub late_s: f64,
-    /// And by so much with one more of it, s.
+    /// And by about so much with one more of it, s: a quick look takes off the same share.
     pub with_one_more_s: f64,
 }
 

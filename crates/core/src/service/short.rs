@@ -8,10 +8,11 @@ use super::runs::Runs;
 use super::search::schedule;
 use super::tell::IN_TIME_S;
 use crate::fish::Piece;
+use crate::kit::Shelf;
 use crate::methods::Method;
 
-/// A look at another kitchen takes no tries: it is compared with this one as it comes without any.
-const LOOKS: usize = 0;
+/// Tries for a look at another kitchen: it is compared with this one as it comes with as many.
+const LOOKS: usize = 200;
 /// Who only looks in passing is not told of other ways: each is run anew.
 const IN_PASSING: u32 = 100;
 /// One more of it that saves less than this share of all lateness is not what is short.
@@ -36,8 +37,8 @@ pub fn of(floor: &Floor<'_>, found: &Schedule, runs: &mut Runs) -> (Vec<ShortOf>
     if offers.is_empty() {
         offers.extend(in_two_goes(floor, found, late_s));
     }
-    let first_s = floor.late_s(&schedule(&floor.problem, LOOKS));
-    (short(floor, first_s, late_s), offers)
+    let looks = if passing { 0 } else { LOOKS };
+    (short(floor, looks, late_s), offers)
 }
 
 /// What would have to be kept hot too long is served first.
@@ -72,9 +73,10 @@ fn in_two_goes(floor: &Floor<'_>, found: &Schedule, late_s: i64) -> Option<WayOu
     })
 }
 
-fn short(floor: &Floor<'_>, first_s: i64, late_s: i64) -> Vec<ShortOf> {
+fn short(floor: &Floor<'_>, looks: usize, late_s: i64) -> Vec<ShortOf> {
+    let first_s = floor.late_s(&schedule(&floor.problem, looks));
     let one_more = |problem: &Problem, what: &str, words: &str| {
-        let with = floor.late_s(&schedule(problem, LOOKS));
+        let with = floor.late_s(&schedule(problem, looks));
         ShortOf {
             what: what.to_owned(),
             words: words.to_owned(),
@@ -92,7 +94,7 @@ fn short(floor: &Floor<'_>, first_s: i64, late_s: i64) -> Vec<ShortOf> {
     lists.dedup();
     for list in lists {
         let more = with_one_more(&floor.problem, list);
-        short.push(one_more(&more, list, one_of(list)));
+        short.push(one_more(&more, list, &one_of(list)));
     }
     short.retain(|one| one.late_s - one.with_one_more_s >= SAVES * one.late_s);
     short.sort_by(|a, b| a.with_one_more_s.total_cmp(&b.with_one_more_s));
@@ -131,14 +133,12 @@ fn with_one_more(problem: &Problem, list: &str) -> Problem {
     more
 }
 
-fn one_of(list: &str) -> &'static str {
-    match list {
-        "hobs" => "A ring is short",
-        "ovens" => "An oven is short: one has one temperature at a time",
-        "fryers" => "A fryer is short",
-        "pans" => "A pan is short",
-        "pots" => "A pot is short",
-        _ => "Something is short",
+fn one_of(list: &str) -> String {
+    match Shelf::named(list) {
+        Some(Shelf::Hobs) => "A ring is short".into(),
+        Some(Shelf::Ovens) => "An oven is short: one has one temperature at a time".into(),
+        Some(shelf) => format!("A {} is short", shelf.one()),
+        None => "Something is short".into(),
     }
 }
 
