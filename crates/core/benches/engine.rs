@@ -155,7 +155,7 @@ fn services(c: &mut Criterion) {
     let mut runs = Runs::new();
     let mut asked = forty();
     let best = service(&asked, &mut runs).unwrap();
-    for (tries, words) in [(0, "first plan"), (2000, "good plan")] {
+    for (tries, words) in [(0, "first plan"), (3000, "good plan")] {
         asked.tries = Some(tries);
         let told = service(&asked, &mut runs).unwrap();
         println!(

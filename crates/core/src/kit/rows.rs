@@ -87,7 +87,7 @@ pub trait Row: Clone + std::fmt::Debug + Send + Sync + 'static {
     fn told(&self) -> Told {
         Told::default()
     }
-    /// How many it holds side by side: rings of a hob, shelves of an oven; one of everything else.
+    /// How many it holds side by side: rings of a hob, shelves of an oven, trays of a kind; one of everything else.
     fn places(&self) -> usize {
         1
     }
@@ -430,6 +430,10 @@ impl Row for Ware {
     }
     fn told(&self) -> Told {
         told_ware(self)
+    }
+    /// A tray for each shelf and one that waits (common practice, no source).
+    fn places(&self) -> usize {
+        4
     }
     fn floor(&self) -> Option<Floor> {
         self.floor
