@@ -164,6 +164,13 @@ pub fn begun(
             tasks[i] = tasks[i].max(now);
         }
     }
+    // What the stove no longer asks for is done, though it was planned for later.
+    let next = to_do.iter().position(|to_do| *to_do).unwrap_or(0);
+    for (i, doing) in told.acts.iter().enumerate().take(next) {
+        if !doing.tied {
+            tasks[i] = tasks[i].min(now);
+        }
+    }
     let past = (0..tasks.len())
         .take_while(|i| !to_do[*i] && tasks[*i] <= now)
         .count();

@@ -238,7 +238,8 @@ impl Placing<'_> {
             let before = was.and_then(|was| was.acts.get(i).map(|act| (act, was)));
             let (wanted, mine) = before.map_or((wanted, mine), |((at, cook), was)| {
                 let at = at + start_s - was.start_s;
-                let fits = (low..=wanted + task.late_s).contains(&at);
+                // On the heat the fold of what happened says when, as the stove does.
+                let fits = (low..=wanted + task.late_s).contains(&at) && job.begun.is_none();
                 (if fits { at } else { wanted }, Some(*cook))
             });
             let mut found = self.hands(lanes, of, wanted, window, task.hands_s, mine);

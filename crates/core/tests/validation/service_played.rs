@@ -3,7 +3,7 @@
 
 use crate::notes::note;
 use crate::service::{as_cooked, asked, dishes, line_kitchen, stood, ticket};
-use cindo_core::cook::{Event, Happened, Hidden, HiddenAsked};
+use cindo_core::cook::{CookAsked, Event, Happened, Hidden, HiddenAsked, cook};
 use cindo_core::plan::PlanAsked;
 use cindo_core::run::{TruthAsked, What};
 use cindo_core::service::{
@@ -60,6 +60,8 @@ struct Came {
     said_late_s: BTreeMap<String, f64>,
     /// Of each fish: where it landed, C, and its band.
     landed: Vec<(String, f64, [f64; 2])>,
+    /// By how much the board was off what the stove said comes next, look by look, s.
+    apart_s: Vec<f64>,
 }
 
 /// What was done to a plate, from when it went in: what was only seen changes no piece.
@@ -95,6 +97,7 @@ impl Played {
         let mut said: BTreeSet<String> = BTreeSet::new();
         let mut said_late_s: BTreeMap<String, f64> = BTreeMap::new();
         let mut cooked: BTreeMap<String, PlanAsked> = BTreeMap::new();
+        let mut apart_s: Vec<f64> = vec![];
         for step in 1..=300 {
             let now_s = LOOK_S * f64::from(step);
             question.now_s = now_s;
@@ -133,6 +136,9 @@ impl Played {
             self.look(&mut question, &told, &cooked, &mut said);
             question.stood = stood(&told);
             told = service(&question, &mut runs).unwrap();
+            if step % 3 == 0 {
+                Self::compare(&question, &told, &cooked, &mut apart_s);
+            }
             for ticket in told.tickets.iter().filter(|ticket| !ticket.done) {
                 said_late_s.insert(ticket.id.clone(), ticket.late_s);
             }
@@ -145,6 +151,7 @@ impl Played {
             told,
             said_late_s,
             landed,
+            apart_s,
         }
     }
 
@@ -196,6 +203,55 @@ impl Played {
                 let read = Event::probe("", now_s, c).happened;
                 say(format!("probe {times}"), read);
             }
+        }
+    }
+
+    /// What comes next of each piece on the heat, on the board and at the stove: the same, but for hands that are busy.
+    fn compare(
+        question: &ServiceAsked,
+        told: &Service,
+        cooked: &BTreeMap<String, PlanAsked>,
+        apart_s: &mut Vec<f64>,
+    ) {
+        let on_heat = told
+            .plates
+            .iter()
+            .filter(|plate| plate.now == StandsAt::OnHeat);
+        for plate in on_heat {
+            let (Some(in_s), Some(plan)) = (plate.in_s, cooked.get(&plate.id)) else {
+                continue;
+            };
+            let its = question.happened.iter().filter(|one| one.plate == plate.id);
+            let events = its.map(|one| Event {
+                at_s: one.event.at_s - in_s,
+                ..one.event.clone()
+            });
+            let stove = cook(&CookAsked {
+                plan: plan.clone(),
+                events: events.collect(),
+                now_s: question.now_s - in_s,
+                field: None,
+                beside: vec![],
+            })
+            .unwrap();
+            let both = [What::Turn, What::Off];
+            let of_stove = stove.to_come.iter().find(|next| both.contains(&next.kind));
+            let mine = |act: &&ActTold| act.plates.contains(&plate.id) && !act.done;
+            let mut acts = told.acts.iter().filter(mine);
+            let of_board = acts.find(|act| both.contains(&act.what));
+            let (Some(of_stove), Some(of_board)) = (of_stove, of_board) else {
+                panic!(
+                    "{}: {of_stove:?} at the stove, {of_board:?} on the board",
+                    plate.id
+                )
+            };
+            assert_eq!(of_stove.kind, of_board.what, "{}", plate.id);
+            let at_s = match of_stove.kind {
+                What::Off => stove.off_heat_s,
+                _ => of_stove.at_s,
+            };
+            // What is late at the stove is to be done now.
+            apart_s.push((in_s + at_s).max(question.now_s) - of_board.at_s);
         }
     }
 
@@ -260,6 +316,24 @@ impl Came {
                 self.landed.len()
             ),
             "60 s; all",
+        );
+        // A board and a stove that say different things are both of no use.
+        let same = self.apart_s.iter().filter(|s| s.abs() <= 1.0).count();
+        let worst_s = self
+            .apart_s
+            .iter()
+            .fold(0.0, |worst: f64, s| worst.max(s.abs()));
+        note(
+            format!("board and stove say the same next, {words}"),
+            format!(
+                "{same} of {} looks, {worst_s:.0} s apart at worst",
+                self.apart_s.len()
+            ),
+            "15 s, where hands are busy",
+        );
+        assert!(
+            worst_s <= 15.0 && same * 10 >= self.apart_s.len() * 9,
+            "{words}"
         );
         (late_s, inside, worst_k)
     }
