@@ -122,11 +122,13 @@ fn forty() -> ServiceAsked {
         PlateAsked {
             id: format!("plate {cover}"),
             dish: Dish::Fish(Box::new(plan), None),
+            without: vec![],
         }
     };
     let tickets = (0..13).map(|table: usize| TicketAsked {
         id: format!("table {table}"),
         at_s: Some(1800.0 + 300.0 * table as f64),
+        after: None,
         held: false,
         plates: (table * 40 / 13..(table + 1) * 40 / 13)
             .map(plate)
@@ -142,6 +144,7 @@ fn forty() -> ServiceAsked {
             .collect(),
         tickets: tickets.collect(),
         pinned: vec![],
+        gone: vec![],
         down: vec![],
         happened: vec![],
         stood: vec![],

@@ -22,6 +22,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/board/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every act that is to come, with who does it, as an iCalendar. */
+        get: operations["board_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The service is over: into the book with it, and the board is empty. If-Match says which state this ends. */
+        post: operations["board_end"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Promised against happened so far, a row a plate, as comma-separated values. */
+        get: operations["board_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/book": {
         parameters: {
             query?: never;
@@ -684,6 +735,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/services": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Services that are over, the newest first: a page. */
+        get: operations["services_gone_by"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/services/{id}/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One of them: promised against happened, a row a plate, as comma-separated values. */
+        get: operations["service_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settle": {
         parameters: {
             query?: never;
@@ -953,6 +1038,16 @@ export interface components {
              * @description Of what is overcooked, against the plan, share of the thickness.
              */
             overcooked_more: number;
+        };
+        /** @description So long after another ticket is on the table. */
+        AfterAsked: {
+            /**
+             * Format: double
+             * @description So long, s.
+             */
+            s: number;
+            /** @description Which ticket. */
+            ticket: string;
         };
         /** @description One danger. */
         Alarm: {
@@ -1240,6 +1335,8 @@ export interface components {
         };
         /** @description The board of a service: what is planned, and when its clock stood at 0. */
         BoardWire: {
+            /** @description When each ticket was first to be on the table, as it was promised then; written here. */
+            promised?: components["schemas"]["TicketPromised"][];
             /** @description The service; its `now_s` is that of whoever asks. */
             service: components["schemas"]["ServiceRequest"];
             /**
@@ -1842,6 +1939,8 @@ export interface components {
             pan?: string | null;
             /** @description What is cooked, and how. */
             plan: components["schemas"]["PlanRequest"];
+            /** @description Plates of the board that are cooked in it: what happens to it happens to them. */
+            plates?: string[];
             /** @description What it is called. */
             title: string;
         };
@@ -4131,6 +4230,27 @@ export interface components {
             /** @description When it is turned, s. */
             turns_s: number[];
         };
+        /** @description A plate of a service that is over: promised against happened. */
+        PlateDone: {
+            /** @description The way it was cooked; null of a side. */
+            method?: string | null;
+            /** @description What it was. */
+            name: string;
+            /** @description Which. */
+            plate: string;
+            /**
+             * Format: double
+             * @description When its ticket was first promised, s on the clock of the service.
+             */
+            promised_s?: number | null;
+            /**
+             * Format: double
+             * @description When it was served; null when nobody said so.
+             */
+            served_s?: number | null;
+            /** @description Of which ticket. */
+            ticket: string;
+        };
         /** @description A plate as it is planned. */
         PlateTold: {
             /** @description What is in it that some must avoid. */
@@ -4213,6 +4333,8 @@ export interface components {
              */
             prep?: Record<string, never> | null;
             side?: components["schemas"]["SideAsked"] | null;
+            /** @description What must not be in it, for whoever eats it: what has it is not planned. */
+            without?: components["schemas"]["Allergen"][];
         };
         /** @description One portion. */
         Portion: {
@@ -4951,6 +5073,36 @@ export interface components {
             /** @description How often the search tried. */
             tries: number;
         };
+        /** @description A service that is over, as it stands in the book. */
+        ServiceDone: {
+            /** @description Pieces of fish. */
+            covers: number;
+            /** @description Its name to programs. */
+            id?: string;
+            /** @description Tickets all of which was on the table within a minute of what was promised. */
+            in_time: number;
+            /**
+             * Format: double
+             * @description The latest, s.
+             */
+            late_s: number;
+            /** @description Every plate. */
+            plates: components["schemas"]["PlateDone"][];
+            /** @description Tickets. */
+            tables: number;
+            /** @description What it is called. */
+            title?: string;
+            /**
+             * Format: date-time
+             * @description When its clock stood at 0.
+             */
+            zero: string;
+        };
+        /** @description What a service is called when it goes into the book. */
+        ServiceEnd: {
+            /** @description What it is called. */
+            title: string;
+        };
         /**
          * @description A service.
          * @example {
@@ -4987,6 +5139,8 @@ export interface components {
         ServiceRequest: {
             /** @description Things that cannot be used. */
             down?: components["schemas"]["DownAsked"][];
+            /** @description Fish of which there is no more: what has not begun of it is not cooked. */
+            gone?: string[];
             /** @description Who works; one when not said. */
             hands?: components["schemas"]["HandsWire"];
             /** @description What has happened. */
@@ -5011,6 +5165,16 @@ export interface components {
              * @description How often the search may try; as usual when not said.
              */
             tries?: number | null;
+        };
+        /** @description Services that are over, the newest first. */
+        ServicesDone: {
+            /** @description They. */
+            services: components["schemas"]["ServiceDone"][];
+            /**
+             * Format: int64
+             * @description How many there are in all.
+             */
+            total: number;
         };
         /** @description What a setting takes, and its value. */
         SettingTakes: {
@@ -5311,7 +5475,7 @@ export interface components {
             what: string;
             /**
              * Format: double
-             * @description And by so much with one more of it, s.
+             * @description And by about so much with one more of it, s: a quick look takes off the same share.
              */
             with_one_more_s: number;
             /** @description In words. */
@@ -5852,6 +6016,16 @@ export interface components {
              */
             width_mm?: number | null;
         };
+        /** @description When a ticket was promised. */
+        TicketPromised: {
+            /**
+             * Format: double
+             * @description When, s.
+             */
+            at_s: number;
+            /** @description Which ticket. */
+            ticket: string;
+        };
         /** @description A ticket as it is planned. */
         TicketTold: {
             /**
@@ -5878,6 +6052,7 @@ export interface components {
         };
         /** @description A ticket. */
         TicketWire: {
+            after?: components["schemas"]["AfterAsked"] | null;
             /**
              * Format: double
              * @description When it is to be served, s; as soon as it can be when not said.
@@ -6145,7 +6320,9 @@ export interface components {
              * @description Then all tickets together are late by so much, s.
              */
             late_s: number;
-            /** @description ... in this way. */
+            /** @description ... or as this other plate is. */
+            like?: string | null;
+            /** @description ... in this way ... */
             method?: string | null;
             /** @description Or cook this plate ... */
             plate?: string | null;
@@ -6411,6 +6588,163 @@ export interface operations {
             };
             /** @description If-Match is missing */
             428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too much is asked at once: come again (Retry-After) */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    board_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The calendar */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
+                };
+            };
+            /** @description Nothing is planned */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too much is asked at once: come again (Retry-After) */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    board_end: {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description Its revision as it was read, in quotes */
+                "If-Match": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ServiceEnd"];
+            };
+        };
+        responses: {
+            /** @description As it stands in the book */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceDone"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Nothing is planned */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Changed by somebody else meanwhile */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description If-Match is missing */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too much is asked at once: come again (Retry-After) */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    board_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The table */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description Nothing is planned */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8339,6 +8673,74 @@ export interface operations {
             };
             /** @description Too much is asked at once: come again (Retry-After) */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    services_gone_by: {
+        parameters: {
+            query?: {
+                /** @description Which page, from 1. */
+                page?: number;
+                /** @description How many on a page, 1 to 200. */
+                size?: number;
+                /** @description Those taken out instead of those that are there. */
+                removed?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A page of them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServicesDone"];
+                };
+            };
+            /** @description A page that is none */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    service_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its name */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The table */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            /** @description There is none */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -189,9 +189,12 @@ pub struct WayOut {
     /// Or cook this plate ...
     #[serde(skip_serializing_if = "Option::is_none")]
     pub plate: Option<String>,
-    /// ... in this way.
+    /// ... in this way ...
     #[serde(skip_serializing_if = "Option::is_none")]
     pub method: Option<String>,
+    /// ... or as this other plate is.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub like: Option<String>,
     /// Then all tickets together are late by so much, s.
     pub late_s: f64,
 }

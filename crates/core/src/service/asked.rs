@@ -1,7 +1,7 @@
 //! What is asked of a service.
 
 use crate::cook::Event;
-use crate::kit::Kitchen;
+use crate::kit::{Allergen, Kitchen};
 use crate::plan::PlanAsked;
 use crate::prep::{Preparation, SideAsked};
 use serde::{Deserialize, Serialize};
@@ -22,6 +22,21 @@ pub struct PlateAsked {
     pub id: String,
     /// What is made for it.
     pub dish: Dish,
+    /// What must not be in it, for whoever eats it.
+    pub without: Vec<Allergen>,
+}
+
+/// So long after another ticket is on the table.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct AfterAsked {
+    /// Which ticket.
+    #[cfg_attr(feature = "schema", schema(min_length = 1, max_length = 60))]
+    pub ticket: String,
+    /// So long, s.
+    #[cfg_attr(feature = "schema", schema(minimum = 0, maximum = 14_400))]
+    pub s: f64,
 }
 
 /// Plates that are served together.
@@ -31,6 +46,8 @@ pub struct TicketAsked {
     pub id: String,
     /// When it is to be served, s on the clock of the service; as soon as it can be when not said.
     pub at_s: Option<f64>,
+    /// So long after another is served, wherever that comes to be; then no time is said.
+    pub after: Option<AfterAsked>,
     /// The guests wait: nothing of it that has not begun is begun before they are told to go on.
     pub held: bool,
     /// Its plates.
@@ -125,6 +142,8 @@ pub struct ServiceAsked {
     pub tickets: Vec<TicketAsked>,
     /// What is cooked on what.
     pub pinned: Vec<PinnedAsked>,
+    /// Fish of which there is no more: what has not begun of it is not cooked.
+    pub gone: Vec<String>,
     /// What cannot be used.
     pub down: Vec<DownAsked>,
     /// What has happened.

@@ -16,6 +16,29 @@ pub const CLOCK_S: (f64, f64) = (-604_800.0, 604_800.0);
 /// Most tries, and as many as usual.
 const TRIES: (f64, f64) = (0.0, 20_000.0);
 
+/// So long after another ticket at most, s.
+const AFTER_S: (f64, f64) = (0.0, 14_400.0);
+
+/// A ticket comes after one that is there, and in the end after one that has a time of its own.
+fn follows(asked: &ServiceAsked, first: usize) -> Result<(), InputError> {
+    let ids = || asked.tickets.iter().map(|ticket| ticket.id.as_str());
+    let mut at = first;
+    for _ in 0..asked.tickets.len() {
+        let ticket = &asked.tickets[at];
+        let Some(after) = &ticket.after else {
+            return Ok(());
+        };
+        if ticket.at_s.is_some() {
+            let message = "say when, or after which: not both";
+            return Err(InputError::new("ticket", Wrong::Order { message }));
+        }
+        let of = ids().position(|id| id == after.ticket);
+        at = of.ok_or_else(|| InputError::unknown("ticket", &after.ticket, ids()))?;
+    }
+    let message = "each waits for the other";
+    Err(InputError::new("ticket", Wrong::Order { message }))
+}
+
 /// Checks it: sizes, names, times.
 pub fn check(asked: &ServiceAsked) -> Result<(), InputError> {
     let len = |field: &'static str, n: usize, range| checked(field, n as f64, range, "of them");
@@ -25,6 +48,7 @@ pub fn check(asked: &ServiceAsked) -> Result<(), InputError> {
     len("stood", asked.stood.len(), EVENTS)?;
     len("pinned", asked.pinned.len(), EVENTS)?;
     len("down", asked.down.len(), (0.0, 60.0))?;
+    len("gone", asked.gone.len(), (0.0, 60.0))?;
     checked("now_s", asked.now_s, CLOCK_S, "s")?;
     if let Some(tries) = asked.tries {
         checked("tries", f64::from(tries), TRIES, "tries")?;
@@ -50,6 +74,12 @@ pub fn check(asked: &ServiceAsked) -> Result<(), InputError> {
         }
         if let Some(at_s) = ticket.at_s {
             checked("at_s", at_s, CLOCK_S, "s").at("tickets", i)?;
+        }
+        if let Some(after) = &ticket.after {
+            checked("s", after.s, AFTER_S, "s")
+                .within("after")
+                .at("tickets", i)?;
+            follows(asked, i).within("after").at("tickets", i)?;
         }
         if ticket.plates.is_empty() {
             return Err(InputError::missing("plates")).at("tickets", i);

@@ -29,8 +29,8 @@ pub use answer::{
     TicketTold, WayOut,
 };
 pub use asked::{
-    Dish, DownAsked, HandAsked, HappenedAsked, PinnedAsked, PlateAsked, ServiceAsked, StoodAsked,
-    TicketAsked,
+    AfterAsked, Dish, DownAsked, HandAsked, HappenedAsked, PinnedAsked, PlateAsked, ServiceAsked,
+    StoodAsked, TicketAsked,
 };
 pub use problem::{
     Begun, Cook, Hold, Job, LATE, MOVED, Order, Problem, Put, S, SAME_S, Schedule, Task, Thing,

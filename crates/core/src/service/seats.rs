@@ -4,6 +4,7 @@ use super::asked::{Dish, ServiceAsked};
 use super::live::Story;
 use super::runs::{Ran, Runs, Wanted};
 use crate::cook::Happened;
+use crate::fish::{Notice, Severity};
 use crate::kit::{Kitchen, Shelf};
 use crate::methods::Value;
 use crate::plan::{Plan, PlanAsked};
@@ -22,6 +23,8 @@ pub struct Seat {
     pub wanted: Wanted,
     pub ran: Arc<Ran>,
     pub story: Story,
+    /// Why it must not be served, or cannot.
+    pub refused: Vec<Notice>,
     /// Settings that name a thing, for want of one that anybody asked for.
     pub free: Vec<String>,
 }
@@ -107,7 +110,14 @@ pub fn seats(asked: &ServiceAsked, runs: &mut Runs) -> Result<Vec<Seat>, InputEr
                     return false;
                 }
                 let first = &ticket.plates[plates[0]].id;
-                !pinned(&plate.id) && !pinned(first) && told(asked, first) == told(asked, &plate.id)
+                let without = |id: &str| {
+                    let mut all = ticket.plates.iter();
+                    all.find(|one| one.id == id).map(|one| &one.without)
+                };
+                without(first) == Some(&plate.without)
+                    && !pinned(&plate.id)
+                    && !pinned(first)
+                    && told(asked, first) == told(asked, &plate.id)
             });
             match like {
                 Some((_, plates, _)) => plates.push(p),
@@ -197,16 +207,58 @@ pub fn seats(asked: &ServiceAsked, runs: &mut Runs) -> Result<Vec<Seat>, InputEr
             .iter()
             .map(|p| asked.tickets[t].plates[*p].id.clone())
             .collect();
+        let story = Story::of(&asked.happened, &ids);
+        let mut refused = ran.refused.clone();
+        refused.extend(against(asked, (t, plates[0]), &ran, &story));
         seats.push(Seat {
             ticket: t,
             plates,
             wanted,
             ran,
-            story: Story::of(&asked.happened, &ids),
+            story,
+            refused,
             free,
         });
     }
     Ok(seats)
+}
+
+/// What stands against serving a plate: something in it that its guest must not have, or none of the fish left.
+fn against(
+    asked: &ServiceAsked,
+    (ticket, plate): (usize, usize),
+    ran: &Ran,
+    story: &Story,
+) -> Option<Notice> {
+    let plate = &asked.tickets[ticket].plates[plate];
+    let notice = |code, message| Notice {
+        code,
+        severity: Severity::Refuse,
+        rule: "Asked for",
+        message,
+        by_k: None,
+        hours_left: None,
+    };
+    let has: Vec<&str> = plate
+        .without
+        .iter()
+        .filter(|one| ran.allergens.contains(one))
+        .map(|one| one.name())
+        .collect();
+    if !has.is_empty() {
+        let message = format!(
+            "There is {} in it, which this guest must not have.",
+            has.join(" and ")
+        );
+        return Some(notice("has_in_it", message));
+    }
+    let Dish::Fish(plan, _) = &plate.dish else {
+        return None;
+    };
+    let fish = plan.piece.fish.as_deref()?;
+    let gone = story.in_s.is_none() && asked.gone.iter().any(|one| one == fish);
+    let message = format!("There is no more {}.", fish.replace('_', " "));
+    gone.then(|| notice("no_more", message))
 }
 
 /// What happened to a plate, and when: what is alike was cooked together.
@@ -268,7 +320,7 @@ pub fn works(
 ) -> Result<Vec<Seated>, InputError> {
     let mut all = vec![];
     for (i, seat) in seats.iter().enumerate() {
-        if !seat.ran.refused.is_empty() {
+        if !seat.refused.is_empty() {
             continue;
         }
         let mut wanted = vec![seat.wanted.clone()];

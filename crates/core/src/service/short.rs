@@ -31,7 +31,9 @@ pub fn of(floor: &Floor<'_>, found: &Schedule, runs: &mut Runs) -> (Vec<ShortOf>
     } else {
         another_way(floor, found, runs)
     };
-    let mut offers: Vec<WayOut> = other.into_iter().collect();
+    let mut offers = instead(floor, runs);
+    offers.extend(other);
+    offers.truncate(MOST);
     let left = MOST - offers.len();
     offers.extend(later(floor, found, late_s).into_iter().take(left));
     if offers.is_empty() {
@@ -69,6 +71,7 @@ fn in_two_goes(floor: &Floor<'_>, found: &Schedule, late_s: i64) -> Option<WayOu
         at_s: None,
         plate: ids.first().cloned(),
         method: None,
+        like: None,
         late_s: (late_s - i64::from(over)) as f64,
     })
 }
@@ -142,13 +145,78 @@ fn one_of(list: &str) -> String {
     }
 }
 
+/// What cannot be on a plate, cooked as another plate is: the one that makes all least late.
+fn instead(floor: &Floor<'_>, runs: &mut Runs) -> Vec<WayOut> {
+    const CANDIDATES: usize = 6;
+    let asked = floor.asked;
+    let all = || asked.tickets.iter().flat_map(|ticket| &ticket.plates);
+    let wanting = floor.seats.iter().filter(|seat| {
+        let codes = ["no_more", "has_in_it"];
+        seat.refused.iter().any(|one| codes.contains(&one.code))
+    });
+    let mut offers = vec![];
+    for seat in wanting.take(MOST) {
+        let ids = floor.ids(seat);
+        let mut tried: Vec<&Dish> = vec![];
+        let mut best: Option<(i64, WayOut)> = None;
+        for plate in all().filter(|plate| !ids.contains(&plate.id)) {
+            let is_fish = matches!(plate.dish, Dish::Fish(..));
+            let fish = seat.wanted.plan().is_some();
+            if is_fish != fish || tried.contains(&&plate.dish) || tried.len() >= CANDIDATES {
+                continue;
+            }
+            tried.push(&plate.dish);
+            let mut other = asked.clone();
+            let plates = other
+                .tickets
+                .iter_mut()
+                .flat_map(|ticket| &mut ticket.plates);
+            for one in plates.filter(|one| ids.contains(&one.id)) {
+                one.dish.clone_from(&plate.dish);
+            }
+            let Ok(there) = Floor::new(&other, runs) else {
+                continue;
+            };
+            let mut its = there
+                .seats
+                .iter()
+                .filter(|seat| there.ids(seat).contains(&ids[0]));
+            if its.any(|seat| !seat.refused.is_empty()) {
+                continue;
+            }
+            let late = there.late_s(&schedule(&there.problem, 0));
+            if best.as_ref().is_none_or(|(best, _)| late < *best) {
+                let name = match &plate.dish {
+                    Dish::Fish(plan, _) => plan.piece.fish.clone().unwrap_or_default(),
+                    Dish::Side(side) => side.name.clone().unwrap_or_else(|| side.kind.clone()),
+                };
+                let words = format!("{}: {} instead", ids.join(", "), name.replace('_', " "));
+                best = Some((
+                    late,
+                    WayOut {
+                        words,
+                        ticket: None,
+                        at_s: None,
+                        plate: ids.first().cloned(),
+                        method: None,
+                        like: Some(plate.id.clone()),
+                        late_s: late as f64,
+                    },
+                ));
+            }
+        }
+        offers.extend(best.map(|(_, offer)| offer));
+    }
+    offers
+}
+
 /// The tickets that are late, the latest first; one that cannot be cooked at all is the latest.
 fn late_ones(floor: &Floor<'_>, found: &Schedule) -> Vec<(S, usize)> {
     let each = floor.problem.orders.iter().zip(&found.served_s);
     let mut late: Vec<(S, usize)> = each
         .zip(&floor.of_ticket)
         .map(|((order, served), ticket)| (served.map_or(S::MAX, |s| s - order.at_s), *ticket))
-        .filter(|(late, ticket)| *late > IN_TIME_S && floor.asked.tickets[*ticket].at_s.is_some())
+        .filter(|(late, ticket)| *late > IN_TIME_S && floor.asked_s[*ticket].is_some())
         .collect();
     late.sort_unstable_by_key(|(late, ticket)| (std::cmp::Reverse(*late), *ticket));
     late
@@ -157,18 +225,19 @@ fn late_ones(floor: &Floor<'_>, found: &Schedule) -> Vec<(S, usize)> {
 /// A ticket served later.
 fn later(floor: &Floor<'_>, found: &Schedule, late_s: i64) -> Vec<WayOut> {
     let mut offers = vec![];
-    for (by, ticket) in late_ones(floor, found) {
+    for (by, at) in late_ones(floor, found) {
         if by == S::MAX {
             continue;
         }
-        let ticket = &floor.asked.tickets[ticket];
+        let ticket = &floor.asked.tickets[at];
         let minutes = (f64::from(by) / 60.0).ceil();
         offers.push(WayOut {
             words: format!("Serve {} {minutes:.0} min later", ticket.id),
             ticket: Some(ticket.id.clone()),
-            at_s: ticket.at_s.map(|at| at + f64::from(by)),
+            at_s: floor.asked_s[at].map(|s| s + f64::from(by)),
             plate: None,
             method: None,
+            like: None,
             late_s: (late_s - i64::from(by)) as f64,
         });
     }
@@ -214,6 +283,7 @@ fn another_way(floor: &Floor<'_>, found: &Schedule, runs: &mut Runs) -> Option<W
                         at_s: None,
                         plate: ids.first().cloned(),
                         method: Some(way.kind.to_owned()),
+                        like: None,
                         late_s: with as f64,
                     },
                 ));

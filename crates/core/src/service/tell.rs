@@ -26,14 +26,13 @@ impl Floor<'_> {
             let order = order_of(t);
             let served = order.and_then(|order| found.served_s[order]);
             let its = || self.seats.iter().filter(|seat| seat.ticket == t);
-            let done =
-                its().all(|seat| seat.story.served_s.is_some() || !seat.ran.refused.is_empty());
+            let done = its().all(|seat| seat.story.served_s.is_some() || !seat.refused.is_empty());
             let last = its()
                 .filter_map(|seat| seat.story.served_s)
                 .fold(None, |a: Option<f64>, s| Some(a.map_or(s, |a| a.max(s))));
             let served_s = if done { last } else { served.map(f64::from) };
             let soonest = || order.and_then(|order| self.alone_s(order)).map(f64::from);
-            let at_s = ticket.at_s.or_else(soonest).unwrap_or(self.asked.now_s);
+            let at_s = self.asked_s[t].or_else(soonest).unwrap_or(self.asked.now_s);
             tickets.push(TicketTold {
                 id: ticket.id.clone(),
                 at_s,
@@ -189,7 +188,7 @@ impl Floor<'_> {
                 band_c: plan.map(|plan| [plan.aim.band.low_c, plan.aim.band.high_c]),
                 now,
                 allergens: seat.ran.allergens.clone(),
-                refused: seat.ran.refused.clone(),
+                refused: seat.refused.clone(),
             })
             .collect()
     }

@@ -4,13 +4,13 @@
 use crate::notes::note;
 use cindo_core::cook::{Event, Happened};
 use cindo_core::fish::PieceAsked;
-use cindo_core::kit::{Kitchen, KitchenAsked};
+use cindo_core::kit::{Allergen, Kitchen, KitchenAsked};
 use cindo_core::plan::{MethodAsked, PlanAsked, plan};
 use cindo_core::prep::{Preparation, SideAsked};
 use cindo_core::run::What;
 use cindo_core::service::{
-    ActTold, Dish, DownAsked, HandAsked, HappenedAsked, PinnedAsked, PlateAsked, PlateTold, Runs,
-    Service, ServiceAsked, StandsAt, StoodAsked, TicketAsked, WayOut, service,
+    ActTold, AfterAsked, Dish, DownAsked, HandAsked, HappenedAsked, PinnedAsked, PlateAsked,
+    PlateTold, Runs, Service, ServiceAsked, StandsAt, StoodAsked, TicketAsked, WayOut, service,
 };
 use std::collections::BTreeMap;
 
@@ -93,6 +93,7 @@ fn plates(ticket: &str, dishes: Vec<Dish>) -> Vec<PlateAsked> {
     each.map(|(i, dish)| PlateAsked {
         id: format!("{ticket}.{}", i + 1),
         dish,
+        without: vec![],
     })
     .collect()
 }
@@ -101,6 +102,7 @@ pub fn ticket(id: &str, at_s: f64, dishes: Vec<Dish>) -> TicketAsked {
     TicketAsked {
         id: id.into(),
         at_s: Some(at_s),
+        after: None,
         held: false,
         plates: plates(id, dishes),
     }
@@ -112,6 +114,7 @@ pub fn asked(hands_n: usize, tickets: Vec<TicketAsked>) -> ServiceAsked {
         hands: hands(hands_n),
         tickets,
         pinned: vec![],
+        gone: vec![],
         down: vec![],
         happened: vec![],
         stood: vec![],
@@ -808,12 +811,14 @@ fn a_meal_at_home_is_a_service_with_one_ticket() {
         panic!()
     };
     let plate = |id: &str| PlateAsked {
+        without: vec![],
         id: id.into(),
         dish: Dish::Fish(haddock.clone(), Some(Box::new(done.clone()))),
     };
     let meal = TicketAsked {
         id: "supper".into(),
         at_s: Some(4.0 * 3600.0),
+        after: None,
         held: false,
         plates: vec![plate("one"), plate("two")],
     };
@@ -856,4 +861,119 @@ fn a_meal_at_home_is_a_service_with_one_ticket() {
         .find(|one| one.key == "potatoes")
         .unwrap();
     assert!((potatoes.g - 350.0).abs() < 1.0, "{}", potatoes.g);
+}
+
+/// The main course ten minutes after the starter, wherever that comes to be: later with it, and with it once it is served.
+#[test]
+fn a_ticket_comes_after_another() {
+    let all = dishes();
+    let mut main = ticket("main", 0.0, vec![all[0].clone(), all[8].clone()]);
+    let after = |of: &str| {
+        Some(AfterAsked {
+            ticket: of.into(),
+            s: 600.0,
+        })
+    };
+    (main.at_s, main.after) = (None, after("starter"));
+    let starter = ticket("starter", 2400.0, vec![all[1].clone()]);
+    let mut question = asked(1, vec![main, starter]);
+    let mut runs = Runs::new();
+    let mut served = |question: &ServiceAsked| {
+        let told = service(question, &mut runs).unwrap();
+        assert_eq!(faults(question, &told), Vec::<String>::new());
+        (told.tickets[0].at_s, told.tickets[0].served_s.unwrap())
+    };
+    assert_eq!(served(&question), (3000.0, 3000.0));
+    // The starter cannot be served sooner than it is cooked: the main follows what is planned.
+    question.tickets[1].at_s = Some(60.0);
+    let (at_s, served_s) = served(&question);
+    assert!(at_s > 900.0 && served_s >= at_s && served_s < at_s + 60.0);
+    // Served late, it moves what comes after by as much.
+    question.tickets[1].at_s = Some(2400.0);
+    let plate = question.tickets[1].plates[0].id.clone();
+    let said = [(Happened::In, 1900.0), (Happened::SERVED, 2700.0)];
+    question.happened = said
+        .map(|(what, at_s)| HappenedAsked {
+            plate: plate.clone(),
+            event: Event::new(format!("{at_s}"), at_s, what),
+        })
+        .into();
+    question.now_s = 2710.0;
+    assert_eq!(served(&question).0, 3300.0);
+    // Each after the other is never; after nobody is nothing; a time and an after are one too many.
+    let wrong = |change: &dyn Fn(&mut ServiceAsked)| {
+        let mut other = question.clone();
+        change(&mut other);
+        service(&other, &mut Runs::new())
+            .unwrap_err()
+            .field()
+            .to_owned()
+    };
+    let circle =
+        |q: &mut ServiceAsked| (q.tickets[1].at_s, q.tickets[1].after) = (None, after("main"));
+    let nobody = |q: &mut ServiceAsked| q.tickets[0].after = after("nobody");
+    let both = |q: &mut ServiceAsked| q.tickets[0].at_s = Some(3000.0);
+    let changes: [&dyn Fn(&mut ServiceAsked); 3] = [&circle, &nobody, &both];
+    for change in changes {
+        assert_eq!(wrong(change), "tickets[0].after.ticket");
+    }
+}
+
+/// No more hake: what is in the pan goes on, what is not is not cooked and says what it could be; and what a guest must not
+/// have is never planned.
+#[test]
+fn what_is_gone_or_must_not_be_is_said_and_offered_otherwise() {
+    let all = dishes();
+    let tickets = vec![
+        ticket("table 1", 3000.0, vec![all[0].clone(), all[1].clone()]),
+        ticket("table 2", 3600.0, vec![all[0].clone(), all[6].clone()]),
+    ];
+    let mut question = asked(2, tickets);
+    let mut runs = Runs::new();
+    question.happened = vec![HappenedAsked {
+        plate: "table 1.1".into(),
+        event: Event::new("in", 2100.0, Happened::In),
+    }];
+    (question.now_s, question.gone) = (2110.0, vec!["hake".into()]);
+    let told = service(&question, &mut runs).unwrap();
+    let plate = |told: &Service, id: &str| {
+        let mut plates = told.plates.iter();
+        plates.find(|plate| plate.id == id).unwrap().clone()
+    };
+    assert_eq!(plate(&told, "table 1.1").now, StandsAt::OnHeat);
+    let gone = plate(&told, "table 2.1");
+    assert_eq!((gone.now, gone.in_s), (StandsAt::Not, None));
+    assert_eq!(gone.refused[0].message, "There is no more hake.");
+    assert!(!told.feasible);
+    let offer = &told.offers[0];
+    let offered = (offer.plate.as_deref(), offer.like.as_deref());
+    assert!(
+        matches!(
+            offered,
+            (Some("table 2.1"), Some("table 1.2" | "table 2.2"))
+        ),
+        "{offered:?}"
+    );
+    // Taken up, it is planned.
+    let like = offer.like.clone().unwrap();
+    let all_plates = question.tickets.iter().flat_map(|ticket| &ticket.plates);
+    let dish = all_plates
+        .clone()
+        .find(|one| one.id == like)
+        .unwrap()
+        .dish
+        .clone();
+    question.tickets[1].plates[0].dish = dish;
+    let told = service(&question, &mut runs).unwrap();
+    let planned = told.feasible && plate(&told, "table 2.1").in_s.is_some();
+    assert!(planned, "{:?} {:?}", told.tickets, told.plates);
+    // A guest who must not have wheat is given no floured plaice, and the other plate of the ticket is cooked.
+    question.tickets[1].plates[1].without = vec![Allergen::Wheat];
+    let told = service(&question, &mut runs).unwrap();
+    let refused = plate(&told, "table 2.2");
+    assert!(refused.in_s.is_none() && refused.refused[0].message.contains("wheat"));
+    assert!(plate(&told, "table 2.1").in_s.is_some());
+    // What it could be has none in it.
+    let like = told.offers[0].like.clone().unwrap();
+    assert!(!plate(&told, &like).allergens.contains(&Allergen::Wheat));
 }

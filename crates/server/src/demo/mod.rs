@@ -51,6 +51,7 @@ pub fn fill(store: &Store, now: Timestamp) -> Result<(), RequestError> {
     kept::atomic(&mut connection, |c| Ok(kept::add_each(c, &rows)?))?;
     // A Friday lunch whose first table is served in forty minutes.
     let board = BoardWire {
+        promised: vec![],
         zero: now,
         service: wire::read(include_bytes!("service.json"))?,
     };

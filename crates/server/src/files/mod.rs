@@ -4,11 +4,13 @@ mod calendar;
 mod card_file;
 mod json;
 mod recipe;
+mod service;
 mod sheet;
 mod table;
 
 pub use card_file::{CardFile, CookFile};
 pub use json::{BookFile, read_book};
+pub use service::{write_service_calendar, write_service_table};
 pub use sheet::write_sheet;
 
 use crate::error::RequestError;

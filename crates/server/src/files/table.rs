@@ -29,7 +29,7 @@ pub(super) fn write_amounts(request: &PlanRequest) -> Result<String, RequestErro
     text(table)
 }
 
-fn text(table: csv::Writer<Vec<u8>>) -> Result<String, RequestError> {
+pub(super) fn text(table: csv::Writer<Vec<u8>>) -> Result<String, RequestError> {
     let bytes = table
         .into_inner()
         .map_err(|e| RequestError::ours(e.to_string()))?;

@@ -5,6 +5,7 @@ pub mod board;
 pub mod cards;
 pub mod cooks;
 pub mod kitchen;
+pub mod services;
 pub mod sheet;
 pub mod shelf;
 pub mod whole;

@@ -34,7 +34,7 @@ fn file_name(title: &str, ending: &str) -> String {
     format!("{name}.{ending}")
 }
 
-fn file(name: String, mime: &str, text: String) -> HttpResponse {
+pub(super) fn file(name: String, mime: &str, text: String) -> HttpResponse {
     HttpResponse::Ok()
         .insert_header((CONTENT_TYPE, mime))
         .insert_header(ContentDisposition {

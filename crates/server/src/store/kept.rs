@@ -20,6 +20,8 @@ pub enum List {
     Cook,
     /// The board of a service: one row.
     Board,
+    /// Services that are over.
+    Service,
 }
 
 impl List {
@@ -31,6 +33,7 @@ impl List {
             Self::Kitchen => "kitchen",
             Self::Cook => "cook",
             Self::Board => "board",
+            Self::Service => "service",
         }
     }
 }
@@ -379,22 +382,28 @@ pub fn write_on(c: &mut SqliteConnection, list: List, id: &str, edit: &Edit) -> 
 /// # Errors
 /// Whatever the database says.
 pub fn put(c: &mut SqliteConnection, row: &Row, revision: i32) -> QueryResult<Changed> {
-    c.immediate_transaction(|c| {
-        let there: Option<Row> = kept::table
-            .find((&row.list, &row.id))
-            .select(Row::as_select())
-            .first(c)
-            .optional()?;
-        if there.as_ref().map_or(0, |row| row.revision) != revision {
-            return Ok(there.map_or(Changed::Missing, Changed::Stale));
-        }
-        let row = Row {
-            revision: revision + 1,
-            ..row.clone()
-        };
-        diesel::replace_into(kept::table).values(&row).execute(c)?;
-        Ok(Changed::Done(row))
-    })
+    c.immediate_transaction(|c| put_one(c, row, revision))
+}
+
+/// The same within a transaction.
+///
+/// # Errors
+/// Whatever the database says.
+pub fn put_one(c: &mut SqliteConnection, row: &Row, revision: i32) -> QueryResult<Changed> {
+    let there: Option<Row> = kept::table
+        .find((&row.list, &row.id))
+        .select(Row::as_select())
+        .first(c)
+        .optional()?;
+    if there.as_ref().map_or(0, |row| row.revision) != revision {
+        return Ok(there.map_or(Changed::Missing, Changed::Stale));
+    }
+    let row = Row {
+        revision: revision + 1,
+        ..row.clone()
+    };
+    diesel::replace_into(kept::table).values(&row).execute(c)?;
+    Ok(Changed::Done(row))
 }
 
 /// Takes a row out (`Some` time) or brings it back (`None`); answers it, or nothing when it is not there to be taken out or

@@ -313,6 +313,10 @@ pub struct CookNew {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(minimum = 1, maximum = 200)]
     pub batch: Option<u32>,
+    /// Plates of the board that are cooked in it: what happens to it happens to them.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 60)]
+    pub plates: Vec<String>,
 }
 
 /// Events to keep.

@@ -50,7 +50,8 @@ pub use rank::{RankAnswer, RankRequest, WayWire};
 pub use schools::{SchoolsAnswer, SchoolsRequest};
 pub use seen::{CookedLineWire, SignsWire, SliceFieldWire};
 pub use service::{
-    BoardKept, BoardWire, HandsWire, PlateEventWire, PlateWire, ServiceRequest, TicketWire,
+    BoardKept, BoardWire, HandsWire, PlateDone, PlateEventWire, PlateWire, ServiceDone, ServiceEnd,
+    ServiceRequest, ServicesDone, TicketPromised, TicketWire,
 };
 pub use settings::{FittedWire, OptionWire, SettingTakes, SettingWire};
 pub use sheet::{Sheet, SheetKind, SheetLine};

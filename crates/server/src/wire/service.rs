@@ -3,10 +3,11 @@
 use super::plan::PlanRequest;
 use crate::error::RequestError;
 use cindo_core::cook::Event;
+use cindo_core::kit::Allergen;
 use cindo_core::kit::{Kitchen, KitchenAsked};
 use cindo_core::prep::{Preparation, SideAsked};
 use cindo_core::service::{
-    Dish, DownAsked, HandAsked, HappenedAsked, PinnedAsked, PlateAsked, Runs, Service,
+    AfterAsked, Dish, DownAsked, HandAsked, HappenedAsked, PinnedAsked, PlateAsked, Runs, Service,
     ServiceAsked, StoodAsked, TicketAsked, service,
 };
 use cindo_core::{InputError, Within};
@@ -51,6 +52,9 @@ pub struct PlateWire {
     /// A side without a fish.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub side: Option<SideAsked>,
+    /// What must not be in it, for whoever eats it: what has it is not planned.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub without: Vec<Allergen>,
 }
 
 /// A ticket.
@@ -64,6 +68,9 @@ pub struct TicketWire {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(minimum = -604_800, maximum = 604_800)]
     pub at_s: Option<f64>,
+    /// So long after another is served, wherever that comes to be; then no time is said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub after: Option<AfterAsked>,
     /// The guests wait: nothing of it is begun.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub held: bool,
@@ -119,6 +126,9 @@ pub struct ServiceRequest {
     /// Which plate is cooked on which thing.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub pinned: Vec<PinnedAsked>,
+    /// Fish of which there is no more: what has not begun of it is not cooked.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub gone: Vec<String>,
     /// Things that cannot be used.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub down: Vec<DownAsked>,
@@ -174,6 +184,7 @@ impl PlateWire {
         Ok(PlateAsked {
             id: self.id.clone(),
             dish,
+            without: self.without.clone(),
         })
     }
 }
@@ -197,6 +208,23 @@ fn preparation(said: &Value) -> Result<Preparation, RequestError> {
 }
 
 impl ServiceRequest {
+    /// Nothing is ordered.
+    pub fn empty() -> Self {
+        Self {
+            hands: HandsWire::default(),
+            kitchen: KitchenAsked::default(),
+            tickets: vec![],
+            pinned: vec![],
+            gone: vec![],
+            down: vec![],
+            happened: vec![],
+            stood: vec![],
+            mise_done: false,
+            now_s: 0.0,
+            tries: None,
+        }
+    }
+
     /// As the core asks for it.
     ///
     /// # Errors
@@ -223,6 +251,7 @@ impl ServiceRequest {
             tickets.push(TicketAsked {
                 id: ticket.id.clone(),
                 at_s: ticket.at_s,
+                after: ticket.after.clone(),
                 held: ticket.held,
                 plates,
             });
@@ -236,6 +265,7 @@ impl ServiceRequest {
             hands,
             tickets,
             pinned: self.pinned.clone(),
+            gone: self.gone.clone(),
             down: self.down.clone(),
             happened: happened.collect(),
             stood: self.stood.clone(),
@@ -264,6 +294,76 @@ impl ServiceRequest {
     }
 }
 
+/// When a ticket was promised.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TicketPromised {
+    /// Which ticket.
+    pub ticket: String,
+    /// When, s.
+    pub at_s: f64,
+}
+
+/// A plate of a service that is over: promised against happened.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct PlateDone {
+    /// Of which ticket.
+    pub ticket: String,
+    /// Which.
+    pub plate: String,
+    /// What it was.
+    pub name: String,
+    /// The way it was cooked; null of a side.
+    pub method: Option<String>,
+    /// When its ticket was first promised, s on the clock of the service.
+    pub promised_s: Option<f64>,
+    /// When it was served; null when nobody said so.
+    pub served_s: Option<f64>,
+}
+
+/// A service that is over, as it stands in the book.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct ServiceDone {
+    /// Its name to programs.
+    #[serde(default)]
+    pub id: String,
+    /// What it is called.
+    #[serde(default)]
+    pub title: String,
+    /// When its clock stood at 0.
+    #[schema(value_type = String, format = DateTime)]
+    pub zero: Timestamp,
+    /// Pieces of fish.
+    pub covers: usize,
+    /// Tickets.
+    pub tables: usize,
+    /// Tickets all of which was on the table within a minute of what was promised.
+    pub in_time: usize,
+    /// The latest, s.
+    pub late_s: f64,
+    /// Every plate.
+    pub plates: Vec<PlateDone>,
+}
+
+/// What a service is called when it goes into the book.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(example = json!({ "title": "Friday lunch" }))]
+pub struct ServiceEnd {
+    /// What it is called.
+    #[schema(min_length = 1, max_length = 120)]
+    pub title: String,
+}
+
+/// Services that are over, the newest first.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct ServicesDone {
+    /// They.
+    pub services: Vec<ServiceDone>,
+    /// How many there are in all.
+    pub total: i64,
+}
+
 /// The board of a service: what is planned, and when its clock stood at 0.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -271,6 +371,9 @@ pub struct BoardWire {
     /// When 0 was.
     #[schema(value_type = String, format = DateTime)]
     pub zero: Timestamp,
+    /// When each ticket was first to be on the table, as it was promised then; written here.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub promised: Vec<TicketPromised>,
     /// The service; its `now_s` is that of whoever asks.
     pub service: ServiceRequest,
 }

@@ -372,6 +372,9 @@ async fn every_endpoint_is_described() {
         paths,
         [
             "/api/board",
+            "/api/board/calendar",
+            "/api/board/end",
+            "/api/board/table",
             "/api/book",
             "/api/cards",
             "/api/cards/{id}",
@@ -410,6 +413,8 @@ async fn every_endpoint_is_described() {
             "/api/scales/read",
             "/api/schools",
             "/api/service",
+            "/api/services",
+            "/api/services/{id}/table",
             "/api/settle",
             "/api/sheet",
             "/api/shelf",

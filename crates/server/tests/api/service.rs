@@ -171,3 +171,166 @@ async fn several_devices_keep_one_board() {
         .await;
     assert_eq!(refused.status, StatusCode::UNPROCESSABLE_ENTITY);
 }
+
+/// A plate that is cooked at the stove: what happens there happens on the board, on its clock, for every device; and taken back
+/// there it is taken back here.
+#[actix_web::test]
+async fn what_happens_at_the_stove_happens_on_the_board() {
+    let kitchen = Kitchen::new();
+    let zero = jiff::Timestamp::now() - jiff::SignedDuration::from_secs(1800);
+    let board = json!({ "zero": zero.to_string(), "service": lunch() });
+    let put = kitchen.change(Method::PUT, "/api/board", 0, &board).await;
+    assert_eq!(put.status, StatusCode::OK, "{}", put.text);
+    let plan = &lunch()["tickets"][0]["plates"][0]["plan"];
+    let begun = json!({ "title": "Hake, table 1", "plan": plan, "plates": ["a", "nobody's"] });
+    let cook = kitchen.post("/api/cooks", &begun).await;
+    assert_eq!(cook.status, StatusCode::CREATED, "{}", cook.text);
+    let events = format!("/api/cooks/{}/events", cook.json["id"].as_str().unwrap());
+    let said = json!({ "sent_s": 0, "events": [{ "id": "stove-1", "at_s": 0, "kind": "in" }] });
+    let answer = kitchen.post(&events, &said).await;
+    assert_eq!(answer.status, StatusCode::OK, "{}", answer.text);
+    let kept = kitchen.get("/api/board").await.json;
+    let happened = &kept["board"]["service"]["happened"];
+    assert_eq!(happened.as_array().unwrap().len(), 1, "{happened}");
+    assert_eq!(
+        (&happened[0]["plate"], &happened[0]["kind"]),
+        (&json!("a"), &json!("in"))
+    );
+    let at_s = happened[0]["at_s"].as_f64().unwrap();
+    assert!((1795.0..1830.0).contains(&at_s), "{at_s}");
+    let mut asked = kept["board"]["service"].clone();
+    asked["now_s"] = json!(at_s + 5.0);
+    let told = kitchen.post("/api/service", &asked).await.json;
+    let hake = |told: &Value| {
+        let plates = told["plates"]
+            .as_array()
+            .unwrap_or_else(|| panic!("{told}"));
+        plates.iter().find(|one| one["id"] == "a").unwrap().clone()
+    };
+    assert_eq!(hake(&told)["now"], "on_heat", "{told}");
+    // Written back by a device it is there once.
+    let again = json!({ "zero": kept["board"]["zero"], "service": asked });
+    let put = kitchen.change(Method::PUT, "/api/board", 1, &again).await;
+    assert_eq!(put.status, StatusCode::OK, "{}", put.text);
+    let happened = &put.json["board"]["service"]["happened"];
+    assert_eq!(happened.as_array().unwrap().len(), 1, "{happened}");
+    let undone = json!({ "sent_s": 1, "events": [{ "id": "stove-2", "at_s": 1, "kind": "undone", "of": "stove-1" }] });
+    kitchen.post(&events, &undone).await;
+    let mut asked = kitchen.get("/api/board").await.json["board"]["service"].clone();
+    asked["now_s"] = json!(at_s + 5.0);
+    let told = kitchen.post("/api/service", &asked).await.json;
+    assert_eq!(hake(&told)["now"], "waits");
+}
+
+/// A service that is over stands in the book with what was promised first and when it was served, as a table that another
+/// reader reads; the board is empty, and nobody who was late ends it twice.
+#[actix_web::test]
+async fn a_service_goes_into_the_book_promised_against_happened() {
+    let kitchen = Kitchen::new();
+    for path in ["/api/board/table", "/api/board/calendar"] {
+        assert_eq!(kitchen.get(path).await.status, StatusCode::NOT_FOUND);
+    }
+    let zero = jiff::Timestamp::now() - jiff::SignedDuration::from_secs(3000);
+    let mut service = lunch();
+    let put = |service: &Value| json!({ "zero": zero.to_string(), "service": service });
+    let first = kitchen
+        .change(Method::PUT, "/api/board", 0, &put(&service))
+        .await;
+    let promised = first.json["board"]["promised"].clone();
+    assert_eq!(promised[0], json!({ "ticket": "table 1", "at_s": 2400.0 }));
+    // Put off by five minutes, it was promised when it was first promised.
+    service["tickets"][0]["at_s"] = json!(2700);
+    service["happened"] = json!([
+        { "plate": "a", "kind": "served", "at_s": 2700 }, { "plate": "b", "kind": "served", "at_s": 2710 },
+        { "plate": "peas", "kind": "served", "at_s": 2710 }, { "plate": "c", "kind": "served", "at_s": 2690 }]);
+    let mut board = put(&service);
+    board["promised"] = promised;
+    let second = kitchen.change(Method::PUT, "/api/board", 1, &board).await;
+    assert_eq!(second.json["board"]["promised"][0]["at_s"], 2400.0);
+    let table = kitchen.get("/api/board/table").await;
+    assert_eq!(table.status, StatusCode::OK, "{}", table.text);
+    let mut reader = csv::Reader::from_reader(table.text.as_bytes());
+    let late: Vec<(String, f64)> = reader
+        .records()
+        .map(|row| {
+            let row = row.unwrap();
+            let time = |i: usize| row[i].parse::<jiff::Timestamp>().unwrap();
+            let by = time(5).duration_since(time(4)).as_secs_f64();
+            assert!((by - row[6].parse::<f64>().unwrap()).abs() < 1.0, "{row:?}");
+            (row[1].to_owned(), by)
+        })
+        .collect();
+    assert!(
+        late.contains(&("b".into(), 310.0)) && late.contains(&("c".into(), -10.0)),
+        "{late:?}"
+    );
+    let nameless = kitchen
+        .change(Method::POST, "/api/board/end", 2, &json!({ "title": " " }))
+        .await;
+    assert_eq!(nameless.status, StatusCode::UNPROCESSABLE_ENTITY);
+    let end = json!({ "title": "Friday lunch" });
+    let stale = kitchen
+        .change(Method::POST, "/api/board/end", 1, &end)
+        .await;
+    assert_eq!(
+        stale.status,
+        StatusCode::PRECONDITION_FAILED,
+        "{}",
+        stale.text
+    );
+    assert_eq!(kitchen.get("/api/services").await.json["total"], 0);
+    let ended = kitchen
+        .change(Method::POST, "/api/board/end", 2, &end)
+        .await;
+    assert_eq!(ended.status, StatusCode::OK, "{}", ended.text);
+    let done = &kitchen.get("/api/services").await.json["services"][0];
+    let told = ["title", "covers", "tables", "in_time", "late_s"].map(|key| done[key].clone());
+    assert_eq!(
+        told,
+        [
+            json!("Friday lunch"),
+            json!(3),
+            json!(2),
+            json!(1),
+            json!(310.0)
+        ]
+    );
+    let path = format!("/api/services/{}/table", done["id"].as_str().unwrap());
+    assert_eq!(kitchen.get(&path).await.text, table.text);
+    assert_eq!(
+        kitchen.get("/api/services/none/table").await.status,
+        StatusCode::NOT_FOUND
+    );
+    let board = kitchen.get("/api/board").await.json;
+    assert_eq!(
+        (&board["revision"], &board["board"]["service"]["tickets"]),
+        (&json!(3), &json!([]))
+    );
+}
+
+/// What is to come as a calendar: an event an act, at its time by the clock of the world, with who does it.
+#[actix_web::test]
+async fn the_acts_of_a_service_are_a_calendar() {
+    let kitchen = Kitchen::new();
+    let zero = jiff::Timestamp::now();
+    let board = json!({ "zero": zero.to_string(), "service": lunch() });
+    kitchen.change(Method::PUT, "/api/board", 0, &board).await;
+    let asked = kitchen.get("/api/board").await.json["board"]["service"].clone();
+    let told = kitchen.post("/api/service", &asked).await.json;
+    let written = kitchen.get("/api/board/calendar").await;
+    let read: icalendar::Calendar = written.text.parse().unwrap();
+    let acts = told["acts"].as_array().unwrap();
+    let hands = acts
+        .iter()
+        .filter(|act| act["hands_s"].as_f64() > Some(0.0))
+        .count();
+    assert_eq!(read.components.len(), hands);
+    let plated = written.text.matches("SUMMARY:Onto the plate").count();
+    assert_eq!(
+        plated,
+        acts.iter().filter(|act| act["what"] == "serve").count()
+    );
+    let served = zero + jiff::SignedDuration::from_secs(2400);
+    let day = served.strftime("DTSTART:%Y%m%dT").to_string();
+    assert!(written.text.contains(&day) && written.text.contains("cook 1\\, table 1"));
+}

@@ -31,6 +31,10 @@ const UNDER_WAY: &str = "";
 const FORGOTTEN_MS: i64 = 12 * 3600 * 1000;
 /// No more are under way at once.
 const MOST_UNDER_WAY: i64 = 1000;
+/// Cooks of plates of one board.
+const MOST_OF_PLATES: i64 = 1000;
+/// Later than any cook: the first of January 9999, ms since 1970.
+const FAR_MS: i64 = 253_370_764_800_000;
 
 /// A moment as a column has it: all of one length, so that they sort by time.
 pub fn stamp(at_ms: i64) -> String {
@@ -84,6 +88,11 @@ impl Kept {
         self.events.last().map_or(0, |row| row.seq)
     }
 
+    /// Plates of the board that are cooked in it.
+    pub fn plates(&self) -> &[String] {
+        self.snapshot.as_ref().map_or(&[], |cook| &cook.plates)
+    }
+
     /// Its plan.
     ///
     /// # Errors
@@ -118,6 +127,18 @@ fn rows_under_way(c: &mut SqliteConnection, now_ms: i64) -> Result<Vec<Row>, Req
 /// Whatever the store says.
 pub fn under_way(c: &mut SqliteConnection, now_ms: i64) -> Result<Vec<Kept>, RequestError> {
     let rows = rows_under_way(c, now_ms)?;
+    with_events(c, rows)
+}
+
+/// Cooks of plates of the board, begun since then.
+///
+/// # Errors
+/// Whatever the store says.
+pub fn of_plates(c: &mut SqliteConnection, since_ms: i64) -> Result<Vec<Kept>, RequestError> {
+    let since = Wanted::stand(Stands::Between(stamp(since_ms), stamp(FAR_MS)));
+    let mut rows = kept::all(c, List::Cook, &since, MOST_OF_PLATES).map_err(RequestError::ours)?;
+    // Read to the end are only those that name any.
+    rows.retain(|row| row.snapshot.contains("\"plates\""));
     with_events(c, rows)
 }
 

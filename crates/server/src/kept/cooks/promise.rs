@@ -57,12 +57,22 @@ pub fn row(new: &CookNew, made_ms: i64) -> Result<Row, RequestError> {
         (1.0, f64::from(plan.batches)),
         "batches",
     )?;
+    checked("plates", new.plates.len() as f64, (0.0, 60.0), "of them")?;
+    for plate in &new.plates {
+        checked(
+            "plates",
+            plate.chars().count() as f64,
+            (1.0, 60.0),
+            "letters",
+        )?;
+    }
     let cook = Cook {
         plan: serde_json::to_value(&new.plan).map_err(RequestError::ours)?,
         pan: new.pan.clone(),
         vessel: vessel(&plan),
         card: card.transpose()?,
         batch: Some([batch, plan.batches]),
+        plates: new.plates.clone(),
         promised: Some(promised(plan)?),
         probe: None,
         end: None,

@@ -25,6 +25,9 @@ pub struct Cook {
     /// What was promised; not known of those that an older version began.
     #[serde(default)]
     pub promised: Option<Promised>,
+    /// Plates of the board that are cooked in it.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub plates: Vec<String>,
     /// Address of the probe that is read into it.
     #[serde(default)]
     pub probe: Option<String>,
@@ -118,6 +121,7 @@ fn first(text: &str) -> Result<Cook, Unreadable> {
         vessel: None,
         card: None,
         batch: None,
+        plates: vec![],
         promised: None,
         probe: None,
         end: None,
