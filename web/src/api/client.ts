@@ -230,6 +230,9 @@ export const api = {
   board: () => take(client.GET("/api/board")),
   sayBoard: (revision: number, body: Board) =>
     take(client.PUT("/api/board", { params: { header: ifMatch(revision) }, body })),
+  endBoard: (revision: number, title: string) =>
+    take(client.POST("/api/board/end", { params: { header: ifMatch(revision) }, body: { title } })),
+  services: () => take(client.GET("/api/services", { params: { query: { size: 50 } } })),
   cook: (body: CookRequest) => take(client.POST("/api/cook", { body })),
   cooks: (since: number) => take(client.GET("/api/cooks", { params: { query: { since } } })),
   cooksGone: (page: number, removed: boolean) =>

@@ -4304,6 +4304,8 @@ export interface components {
              * @description It is served, s.
              */
             served_s?: number | null;
+            /** @description What is set of that way here, thing by thing: cooked so it is cooked as planned. */
+            settings?: Record<string, never>;
             /**
              * Format: double
              * @description What its times hang on, s: when a fish goes in, when a side is done.
@@ -5098,7 +5100,12 @@ export interface components {
              */
             zero: string;
         };
-        /** @description What a service is called when it goes into the book. */
+        /**
+         * @description What a service is called when it goes into the book.
+         * @example {
+         *       "title": "Friday lunch"
+         *     }
+         */
         ServiceEnd: {
             /** @description What it is called. */
             title: string;

@@ -8,6 +8,7 @@
 use crate::kit::{Allergen, Fat, Fryer, Kit, Listed, Pan, Shelf};
 use crate::quantity::checked;
 use crate::{InputError, Wrong};
+use serde::Serialize;
 use std::sync::Arc;
 
 /// Unit of a number.
@@ -313,7 +314,8 @@ impl Spec {
 }
 
 /// A value of a setting.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[serde(untagged)]
 pub enum Value {
     /// A number in the unit of the spec.
     Number(f64),

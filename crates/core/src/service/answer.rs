@@ -3,9 +3,11 @@
 use super::asked::StoodAsked;
 use crate::fish::Notice;
 use crate::kit::Allergen;
+use crate::methods::Value;
 use crate::prep::Amount;
 use crate::run::What;
 use serde::Serialize;
+use std::collections::BTreeMap;
 
 /// A ticket as it is planned.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -37,6 +39,10 @@ pub struct PlateTold {
     pub name: String,
     /// The way it is cooked; null of a side.
     pub method: Option<String>,
+    /// What is set of that way here, thing by thing: cooked so it is cooked as planned.
+    #[serde(skip_serializing_if = "BTreeMap::is_empty")]
+    #[cfg_attr(feature = "schema", schema(value_type = Object))]
+    pub settings: BTreeMap<String, Value>,
     /// What its times hang on, s: when a fish goes in, when a side is done.
     pub start_s: Option<f64>,
     /// Its first act, s.

@@ -121,6 +121,11 @@ impl Floor<'_> {
             work.variants[put.variant].0.plan.as_ref()
         });
         let told = job.map(|(work, put)| &work.variants[put.variant].1);
+        let wanted = job.map_or(&seat.wanted, |(work, put)| &work.variants[put.variant].2);
+        let settings = wanted
+            .plan()
+            .map(|plan| plan.method.settings.iter().cloned());
+        let settings: BTreeMap<_, _> = settings.into_iter().flatten().collect();
         let at = |what: What| {
             let (_, put) = job?;
             let i = told?
@@ -160,6 +165,7 @@ impl Floor<'_> {
                 id: ticket.plates[*p].id.clone(),
                 ticket: ticket.id.clone(),
                 name: name.clone(),
+                settings: settings.clone(),
                 method: seat.wanted.plan().map(|plan| plan.method.kind.clone()),
                 start_s: job.map(|(_, put)| f64::from(put.start_s)),
                 begins_s: job

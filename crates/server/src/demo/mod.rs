@@ -1,10 +1,12 @@
 //! The demo kitchen: an invented harbour canteen and what it cooked in the last days.
 
 use crate::error::RequestError;
-use crate::kept::{board, cards, cooks as kept_cooks, shelf as kept_shelf};
+use crate::kept::{board, cards, cooks as kept_cooks, services, shelf as kept_shelf};
 use crate::store::Store;
 use crate::store::kept::{self, Row};
-use crate::wire::{self, BoardWire, CardNew, CookNew, EventsNew, LotWire, ShelfBody, ShelfNew};
+use crate::wire::{
+    self, BoardWire, CardNew, CookNew, EventsNew, LotWire, ServiceDone, ShelfBody, ShelfNew,
+};
 use cindo_core::cook::Event;
 use diesel::sqlite::SqliteConnection;
 use jiff::tz::TimeZone;
@@ -56,6 +58,13 @@ pub fn fill(store: &Store, now: Timestamp) -> Result<(), RequestError> {
         service: wire::read(include_bytes!("service.json"))?,
     };
     kept::add(&mut connection, &board::row(board)?)?;
+    let last_week = now - jiff::SignedDuration::from_hours(7 * 24);
+    let served = ServiceDone {
+        title: "Friday lunch".into(),
+        zero: last_week,
+        ..wire::read(include_bytes!("served.json"))?
+    };
+    kept::add(&mut connection, &services::row(&served)?)?;
     cooks(&mut connection, now)
 }
 

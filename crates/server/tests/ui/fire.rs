@@ -28,7 +28,7 @@ async fn kinds(person: &Person, path: &str) -> Vec<String> {
         .collect()
 }
 
-async fn act(person: &Person, says: &str) {
+pub async fn act(person: &Person, says: &str) {
     let script = format!(
         "return document.querySelector('[data-testid=act]')?.innerText.startsWith('{says}') ?? false"
     );

@@ -16,6 +16,7 @@ import { Files } from "./Files";
 import { Line } from "./Line";
 import { Opened } from "./Opened";
 import { RESULTS, ResultMark } from "./result";
+import { Services } from "./Services";
 
 /** Pages of the book, one after another as they are asked for. */
 function usePages(removed: boolean, find: string) {
@@ -77,6 +78,7 @@ export function Book() {
         <h1 className="text-title font-bold">Book</h1>
         {tally && lines.length > 0 && <Counted tally={tally} />}
       </header>
+      {!open && <Services />}
       {!open && <CookedLately />}
       {!empty && (
         <div className="flex flex-wrap items-end gap-x-8 pb-2">

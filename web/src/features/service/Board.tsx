@@ -29,6 +29,8 @@ const SIGHT_S = [1500, 2700] as const;
 const BEHIND_S = 240;
 /** A minute is dragged by so much, px. */
 const STEP_PX = 12;
+/** A time of the wall and some air are so wide, px. */
+const LABEL = 84;
 
 export function Board({ plan, nowS, clockOf, nameOf, thingName, move, toggle, down }: Props) {
   const [box, width] = useWidth<HTMLDivElement>();
@@ -42,7 +44,9 @@ export function Board({ plan, nowS, clockOf, nameOf, thingName, move, toggle, do
   const passY = TOP + lanes.length * LANE + 22;
   const height = passY + PASS;
   const inSight = (from: number, to: number) => x(to) > left && x(from) < left + wide;
-  const ticks = ticksOf(nowS, sight, clockOf).filter((s) => x(s) > left + 10 && x(s) < width - 20);
+  const ticks = ticksOf(nowS, sight, (wide * 300) / sight < LABEL ? 600 : 300, clockOf).filter(
+    (s) => x(s) > left + 10 && x(s) < width - 20,
+  );
   const things = [...new Set(lanes.map((lane) => lane.thing))];
   return (
     <div ref={box} className="relative select-none svc-board" data-testid="board">
@@ -405,8 +409,12 @@ function Ticket({
 }
 
 /** Every five or ten minutes of the wall. */
-function ticksOf(nowS: number, sight: number, clockOf: (s: number) => number): number[] {
-  const step = sight > 2000 ? 600 : 300;
+function ticksOf(
+  nowS: number,
+  sight: number,
+  step: number,
+  clockOf: (s: number) => number,
+): number[] {
   const first = nowS - BEHIND_S;
   const past = (clockOf(first) / 1000) % step;
   return Array.from({ length: Math.ceil(sight / step) + 1 }, (_, i) => first - past + i * step);

@@ -1,7 +1,7 @@
 // What each pair of hands does next, and for whom: to be read from across the kitchen.
 import type { ServiceAct, ServicePlan } from "../../api";
 import { clock, wallClock } from "../../units";
-import { toDo } from "./told";
+import { onWhat, toDo } from "./told";
 
 type Props = {
   plan: ServicePlan;
@@ -61,13 +61,13 @@ export function NextActs({
                 <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
                   <span>
                     <b>{forWhom(next, nameOf)}</b>
-                    {next.thing && (
-                      <span className="quiet"> on {lower(thingName(next.thing))}</span>
+                    {onWhat(next, plan) && (
+                      <span className="quiet">, {lower(thingName(onWhat(next, plan) ?? ""))}</span>
                     )}
                   </span>
                   <button
                     type="button"
-                    className="svc-done"
+                    className="svc-done ml-auto"
                     data-testid={`did-${i}`}
                     onClick={() => done(next)}
                   >

@@ -7,12 +7,15 @@ import { useKitchen, usePiece, useStored, useWay } from "../../shell";
 import { Failure, useUnits } from "../../ui";
 import { wallClock, withUnit } from "../../units";
 import { Board } from "./Board";
+import { Files } from "./Files";
 import { Mise } from "./Mise";
 import { NextActs } from "./NextActs";
+import { RunSheet } from "./RunSheet";
 import "./service.css";
 import { type Made, Tickets } from "./Tickets";
 import { eventsOf } from "./told";
 import { useBoard } from "./useBoard";
+import { usePlateDeeds } from "./usePlateDeeds";
 
 type Ticket = NonNullable<ServiceRequest["tickets"]>[number];
 
@@ -71,9 +74,8 @@ export function Service() {
   const { kitchen } = useKitchen();
   const dishes = useDishes(tickets, names);
   const move = (id: string, min: number) =>
-    set(
-      tickets.map((one) => (one.id === id ? { ...one, at_s: (one.at_s ?? nowS) + 60 * min } : one)),
-    );
+    set(tickets.map((one) => (one.id === id ? movedBy(one, 60 * min, nowS) : one)));
+  const deeds = usePlateDeeds(board, thingName, set);
   const covers = plan?.plates.filter((one) => one.method !== null).length ?? 0;
   const out = plan?.tickets.filter((one) => one.done).length ?? 0;
   const empty = plan !== undefined && plan.tickets.length === 0;
@@ -152,9 +154,10 @@ export function Service() {
                   className="pick underline"
                   data-testid="svc-offer"
                   onClick={() => {
-                    const { ticket, at_s, method } = one;
+                    const { ticket, at_s, method, like } = one;
                     if (ticket && at_s != null)
-                      set(tickets.map((t) => (t.id === ticket ? { ...t, at_s } : t)));
+                      set(tickets.map((t) => (t.id === ticket ? { ...without(t), at_s } : t)));
+                    else if (one.plate && like) set(asAnother(tickets, one.plate, like));
                     else if (one.plate && method) set(withWay(tickets, one.plate, method));
                   }}
                 >
@@ -165,7 +168,7 @@ export function Service() {
           )}
         </>
       )}
-      <div className="grid gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,1fr)_17rem] pt-3 items-start">
+      <div className="svc-all grid gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,1fr)_17rem] pt-3 items-start">
         <div data-stale={board.stale}>
           {plan && !empty && (
             <>
@@ -180,6 +183,12 @@ export function Service() {
                 down={down}
               />
               <Mise plan={plan} clockOf={clockOf} names={names} />
+              <Files
+                revision={board.kept.data?.revision ?? 0}
+                zeroMs={board.zeroMs}
+                open={plan.tickets.length - out}
+              />
+              <RunSheet plan={plan} clockOf={clockOf} nameOf={nameOf} thingName={thingName} />
             </>
           )}
           {(empty || (board.kept.data && !board.board)) && (
@@ -199,6 +208,15 @@ export function Service() {
               nameOf={nameOf}
               set={set}
               dishes={dishes}
+              deeds={deeds}
+              gone={service?.gone ?? []}
+              back={(fish) =>
+                change((was) => ({
+                  ...was,
+                  gone: (was.gone ?? []).filter((one) => one !== fish),
+                }))
+              }
+              fishName={names}
               problem={board.problem?.message ?? null}
             />
           )}
@@ -218,6 +236,30 @@ type Hand = Exclude<NonNullable<ServiceRequest["hands"]>, number>[number];
 function named(service: ServiceRequest): Hand[] {
   if (Array.isArray(service.hands)) return service.hands;
   return Array.from({ length: service.hands ?? 1 }, (_, i) => ({ id: `cook ${i + 1}` }));
+}
+
+/** One without a ticket that it comes after. */
+function without({ after: _, ...ticket }: Ticket): Ticket {
+  return ticket;
+}
+
+function movedBy(ticket: Ticket, s: number, nowS: number): Ticket {
+  return ticket.after
+    ? { ...ticket, after: { ...ticket.after, s: Math.max(ticket.after.s + s, 0) } }
+    : { ...ticket, at_s: (ticket.at_s ?? nowS) + s };
+}
+
+/** A plate as another one is. */
+function asAnother(tickets: Ticket[], plate: string, like: string): Ticket[] {
+  const other = tickets.flatMap((one) => one.plates).find((one) => one.id === like);
+  return tickets.map((ticket) => ({
+    ...ticket,
+    plates: ticket.plates.map((one) =>
+      one.id === plate && other
+        ? { ...other, id: one.id, ...(one.without ? { without: one.without } : {}) }
+        : one,
+    ),
+  }));
 }
 
 function withWay(tickets: Ticket[], plate: string, kind: string): Ticket[] {

@@ -2,6 +2,7 @@
 import { useState } from "react";
 import type { ServicePlan, ServiceRequest } from "../../api";
 import { wallClock } from "../../units";
+import { type PlateDeeds, Plates } from "./Plates";
 
 type Ticket = NonNullable<ServiceRequest["tickets"]>[number];
 type Plate = Ticket["plates"][number];
@@ -16,16 +17,43 @@ type Props = {
   set: (tickets: Ticket[]) => void;
   /** What can be ordered: what is on the board already, and the piece in hand. */
   dishes: Made[];
+  deeds: PlateDeeds;
+  /** Fish of which there is no more, and there is again. */
+  gone: readonly string[];
+  back: (fish: string) => void;
+  fishName: (fish: string) => string;
   problem: string | null;
 };
 
 const SOON_MIN = 30;
 
-export function Tickets({ plan, tickets, clockOf, nowS, nameOf, set, dishes, problem }: Props) {
+export function Tickets({
+  plan,
+  tickets,
+  clockOf,
+  nowS,
+  nameOf,
+  set,
+  dishes,
+  deeds,
+  gone,
+  back,
+  fishName,
+  problem,
+}: Props) {
+  const [open, setOpen] = useState<string | null>(null);
   const change = (id: string, part: Partial<Ticket>) =>
     set(tickets.map((one) => (one.id === id ? { ...one, ...part } : one)));
   return (
     <div>
+      {gone.map((fish) => (
+        <p key={fish} className="flex flex-wrap items-baseline gap-x-3 pb-1">
+          <b className="text-error">No more {fishName(fish)}</b>
+          <button type="button" className="pick text-small" onClick={() => back(fish)}>
+            there is again
+          </button>
+        </p>
+      ))}
       <ul className="grid gap-y-2" data-testid="tickets">
         {plan.tickets.map((told) => {
           const ticket = tickets.find((one) => one.id === told.id);
@@ -42,6 +70,11 @@ export function Tickets({ plan, tickets, clockOf, nowS, nameOf, set, dishes, pro
                   )}
                 </span>
               </p>
+              {ticket?.after && !told.done && (
+                <p className="text-small">
+                  {Math.round(ticket.after.s / 60)} min after {ticket.after.ticket}
+                </p>
+              )}
               <p className="text-small quiet">{counted(plates.map((one) => nameOf(one.id)))}</p>
               {plates.some((one) => one.kept_hot) && (
                 <p className="text-small text-error font-semibold">
@@ -69,7 +102,14 @@ export function Tickets({ plan, tickets, clockOf, nowS, nameOf, set, dishes, pro
                   <button
                     type="button"
                     className="pick text-small"
-                    onClick={() => change(told.id, { at_s: (ticket.at_s ?? told.at_s) + 300 })}
+                    onClick={() =>
+                      change(
+                        told.id,
+                        ticket.after
+                          ? { after: { ...ticket.after, s: ticket.after.s + 300 } }
+                          : { at_s: (ticket.at_s ?? told.at_s) + 300 },
+                      )
+                    }
                   >
                     5 min later
                   </button>
@@ -81,7 +121,25 @@ export function Tickets({ plan, tickets, clockOf, nowS, nameOf, set, dishes, pro
                   >
                     strike it
                   </button>
+                  <button
+                    type="button"
+                    className="pick text-small"
+                    aria-expanded={open === told.id}
+                    data-testid={`plates-${told.id}`}
+                    onClick={() => setOpen(open === told.id ? null : told.id)}
+                  >
+                    each plate
+                  </button>
                 </p>
+              )}
+              {open === told.id && ticket && (
+                <Plates
+                  ticket={told.id}
+                  plates={plates}
+                  asked={ticket.plates}
+                  nameOf={nameOf}
+                  deeds={deeds}
+                />
               )}
             </li>
           );
@@ -113,6 +171,7 @@ function NewTicket({
 }) {
   const [name, setName] = useState("");
   const [min, setMin] = useState(String(SOON_MIN));
+  const [after, setAfter] = useState("");
   const [counts, setCounts] = useState<Record<string, number>>({});
   const [wrong, setWrong] = useState<string | null>(null);
   const send = () => {
@@ -127,12 +186,17 @@ function NewTicket({
     if (plates.length === 0) return setWrong("Nothing is ordered on it yet: add a plate.");
     if (!(minutes >= 0 && minutes <= 600)) return setWrong("In how many minutes? 0 to 600.");
     setWrong(null);
+    const first = tickets.find((one) => one.id === after);
+    if (first && minutes > 240) return setWrong("How many minutes after it? 0 to 240.");
     add({
       id,
-      at_s: Math.round(nowS + 60 * minutes),
+      ...(first
+        ? { after: { ticket: first.id, s: 60 * minutes } }
+        : { at_s: Math.round(nowS + 60 * minutes) }),
       plates: plates.map((plate, i) => ({ ...plate, id: `${id}, ${i + 1}` })),
     });
     setName("");
+    setAfter("");
     setCounts({});
   };
   return (
@@ -157,7 +221,7 @@ function NewTicket({
           />
         </label>
         <label className="text-small quiet flex items-baseline gap-x-2">
-          in
+          {after === "" ? "in" : ""}
           <input
             className="typed !w-16"
             inputMode="numeric"
@@ -167,6 +231,24 @@ function NewTicket({
           />
           min
         </label>
+        {tickets.length > 0 && (
+          <label className="text-small quiet flex items-baseline gap-x-2">
+            after
+            <select
+              className="svc-pick"
+              value={after}
+              data-testid="ticket-after"
+              onChange={(e) => setAfter(e.currentTarget.value)}
+            >
+              <option value="">now</option>
+              {tickets.map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.id}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
       </div>
       <div className="flex flex-wrap gap-x-4">
         {dishes.map((dish) => (

@@ -40,6 +40,15 @@ export function toDo(plan: ServicePlan, struck: readonly string[]) {
   }));
 }
 
+/** On what an act is done; what is heated up for is what its plate will lie on. */
+export function onWhat(act: ServiceAct, plan: ServicePlan): string | null {
+  if (act.thing || act.what !== "heat_up") return act.thing ?? null;
+  const needs = plan.acts
+    .filter((one) => one.plates.includes(act.plate))
+    .flatMap((one) => one.needs);
+  return needs.find((need) => LINE.includes(need.like))?.thing ?? null;
+}
+
 /** Lists whose places are lanes of the board, in the order of the line. */
 const LINE = ["hobs", "ovens", "fryers", "grates", "broilers", "steamers"];
 

@@ -92,6 +92,7 @@ export function useBoard() {
     problem:
       (put.error ?? plan.error) instanceof Refused ? ((put.error ?? plan.error) as Refused) : null,
     nowS,
+    zeroMs,
     clockOf: (s: number) => zeroMs + 1000 * s,
     change,
     happened: (events: PlateEvent[]) => {
