@@ -144,6 +144,7 @@ fn forty() -> ServiceAsked {
             .collect(),
         tickets: tickets.collect(),
         pinned: vec![],
+        expected: vec![],
         gone: vec![],
         down: vec![],
         happened: vec![],

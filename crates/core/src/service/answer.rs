@@ -67,6 +67,9 @@ pub struct PlateTold {
     pub together: Vec<String>,
     /// Coldest point at its highest, C; null of a side.
     pub core_c: Option<f64>,
+    /// And when it is served, having waited so long covered and warm, C.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub core_served_c: Option<f64>,
     /// The band it is to end in, C.
     pub band_c: Option<[f64; 2]>,
     /// All of that, to be sent back when the plan is made anew; null where it is not planned.
@@ -217,6 +220,22 @@ pub struct MiseTold {
     pub hands_s: f64,
     /// When the first begins, s; null when there is nothing to do.
     pub begins_s: Option<f64>,
+    /// What is made ready in all, and how much of it is left.
+    pub stock: Vec<StockTold>,
+}
+
+/// Of one dish: made ready for so many, ordered by so many.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct StockTold {
+    /// What it is, in words.
+    pub name: String,
+    /// Expected in all.
+    pub expected: u32,
+    /// Ordered by now.
+    pub ordered: u32,
+    /// Left for tickets to come; below 0: so many were ordered that nobody made ready.
+    pub left: i64,
 }
 
 /// One act before the service, for all it is done for.

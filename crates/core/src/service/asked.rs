@@ -131,6 +131,15 @@ pub struct StoodAsked {
     pub plated_s: Option<f64>,
 }
 
+/// So many of a dish in all, ordered by now or not.
+#[derive(Debug, Clone, PartialEq)]
+pub struct ExpectedAsked {
+    /// What it is.
+    pub dish: Dish,
+    /// So many.
+    pub plates: u32,
+}
+
 /// A service as asked for.
 #[derive(Debug, Clone, PartialEq)]
 pub struct ServiceAsked {
@@ -142,6 +151,8 @@ pub struct ServiceAsked {
     pub tickets: Vec<TicketAsked>,
     /// What is cooked on what.
     pub pinned: Vec<PinnedAsked>,
+    /// What is made ready for besides what is ordered: tickets use it up.
+    pub expected: Vec<ExpectedAsked>,
     /// Fish of which there is no more: what has not begun of it is not cooked.
     pub gone: Vec<String>,
     /// What cannot be used.

@@ -9,6 +9,8 @@ const TICKETS: (f64, f64) = (0.0, 80.0);
 const PLATES: (f64, f64) = (1.0, 60.0);
 const ALL_PLATES: (f64, f64) = (0.0, 240.0);
 const HANDS: (f64, f64) = (1.0, 12.0);
+/// Of one dish in all.
+const EXPECTED: (f64, f64) = (1.0, 200.0);
 /// Events of a service, and marks of a plan before.
 const EVENTS: (f64, f64) = (0.0, 5000.0);
 /// The clock of a service, s: a week.
@@ -49,6 +51,10 @@ pub fn check(asked: &ServiceAsked) -> Result<(), InputError> {
     len("pinned", asked.pinned.len(), EVENTS)?;
     len("down", asked.down.len(), (0.0, 60.0))?;
     len("gone", asked.gone.len(), (0.0, 60.0))?;
+    len("expected", asked.expected.len(), (0.0, 60.0))?;
+    for (i, one) in asked.expected.iter().enumerate() {
+        checked("plates", f64::from(one.plates), EXPECTED, "plates").at("expected", i)?;
+    }
     checked("now_s", asked.now_s, CLOCK_S, "s")?;
     if let Some(tries) = asked.tries {
         checked("tries", f64::from(tries), TRIES, "tries")?;

@@ -5,6 +5,7 @@ use super::check::CLOCK_S;
 use super::jobs::{Places, Told, Used, lanes, told};
 use super::lanes::Lanes;
 use super::live::begun;
+use super::mise::{More, more};
 use super::place::Placing;
 use super::problem::{Begun, Cook, Hold, Job, Order, Problem, S, Schedule, Thing, Was};
 use super::runs::{Ran, Runs, Wanted};
@@ -32,6 +33,8 @@ pub struct Floor<'a> {
     pub work: Vec<Vec<Work>>,
     /// Which ticket each order is.
     pub of_ticket: Vec<usize>,
+    /// What is expected besides.
+    pub more: Vec<More>,
     /// When each ticket is asked for, s; none where nobody said.
     pub asked_s: Vec<Option<f64>>,
 }
@@ -193,6 +196,7 @@ impl<'a> Floor<'a> {
             problem,
             work: made,
             of_ticket,
+            more: more(asked, runs)?,
             asked_s,
         };
         floor.what_has_begun()?;

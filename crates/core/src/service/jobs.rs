@@ -76,6 +76,8 @@ const AHEAD_S: f64 = 7200.0;
 /// Cooked fish covered and warm: 5 min when thin, 10 when thick. common practice, no source.
 const COVERED_S: (S, S) = (300, 600);
 const THIN_MM: f64 = 20.0;
+/// Whatever it is, it may stand while the plates are made, s.
+const LEAST_S: S = 60;
 /// What is crisp goes soft under a cover: it stands open, so long, s. common practice, no source.
 const CRISP_S: S = 180;
 
@@ -301,11 +303,14 @@ pub fn told(lane: &Lane<'_>, places: &mut dyn Places) -> Option<Told> {
             } else {
                 COVERED_S.1
             };
-            if plan.crisp_mm > 0.0 {
+            // By its own run, no longer than cooks let it.
+            let unseen_s = lane.ran.held.as_ref().map_or(0.0, |held| held.unseen_s) as S;
+            let most_s = if plan.crisp_mm > 0.0 {
                 CRISP_S
             } else {
                 covered
-            }
+            };
+            unseen_s.clamp(LEAST_S, most_s)
         }
         _ => {
             let waits = acts[at_end].act.may_wait_s.unwrap_or(lane.ran.keeps_s);

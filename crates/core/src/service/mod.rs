@@ -15,6 +15,7 @@ mod floor;
 mod jobs;
 mod lanes;
 mod live;
+mod mise;
 mod place;
 mod problem;
 mod runs;
@@ -26,11 +27,11 @@ mod tell;
 
 pub use answer::{
     ActTold, CookTold, HeldTold, MiseAct, MiseTold, PlateTold, Service, ShortOf, StandsAt,
-    TicketTold, WayOut,
+    StockTold, TicketTold, WayOut,
 };
 pub use asked::{
-    AfterAsked, Dish, DownAsked, HandAsked, HappenedAsked, PinnedAsked, PlateAsked, ServiceAsked,
-    StoodAsked, TicketAsked,
+    AfterAsked, Dish, DownAsked, ExpectedAsked, HandAsked, HappenedAsked, PinnedAsked, PlateAsked,
+    ServiceAsked, StoodAsked, TicketAsked,
 };
 pub use problem::{
     Begun, Cook, Hold, Job, LATE, MOVED, Order, Problem, Put, S, SAME_S, Schedule, Task, Thing,

@@ -4,9 +4,11 @@ use super::asked::Dish;
 use crate::InputError;
 use crate::Within;
 use crate::fish::{Notice, Piece};
-use crate::kit::Allergen;
-use crate::plan::{Plan, PlanAsked, plan};
-use crate::prep::{Amount, Doing, PrepAsked, Preparation, SideAsked, plan_acts, prep, side_alone};
+use crate::kit::{Allergen, Kitchen};
+use crate::plan::{Held, Plan, PlanAsked, held, plan};
+use crate::prep::{
+    Amount, Doing, PrepAsked, Preparation, SideAsked, plan_acts, prep, prepared_piece, side_alone,
+};
 use rayon::prelude::*;
 use std::sync::Arc;
 
@@ -27,6 +29,8 @@ pub struct Ran {
     pub refused: Vec<Notice>,
     /// A side keeps so long, s.
     pub keeps_s: f64,
+    /// How a fish goes on while it waits, covered and warm.
+    pub held: Option<Held>,
     /// The fish is so thick, mm.
     pub thick_mm: f64,
 }
@@ -38,6 +42,25 @@ pub enum Wanted {
     Fish(Box<PlanAsked>, Option<Box<Preparation>>),
     /// A side, for so many.
     Side(SideAsked, u32),
+}
+
+impl Dish {
+    /// What it is, in words.
+    pub(super) fn name(&self) -> String {
+        match self {
+            Self::Side(side) => side.name.clone().unwrap_or_else(|| side.kind.clone()),
+            Self::Fish(plan, _) => plan.piece.fish.clone().unwrap_or_default(),
+        }
+    }
+
+    /// In this kitchen.
+    pub(super) fn here(&self, kitchen: &Kitchen) -> Self {
+        let mut dish = self.clone();
+        if let Self::Fish(plan, _) = &mut dish {
+            plan.kitchen = kitchen.clone();
+        }
+        dish
+    }
 }
 
 /// What has been run already: asked again it is there at once.
@@ -81,6 +104,7 @@ impl Wanted {
                     warnings: vec![],
                     refused: vec![],
                     keeps_s: alone.keeps_s,
+                    held: None,
                     thick_mm: 0.0,
                 })
             }
@@ -98,6 +122,7 @@ impl Wanted {
                     refused: plan.refused.clone(),
                     keeps_s: 0.0,
                     thick_mm: thick_mm(asked)?,
+                    held: waits(asked, &plan)?,
                     plan: Some(plan),
                 })
             }
@@ -116,11 +141,18 @@ impl Wanted {
                     refused: prepared.refused,
                     keeps_s: 0.0,
                     thick_mm: thick_mm(asked)?,
+                    held: waits(&prepared_piece(asked, done)?, &prepared.plan)?,
                     plan: Some(prepared.plan),
                 })
             }
         }
     }
+}
+
+/// How it goes on while it waits; nothing of what must not be served.
+fn waits(asked: &PlanAsked, plan: &Plan) -> Result<Option<Held>, InputError> {
+    let goes_on = || held(asked, plan).within("plan");
+    plan.refused.is_empty().then(goes_on).transpose()
 }
 
 fn thick_mm(asked: &PlanAsked) -> Result<f64, InputError> {

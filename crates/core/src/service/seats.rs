@@ -23,6 +23,8 @@ pub struct Seat {
     pub wanted: Wanted,
     pub ran: Arc<Ran>,
     pub story: Story,
+    /// What goes with it is made for so many plates.
+    pub people: u32,
     /// Why it must not be served, or cannot.
     pub refused: Vec<Notice>,
     /// Settings that name a thing, for want of one that anybody asked for.
@@ -99,10 +101,7 @@ pub fn seats(asked: &ServiceAsked, runs: &mut Runs) -> Result<Vec<Seat>, InputEr
     let mut groups: Vec<(usize, Vec<usize>, Dish)> = vec![];
     for (t, ticket) in asked.tickets.iter().enumerate() {
         for (p, plate) in ticket.plates.iter().enumerate() {
-            let mut dish = plate.dish.clone();
-            if let Dish::Fish(plan, _) = &mut dish {
-                plan.kitchen = asked.kitchen.clone();
-            }
+            let dish = plate.dish.here(&asked.kitchen);
             // What happened to one alone, and what is cooked on a thing of its own, stands by itself.
             let pinned = |id: &str| asked.pinned.iter().any(|one| one.plate == id);
             let like = groups.iter_mut().find(|(of, plates, known)| {
@@ -164,7 +163,8 @@ pub fn seats(asked: &ServiceAsked, runs: &mut Runs) -> Result<Vec<Seat>, InputEr
         let most = (at_once / each).max(1) as usize;
         let batched = ran.plan.as_ref().is_some_and(|plan| plan.batches() > 1);
         if !batched || plates.len() == 1 {
-            split.push((t, plates, dish, free));
+            let people = plates.len() as u32;
+            split.push((t, plates, dish, free, people));
             continue;
         }
         // In as few lots as they take, as even as they can be.
@@ -174,21 +174,22 @@ pub fn seats(asked: &ServiceAsked, runs: &mut Runs) -> Result<Vec<Seat>, InputEr
             let (now, later) = left.split_at(left.len().div_ceil(lots - lot));
             left = later;
             let mut dish = dish.clone();
+            // What goes with them is made once, with the last, for all of them.
+            let last = lot + 1 == lots;
+            let people = if last { plates.len() } else { now.len() } as u32;
             if let Dish::Fish(_, Some(done)) = &mut dish
-                && lot + 1 < lots
+                && !last
             {
-                // What goes with them is made once, with the last.
                 (done.sides, done.sauces, done.fats) = (vec![], vec![], vec![]);
                 done.liquid = None;
             }
-            split.push((t, now.to_vec(), dish, free.clone()));
+            split.push((t, now.to_vec(), dish, free.clone(), people));
         }
     }
     let wanted: Vec<Wanted> = split
         .iter()
-        .map(|(t, plates, dish, _)| {
-            let n = plates.len() as u32;
-            let wanted = Wanted::of(dish, pieces(dish) * n, n);
+        .map(|(t, plates, dish, _, people)| {
+            let wanted = Wanted::of(dish, pieces(dish) * plates.len() as u32, *people);
             let pins = asked.pinned.iter().filter(|pin| {
                 plates
                     .iter()
@@ -201,7 +202,7 @@ pub fn seats(asked: &ServiceAsked, runs: &mut Runs) -> Result<Vec<Seat>, InputEr
         .collect();
     let ran = runs.all(&wanted);
     let mut seats = vec![];
-    for (((t, plates, _, free), ran), wanted) in split.into_iter().zip(ran).zip(wanted) {
+    for (((t, plates, _, free, people), ran), wanted) in split.into_iter().zip(ran).zip(wanted) {
         let ran = ran.at("plates", plates[0]).at("tickets", t)?;
         let ids: Vec<String> = plates
             .iter()
@@ -216,6 +217,7 @@ pub fn seats(asked: &ServiceAsked, runs: &mut Runs) -> Result<Vec<Seat>, InputEr
             wanted,
             ran,
             story,
+            people,
             refused,
             free,
         });

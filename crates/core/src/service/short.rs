@@ -186,10 +186,7 @@ fn instead(floor: &Floor<'_>, runs: &mut Runs) -> Vec<WayOut> {
             }
             let late = there.late_s(&schedule(&there.problem, 0));
             if best.as_ref().is_none_or(|(best, _)| late < *best) {
-                let name = match &plate.dish {
-                    Dish::Fish(plan, _) => plan.piece.fish.clone().unwrap_or_default(),
-                    Dish::Side(side) => side.name.clone().unwrap_or_else(|| side.kind.clone()),
-                };
+                let name = plate.dish.name();
                 let words = format!("{}: {} instead", ids.join(", "), name.replace('_', " "));
                 best = Some((
                     late,

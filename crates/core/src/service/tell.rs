@@ -1,19 +1,26 @@
 //! A schedule as it is told: tickets, plates, acts, who does what next, what is made ready before.
 
-use super::answer::{
-    ActTold, CookTold, HeldTold, MiseAct, MiseTold, PlateTold, Service, StandsAt, TicketTold,
-};
+use super::answer::{ActTold, CookTold, HeldTold, PlateTold, Service, StandsAt, TicketTold};
 use super::asked::StoodAsked;
 use super::floor::{Floor, Work};
 use super::problem::{Put, S, SAME_S, Schedule};
 use super::runs::Wanted;
 use super::seats::Seat;
-use crate::prep::Amount;
 use crate::run::What;
 use std::collections::BTreeMap;
 
 /// Served within so much of its time is in time, s.
 pub const IN_TIME_S: S = 60;
+
+/// The coldest point at its highest, by when it is served, C.
+fn core_served_c(job: Option<(&Work, &Put)>, times: Option<(f64, f64)>) -> Option<f64> {
+    let (work, put) = job?;
+    let (ready_s, served_s) = times?;
+    let ran = &work.variants[put.variant].0;
+    let peak_c = ran.plan.as_ref()?.outcome.core_peak_c;
+    let held = ran.held.as_ref()?;
+    Some(held.core_c(served_s - ready_s).max(peak_c))
+}
 
 impl Floor<'_> {
     /// All of it.
@@ -190,6 +197,7 @@ impl Floor<'_> {
                     .filter(|id| **id != ticket.plates[*p].id)
                     .cloned()
                     .collect(),
+                core_served_c: core_served_c(job, ready_s.zip(served_s)),
                 core_c: plan.map(|plan| plan.outcome.core_peak_c),
                 band_c: plan.map(|plan| [plan.aim.band.low_c, plan.aim.band.high_c]),
                 now,
@@ -300,93 +308,5 @@ impl Floor<'_> {
             cues: vec![],
             done: false,
         });
-    }
-
-    /// What is made ready before: amounts of all that is ordered, and cold work where it is not in the plan itself.
-    fn mise(&self, found: &Schedule) -> MiseTold {
-        let mut quantities: Vec<Amount> = vec![];
-        for seat in self
-            .seats
-            .iter()
-            .filter(|seat| seat.story.served_s.is_none())
-        {
-            for one in &seat.ran.amounts {
-                let like = quantities
-                    .iter_mut()
-                    .find(|sum| (sum.part, &sum.of, &sum.what) == (one.part, &one.of, &one.what));
-                match like {
-                    Some(sum) => {
-                        sum.g += one.g;
-                        sum.ml = sum.ml.zip(one.ml).map(|(a, b)| a + b);
-                        sum.count = sum.count.zip(one.count).map(|(a, b)| a + b);
-                        sum.spoons = None;
-                    }
-                    None => quantities.push(one.clone()),
-                }
-            }
-        }
-        let mut sums: BTreeMap<(String, String), MiseAct> = BTreeMap::new();
-        for (o, works) in self
-            .work
-            .iter()
-            .enumerate()
-            .filter(|_| self.asked.mise_done)
-        {
-            let Some(served) = found.served_s[o] else {
-                continue;
-            };
-            for work in works {
-                let seat = &self.seats[work.seat];
-                let (ran, told, _) = &work.variants[0];
-                let planned = |id: &str| told.acts.iter().any(|doing| doing.act.id == id);
-                let first = work.fish || ran.plan.is_none();
-                for doing in ran
-                    .acts
-                    .iter()
-                    .filter(|doing| first && !planned(&doing.act.id))
-                {
-                    let other = works.iter().any(|other| {
-                        other.seat == work.seat
-                            && other.variants[0]
-                                .1
-                                .acts
-                                .iter()
-                                .any(|one| one.act.id == doing.act.id)
-                    });
-                    if other || matches!(doing.act.what, What::Serve | What::Rest) {
-                        continue;
-                    }
-                    let key = (doing.of.clone(), doing.act.words.clone());
-                    let at_s = f64::from(served) + doing.act.at_s();
-                    let sum = sums.entry(key).or_insert_with(|| MiseAct {
-                        words: doing.act.words.clone(),
-                        of: if doing.of == "fish" {
-                            seat.wanted
-                                .plan()
-                                .and_then(|plan| plan.piece.fish.clone())
-                                .unwrap_or_default()
-                        } else {
-                            doing.of.clone()
-                        },
-                        at_s,
-                        hands_s: 0.0,
-                        lasts_s: 0.0,
-                        plates: 0,
-                    });
-                    sum.at_s = sum.at_s.min(at_s);
-                    sum.hands_s += doing.act.hands_s;
-                    sum.lasts_s = sum.lasts_s.max(doing.lasts_s);
-                    sum.plates += seat.plates.len();
-                }
-            }
-        }
-        let mut acts: Vec<MiseAct> = sums.into_values().collect();
-        acts.sort_by(|a, b| a.at_s.total_cmp(&b.at_s));
-        MiseTold {
-            quantities,
-            hands_s: acts.iter().map(|act| act.hands_s).sum(),
-            begins_s: acts.first().map(|act| act.at_s),
-            acts,
-        }
     }
 }

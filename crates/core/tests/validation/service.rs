@@ -9,8 +9,9 @@ use cindo_core::plan::{MethodAsked, PlanAsked, plan};
 use cindo_core::prep::{Preparation, SideAsked};
 use cindo_core::run::What;
 use cindo_core::service::{
-    ActTold, AfterAsked, Dish, DownAsked, HandAsked, HappenedAsked, PinnedAsked, PlateAsked,
-    PlateTold, Runs, Service, ServiceAsked, StandsAt, StoodAsked, TicketAsked, WayOut, service,
+    ActTold, AfterAsked, Dish, DownAsked, ExpectedAsked, HandAsked, HappenedAsked, MiseTold,
+    PinnedAsked, PlateAsked, PlateTold, Runs, Service, ServiceAsked, StandsAt, StoodAsked,
+    TicketAsked, WayOut, service,
 };
 use std::collections::BTreeMap;
 
@@ -114,6 +115,7 @@ pub fn asked(hands_n: usize, tickets: Vec<TicketAsked>) -> ServiceAsked {
         hands: hands(hands_n),
         tickets,
         pinned: vec![],
+        expected: vec![],
         gone: vec![],
         down: vec![],
         happened: vec![],
@@ -976,4 +978,60 @@ fn what_is_gone_or_must_not_be_is_said_and_offered_otherwise() {
     // What it could be has none in it.
     let like = told.offers[0].like.clone().unwrap();
     assert!(!plate(&told, &like).allergens.contains(&Allergen::Wheat));
+}
+
+/// Twenty haddock are made ready for, six are ordered: batter and potatoes for twenty stand in the list, fourteen are left;
+/// ordered past it, it says by how many.
+#[test]
+fn what_is_made_ready_is_a_stock_that_tickets_use_up() {
+    let done: Preparation =
+        serde_json::from_str(r#"{"coat":{"kind":"cold_leavened"},"sides":[{"kind":"chips"}]}"#)
+            .unwrap();
+    let Dish::Fish(plan, _) = fish("haddock", 20.0, "deep_fry_batter") else {
+        panic!()
+    };
+    let dish = Dish::Fish(plan, Some(Box::new(done)));
+    let mut runs = Runs::new();
+    let mut mise = |ordered: usize, expected: u32| {
+        let mut question = asked(
+            2,
+            vec![ticket("table 1", 4000.0, vec![dish.clone(); ordered])],
+        );
+        question.tries = Some(0);
+        if expected > 0 {
+            question.expected = vec![ExpectedAsked {
+                dish: dish.clone(),
+                plates: expected,
+            }];
+        }
+        service(&question, &mut runs).unwrap().mise
+    };
+    let potatoes_g = |mise: &MiseTold| -> f64 {
+        let its = mise.quantities.iter().filter(|one| one.key == "potatoes");
+        its.map(|one| one.g).sum()
+    };
+    let (six, twenty) = (mise(6, 0), mise(6, 20));
+    let share = potatoes_g(&twenty) / potatoes_g(&six);
+    assert!((share - 20.0 / 6.0).abs() < 0.01, "{share}");
+    let stock = &twenty.stock[0];
+    assert_eq!(
+        (stock.name.as_str(), stock.ordered, stock.left),
+        ("haddock", 6, 14)
+    );
+    assert!(
+        twenty.hands_s > six.hands_s + 60.0,
+        "{} {}",
+        twenty.hands_s,
+        six.hands_s
+    );
+    let cut = |mise: &MiseTold| {
+        let mut acts = mise.acts.iter();
+        acts.find(|act| act.words.contains("Peel the potatoes"))
+            .unwrap()
+            .plates
+    };
+    assert_eq!((cut(&six), cut(&twenty)), (6, 20));
+    let over = mise(6, 4);
+    assert_eq!(over.stock[0].left, -2);
+    assert_eq!(potatoes_g(&over), potatoes_g(&six));
 }

@@ -4,7 +4,8 @@
 use crate::notes::note;
 use crate::service::{as_cooked, asked, dishes, line_kitchen, stood, ticket};
 use cindo_core::cook::{CookAsked, Event, Happened, Hidden, HiddenAsked, cook};
-use cindo_core::plan::PlanAsked;
+use cindo_core::fish::PieceAsked;
+use cindo_core::plan::{MethodAsked, PlanAsked, held, plan};
 use cindo_core::run::{TruthAsked, What};
 use cindo_core::service::{
     ActTold, HappenedAsked, PlateTold, Runs, Service, ServiceAsked, StandsAt, service,
@@ -384,5 +385,51 @@ fn twelve_covers_survive_a_cool_pan_and_a_cook_away() {
             came.landed
         );
         assert!(worst_k <= 1.0, "{words}: {:?}", came.landed);
+    }
+}
+
+/// A piece that waits covered and warm goes on cooking: no slower than a slab of 54 C all through warms at its middle (exact
+/// series, 14 W/(m2 K) to 60 C on both faces; a kelvin and a half less for two minutes of rest in the open), no faster than one that is covered at
+/// once (an independent one-dimensional model by explicit differences).
+#[test]
+fn what_waits_goes_on_cooking() {
+    let at_s = [300.0, 600.0, 1200.0];
+    let slabs_c = [
+        (15.0, [54.6, 55.3, 56.4]),
+        (20.0, [54.35, 54.9, 55.8]),
+        (30.0, [54.1, 54.4, 55.1]),
+    ];
+    let at_once_c = [57.0, 59.0, 61.0];
+    for (mm, slab_c) in slabs_c {
+        let asked = PlanAsked {
+            piece: PieceAsked {
+                fish: Some("cod".into()),
+                thickness_mm: Some(mm),
+                ..PieceAsked::default()
+            },
+            method: MethodAsked {
+                kind: "hot_roast".into(),
+                settings: vec![],
+            },
+            ..PlanAsked::default()
+        };
+        let planned = plan(&asked).unwrap();
+        let waits = held(&asked, &planned).unwrap();
+        let core_c = at_s.map(|s| waits.core_c(s));
+        note(
+            format!("cod of {mm:.0} mm covered at 60 C after 5, 10 and 20 min"),
+            format!("{:.1}, {:.1}, {:.1} C", core_c[0], core_c[1], core_c[2]),
+            "a slab, and covered at once",
+        );
+        for ((ours, slab), most) in core_c.iter().zip(slab_c).zip(at_once_c) {
+            assert!((slab - 1.5..=most).contains(ours), "{mm}: {core_c:?}");
+        }
+        // What is not seen is within two kelvins of the band, and a moment later it is not.
+        let most_c = planned.aim.band.high_c + 2.0;
+        assert!(waits.core_c(waits.unseen_s - 30.0) <= most_c, "{mm}");
+        assert!(
+            waits.unseen_s >= 1800.0 || waits.core_c(waits.unseen_s + 30.0) > most_c,
+            "{mm}"
+        );
     }
 }

@@ -50,8 +50,8 @@ pub use rank::{RankAnswer, RankRequest, WayWire};
 pub use schools::{SchoolsAnswer, SchoolsRequest};
 pub use seen::{CookedLineWire, SignsWire, SliceFieldWire};
 pub use service::{
-    BoardKept, BoardWire, HandsWire, PlateDone, PlateEventWire, PlateWire, ServiceDone, ServiceEnd,
-    ServiceRequest, ServicesDone, TicketPromised, TicketWire,
+    BoardKept, BoardWire, ExpectedWire, HandsWire, PlateDone, PlateEventWire, PlateWire,
+    ServiceDone, ServiceEnd, ServiceRequest, ServicesDone, TicketPromised, TicketWire,
 };
 pub use settings::{FittedWire, OptionWire, SettingTakes, SettingWire};
 pub use sheet::{Sheet, SheetKind, SheetLine};

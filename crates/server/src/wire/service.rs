@@ -7,8 +7,8 @@ use cindo_core::kit::Allergen;
 use cindo_core::kit::{Kitchen, KitchenAsked};
 use cindo_core::prep::{Preparation, SideAsked};
 use cindo_core::service::{
-    AfterAsked, Dish, DownAsked, HandAsked, HappenedAsked, PinnedAsked, PlateAsked, Runs, Service,
-    ServiceAsked, StoodAsked, TicketAsked, service,
+    AfterAsked, Dish, DownAsked, ExpectedAsked, HandAsked, HappenedAsked, PinnedAsked, PlateAsked,
+    Runs, Service, ServiceAsked, StoodAsked, TicketAsked, service,
 };
 use cindo_core::{InputError, Within};
 use jiff::Timestamp;
@@ -55,6 +55,17 @@ pub struct PlateWire {
     /// What must not be in it, for whoever eats it: what has it is not planned.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub without: Vec<Allergen>,
+}
+
+/// So many of a dish in all, ordered by now or not.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ExpectedWire {
+    /// A plate of it; its name says nothing here.
+    pub plate: PlateWire,
+    /// So many in all.
+    #[schema(minimum = 1, maximum = 200)]
+    pub plates: u32,
 }
 
 /// A ticket.
@@ -126,6 +137,9 @@ pub struct ServiceRequest {
     /// Which plate is cooked on which thing.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub pinned: Vec<PinnedAsked>,
+    /// What is made ready for besides what is ordered: so many of a dish in all, which tickets use up.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub expected: Vec<ExpectedWire>,
     /// Fish of which there is no more: what has not begun of it is not cooked.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub gone: Vec<String>,
@@ -215,6 +229,7 @@ impl ServiceRequest {
             kitchen: KitchenAsked::default(),
             tickets: vec![],
             pinned: vec![],
+            expected: vec![],
             gone: vec![],
             down: vec![],
             happened: vec![],
@@ -256,6 +271,18 @@ impl ServiceRequest {
                 plates,
             });
         }
+        let mut expected = vec![];
+        for (i, one) in self.expected.iter().enumerate() {
+            let here = |error: RequestError| error.at("expected", i);
+            let plate = one
+                .plate
+                .asked()
+                .map_err(|error| here(error.within("plate")))?;
+            expected.push(ExpectedAsked {
+                dish: plate.dish,
+                plates: one.plates,
+            });
+        }
         let happened = self.happened.iter().map(|one| HappenedAsked {
             plate: one.plate.clone(),
             event: one.event.clone(),
@@ -265,6 +292,7 @@ impl ServiceRequest {
             hands,
             tickets,
             pinned: self.pinned.clone(),
+            expected,
             gone: self.gone.clone(),
             down: self.down.clone(),
             happened: happened.collect(),

@@ -240,6 +240,12 @@ fn asked() -> Vec<(&'static str, &'static str, Value, &'static str)> {
             "",
         ),
         (
+            "ExpectedWire",
+            "/api/service",
+            json!({ "expected": [{ "plate": { "id": "any", "side": { "kind": "peas" } }, "plates": 4 }] }),
+            "/expected/0",
+        ),
+        (
             "AfterAsked",
             "/api/service",
             json!({ "tickets": [

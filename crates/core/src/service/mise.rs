@@ -1,0 +1,190 @@
+//! What is made ready before a service: of all that is ordered, and of what is expected besides.
+
+use super::answer::{MiseAct, MiseTold, StockTold};
+use super::asked::{Dish, ServiceAsked};
+use super::floor::Floor;
+use super::jobs::lanes;
+use super::problem::Schedule;
+use super::runs::{Ran, Runs, Wanted};
+use crate::prep::Amount;
+use crate::run::What;
+use crate::{InputError, Within};
+use std::collections::BTreeMap;
+use std::sync::Arc;
+
+/// A dish that more of is expected than is ordered.
+pub struct More {
+    /// How it stands.
+    pub told: StockTold,
+    /// So many are still to come.
+    pub plates: u32,
+    /// That many of it; none when all are ordered.
+    pub ran: Option<Arc<Ran>>,
+}
+
+/// What is expected besides what is ordered, run.
+///
+/// # Errors
+/// A dish that cannot be planned.
+pub fn more(asked: &ServiceAsked, runs: &mut Runs) -> Result<Vec<More>, InputError> {
+    let all = || asked.tickets.iter().flat_map(|ticket| &ticket.plates);
+    let mut more = vec![];
+    for (i, one) in asked.expected.iter().enumerate() {
+        let ordered = all().filter(|plate| plate.dish == one.dish).count() as u32;
+        let plates = one.plates.saturating_sub(ordered);
+        let dish = one.dish.here(&asked.kitchen);
+        let pieces = match &dish {
+            Dish::Fish(plan, _) => plan.piece.pieces.unwrap_or(1).max(1),
+            Dish::Side(_) => 1,
+        };
+        let ran = if plates == 0 {
+            None
+        } else {
+            let wanted = Wanted::of(&dish, pieces * plates, plates);
+            let ran = runs.all(&[wanted]).pop();
+            ran.transpose().at("expected", i)?
+        };
+        more.push(More {
+            told: StockTold {
+                name: one.dish.name(),
+                expected: one.plates,
+                ordered,
+                left: i64::from(one.plates) - i64::from(ordered),
+            },
+            plates,
+            ran,
+        });
+    }
+    Ok(more)
+}
+
+impl Floor<'_> {
+    /// What is made ready before: amounts of all that is ordered, and cold work where it is not in the plan itself.
+    pub fn mise(&self, found: &Schedule) -> MiseTold {
+        let mut quantities: Vec<Amount> = vec![];
+        let open = self
+            .seats
+            .iter()
+            .filter(|seat| seat.story.served_s.is_none());
+        let ordered = open.map(|seat| &seat.ran);
+        for ran in ordered.chain(self.more.iter().filter_map(|more| more.ran.as_ref())) {
+            for one in &ran.amounts {
+                let like = quantities
+                    .iter_mut()
+                    .find(|sum| (sum.part, &sum.of, &sum.what) == (one.part, &one.of, &one.what));
+                match like {
+                    Some(sum) => {
+                        sum.g += one.g;
+                        sum.ml = sum.ml.zip(one.ml).map(|(a, b)| a + b);
+                        sum.count = sum.count.zip(one.count).map(|(a, b)| a + b);
+                        sum.spoons = None;
+                    }
+                    None => quantities.push(one.clone()),
+                }
+            }
+        }
+        let mut sums: BTreeMap<(String, String), MiseAct> = BTreeMap::new();
+        for (o, works) in self
+            .work
+            .iter()
+            .enumerate()
+            .filter(|_| self.asked.mise_done)
+        {
+            let Some(served) = found.served_s[o] else {
+                continue;
+            };
+            for work in works {
+                let seat = &self.seats[work.seat];
+                let (ran, told, _) = &work.variants[0];
+                let planned = |id: &str| told.acts.iter().any(|doing| doing.act.id == id);
+                let first = work.fish || ran.plan.is_none();
+                for doing in ran
+                    .acts
+                    .iter()
+                    .filter(|doing| first && !planned(&doing.act.id))
+                {
+                    let other = works.iter().any(|other| {
+                        other.seat == work.seat
+                            && other.variants[0]
+                                .1
+                                .acts
+                                .iter()
+                                .any(|one| one.act.id == doing.act.id)
+                    });
+                    if other || matches!(doing.act.what, What::Serve | What::Rest) {
+                        continue;
+                    }
+                    let key = (doing.of.clone(), doing.act.words.clone());
+                    let at_s = f64::from(served) + doing.act.at_s();
+                    let sum = sums.entry(key).or_insert_with(|| MiseAct {
+                        words: doing.act.words.clone(),
+                        of: if doing.of == "fish" {
+                            seat.wanted
+                                .plan()
+                                .and_then(|plan| plan.piece.fish.clone())
+                                .unwrap_or_default()
+                        } else {
+                            doing.of.clone()
+                        },
+                        at_s,
+                        hands_s: 0.0,
+                        lasts_s: 0.0,
+                        plates: 0,
+                    });
+                    sum.at_s = sum.at_s.min(at_s);
+                    sum.hands_s += doing.act.hands_s;
+                    sum.lasts_s = sum.lasts_s.max(doing.lasts_s);
+                    sum.plates += if work.fish {
+                        seat.plates.len()
+                    } else {
+                        seat.people as usize
+                    };
+                }
+            }
+        }
+        // For what is expected besides, by when the first is served.
+        let first_s = found.served_s.iter().flatten().min().copied();
+        let first_s = f64::from(first_s.unwrap_or(self.problem.now_s));
+        for more in &self.more {
+            let Some(ran) = &more.ran else { continue };
+            // All but what waits for a ticket.
+            let hot = lanes(ran, more.plates, true);
+            let waits = |id: &String| {
+                let mut acts = hot.iter().flat_map(|lane| &lane.acts);
+                acts.any(|doing| doing.act.id == *id)
+            };
+            let ahead = ran.acts.iter().filter(|doing| {
+                !waits(&doing.act.id) && !matches!(doing.act.what, What::Serve | What::Rest)
+            });
+            for doing in ahead {
+                let key = (doing.of.clone(), doing.act.words.clone());
+                let at_s = first_s + doing.act.at_s();
+                let sum = sums.entry(key).or_insert_with(|| MiseAct {
+                    words: doing.act.words.clone(),
+                    of: if doing.of == "fish" {
+                        more.told.name.clone()
+                    } else {
+                        doing.of.clone()
+                    },
+                    at_s,
+                    hands_s: 0.0,
+                    lasts_s: 0.0,
+                    plates: 0,
+                });
+                sum.at_s = sum.at_s.min(at_s);
+                sum.hands_s += doing.act.hands_s;
+                sum.lasts_s = sum.lasts_s.max(doing.lasts_s);
+                sum.plates += more.plates as usize;
+            }
+        }
+        let mut acts: Vec<MiseAct> = sums.into_values().collect();
+        acts.sort_by(|a, b| a.at_s.total_cmp(&b.at_s));
+        MiseTold {
+            quantities,
+            hands_s: acts.iter().map(|act| act.hands_s).sum(),
+            begins_s: acts.first().map(|act| act.at_s),
+            acts,
+            stock: self.more.iter().map(|more| more.told.clone()).collect(),
+        }
+    }
+}
