@@ -2351,6 +2351,16 @@ export interface components {
              */
             sent_s: number;
         };
+        /** @description So many of a dish in all, ordered by now or not. */
+        ExpectedWire: {
+            /** @description A plate of it; its name says nothing here. */
+            plate: components["schemas"]["PlateWire"];
+            /**
+             * Format: int32
+             * @description So many in all.
+             */
+            plates: number;
+        };
         /**
          * @description A card to write as a file.
          * @example {
@@ -3468,6 +3478,8 @@ export interface components {
             hands_s: number;
             /** @description How much of everything, for all that is ordered. */
             quantities: components["schemas"]["Amount"][];
+            /** @description What is made ready in all, and how much of it is left. */
+            stock: components["schemas"]["StockTold"][];
         };
         /** @description A fat or a sauce. */
         MixtureAsked: {
@@ -4267,6 +4279,11 @@ export interface components {
              * @description Coldest point at its highest, C; null of a side.
              */
             core_c?: number | null;
+            /**
+             * Format: double
+             * @description And when it is served, having waited so long covered and warm, C.
+             */
+            core_served_c?: number | null;
             /** @description What it is called. */
             id: string;
             /**
@@ -5146,6 +5163,8 @@ export interface components {
         ServiceRequest: {
             /** @description Things that cannot be used. */
             down?: components["schemas"]["DownAsked"][];
+            /** @description What is made ready for besides what is ordered: so many of a dish in all, which tickets use up. */
+            expected?: components["schemas"]["ExpectedWire"][];
             /** @description Fish of which there is no more: what has not begun of it is not cooked. */
             gone?: string[];
             /** @description Who works; one when not said. */
@@ -5737,6 +5756,26 @@ export interface components {
             kind: components["schemas"]["What"];
             /** @description The same as data: what is seen at that moment. */
             signs: components["schemas"]["Told"][];
+        };
+        /** @description Of one dish: made ready for so many, ordered by so many. */
+        StockTold: {
+            /**
+             * Format: int32
+             * @description Expected in all.
+             */
+            expected: number;
+            /**
+             * Format: int64
+             * @description Left for tickets to come; below 0: so many were ordered that nobody made ready.
+             */
+            left: number;
+            /** @description What it is, in words. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Ordered by now.
+             */
+            ordered: number;
         };
         /** @description Where a plate stood in the plan before: the `stood` of the plate there, word for word. */
         StoodAsked: {

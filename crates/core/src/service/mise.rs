@@ -134,7 +134,7 @@ impl Floor<'_> {
                     sum.at_s = sum.at_s.min(at_s);
                     sum.hands_s += doing.act.hands_s;
                     sum.lasts_s = sum.lasts_s.max(doing.lasts_s);
-                    sum.plates += if work.fish {
+                    sum.plates += if doing.of == "fish" {
                         seat.plates.len()
                     } else {
                         seat.people as usize

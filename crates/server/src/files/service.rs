@@ -80,8 +80,8 @@ pub fn write_service_calendar(board: &BoardWire) -> Result<String, RequestError>
             .summary(&act.words)
             .description(said.trim())
             .add_property("DTSTAMP", &made)
-            .add_property("DTSTART", &stamp(from))
-            .add_property("DTEND", &stamp(to));
+            .add_property("DTSTART", stamp(from))
+            .add_property("DTEND", stamp(to));
         event.alarm(icalendar::Alarm::display(
             &act.words,
             chrono::Duration::zero(),

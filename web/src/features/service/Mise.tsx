@@ -1,20 +1,27 @@
 // What is made ready before the first ticket: cold work and amounts for all that is ordered.
+import type { ComponentProps } from "react";
 import type { ServicePlan } from "../../api";
 import { Fold, useUnits } from "../../ui";
 import { span, wallClock, withUnit } from "../../units";
+import { Expected } from "./Expected";
 
-type Props = { plan: ServicePlan; clockOf: (s: number) => number; names: (key: string) => string };
+type Props = {
+  plan: ServicePlan;
+  clockOf: (s: number) => number;
+  names: (key: string) => string;
+  expected: ComponentProps<typeof Expected>;
+};
 
-export function Mise({ plan, clockOf, names }: Props) {
+export function Mise({ plan, clockOf, names, expected }: Props) {
   const units = useUnits();
   const { mise } = plan;
-  if (mise.acts.length === 0 && mise.quantities.length === 0) return null;
   return (
     <Fold
       summary={`Made ready before${mise.hands_s > 0 ? `: ${span(mise.hands_s)} of hands` : ""}`}
       wrong={false}
       testId="svc-mise"
     >
+      <Expected {...expected} />
       <ol>
         {mise.acts.map((act) => (
           <li key={`${act.of} ${act.words}`} className="svc-line">

@@ -182,7 +182,17 @@ export function Service() {
                 toggle={toggle}
                 down={down}
               />
-              <Mise plan={plan} clockOf={clockOf} names={names} />
+              <Mise
+                plan={plan}
+                clockOf={clockOf}
+                names={names}
+                expected={{
+                  dishes: dishes.filter((one) => one.ordered),
+                  expected: service?.expected ?? [],
+                  stock: plan.mise.stock,
+                  say: (expected) => change((was) => ({ ...was, expected })),
+                }}
+              />
               <Files
                 revision={board.kept.data?.revision ?? 0}
                 zeroMs={board.zeroMs}
@@ -306,7 +316,7 @@ function useDishes(tickets: Ticket[], names: (key: string) => string): Made[] {
     const fish = plate.plan?.piece.fish ?? plate.side?.kind ?? "";
     const mm = plate.plan?.piece.thickness_mm;
     const name = mm ? `${names(fish)} ${withUnit(mm, "millimetre", units)}` : names(fish);
-    if (!all.has(key)) all.set(key, { key: String(all.size), name, plate });
+    if (!all.has(key)) all.set(key, { key: String(all.size), name, plate, ordered: true });
   }
   const made = [...all.values()];
   if (way) {

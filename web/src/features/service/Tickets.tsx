@@ -6,7 +6,13 @@ import { type PlateDeeds, Plates } from "./Plates";
 
 type Ticket = NonNullable<ServiceRequest["tickets"]>[number];
 type Plate = Ticket["plates"][number];
-export type Made = { key: string; name: string; plate: Omit<Plate, "id"> };
+export type Made = {
+  key: string;
+  name: string;
+  plate: Omit<Plate, "id">;
+  /** It is on the board already. */
+  ordered?: boolean;
+};
 
 type Props = {
   plan: ServicePlan;
