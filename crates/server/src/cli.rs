@@ -1,10 +1,12 @@
 //! The command line: the same core and the same JSON as over HTTP.
 
 use crate::config::Config;
+use crate::doctor::Finding;
 use crate::error::RequestError;
 use crate::files::ExportRequest;
 use crate::guard::Guard;
 use crate::live::Live;
+use crate::store::copies::{self, CopyError};
 use crate::wire::{
     self, CookRequest, CoolRequest, HeatRequest, LeftoverRequest, PlanRequest, PrepRequest,
     RankRequest, SchoolsRequest, ServiceRequest, SettleRequest, SimulateRequest, ThawRequest,
@@ -20,12 +22,20 @@ use std::io::{Read, Write};
 use std::net::{Ipv4Addr, Ipv6Addr};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
+use std::sync::OnceLock;
+use std::time::Duration;
 use thiserror::Error;
 use utoipa::OpenApi;
 
+/// With the form of its store.
+fn version() -> &'static str {
+    static SAID: OnceLock<String> = OnceLock::new();
+    SAID.get_or_init(|| format!("{} (store {})", env!("CARGO_PKG_VERSION"), store::FORM))
+}
+
 /// Cooking times for the piece of fish in hand.
 #[derive(Debug, Parser)]
-#[command(name = "cindo", version)]
+#[command(name = "cindo", version = version())]
 pub struct Cli {
     #[command(subcommand)]
     command: Command,
@@ -54,6 +64,47 @@ enum Command {
         /// Address of a kitchen scale (docs/SCALE.md); may be said more than once.
         #[arg(long = "scale")]
         scales: Vec<String>,
+    },
+    /// Copy all that is kept into one new file, while it is in use.
+    Backup {
+        /// The file to make.
+        file: PathBuf,
+        /// Folder that things are kept in.
+        #[arg(long, default_value = "data")]
+        data: PathBuf,
+    },
+    /// Put a backup in the place of what is kept; what was there is moved aside. Refused while Cindo runs on the folder.
+    Restore {
+        /// A file that `cindo backup` made.
+        file: PathBuf,
+        /// Folder to keep things in.
+        #[arg(long, default_value = "data")]
+        data: PathBuf,
+    },
+    /// Look at folder, store, disk, clock and port, and say what to do where one is wrong.
+    Doctor {
+        /// Folder that things are kept in.
+        #[arg(long, default_value = "data")]
+        data: PathBuf,
+        /// Address and port it listens on.
+        #[arg(long, default_value = "127.0.0.1:4310")]
+        listen: String,
+    },
+    /// Write all that is kept as one JSON file, while it is in use.
+    Export {
+        /// The file to make, or - for standard output.
+        file: PathBuf,
+        /// Folder that things are kept in.
+        #[arg(long, default_value = "data")]
+        data: PathBuf,
+    },
+    /// Bring in what such a file holds; what is there already stays. Refused while Cindo runs on the folder.
+    Import {
+        /// A JSON file, or - for standard input.
+        file: PathBuf,
+        /// Folder to keep things in.
+        #[arg(long, default_value = "data")]
+        data: PathBuf,
     },
     /// Settings and target in, times out.
     Plan {
@@ -156,6 +207,25 @@ pub fn run(cli: Cli) -> ExitCode {
                 ExitCode::FAILURE
             }
         },
+        Command::Backup { file, data } => copied(
+            copies::backup(&data, &file),
+            &format!(
+                "All that is kept in {} is in {}",
+                data.display(),
+                file.display()
+            ),
+        ),
+        Command::Restore { file, data } => copied(
+            copies::restore(&data, &file),
+            &format!(
+                "{} is in place in {}; what was there is in its folder copies",
+                file.display(),
+                data.display()
+            ),
+        ),
+        Command::Doctor { data, listen } => looked(&crate::doctor::look(&data, &listen)),
+        Command::Export { file, data } => whole(export(&data, &file)),
+        Command::Import { file, data } => whole(import(&data, &file)),
         Command::Plan { file } => answer(&file, |r: PlanRequest| r.answer()),
         Command::Rank { file } => answer(&file, |r: RankRequest| r.answer()),
         Command::Settle { file } => answer(&file, |r: SettleRequest| r.answer()),
@@ -181,6 +251,92 @@ pub fn run(cli: Cli) -> ExitCode {
 fn complain(text: &str) {
     // Nothing is left to do when standard error is closed.
     let _ = writeln!(std::io::stderr(), "{text}");
+}
+
+/// Each finding a line; a failure where one is wrong.
+fn looked(all: &[Finding]) -> ExitCode {
+    let line = |one: &Finding| {
+        format!(
+            "{}  {}",
+            if one.well { "well " } else { "WRONG" },
+            one.words
+        )
+    };
+    let lines: Vec<String> = all.iter().map(line).collect();
+    let said = write_out(Ok(lines.join("\n")));
+    if all.iter().all(|one| one.well) {
+        said
+    } else {
+        ExitCode::FAILURE
+    }
+}
+
+fn whole(done: Result<String, StartError>) -> ExitCode {
+    match done {
+        Ok(words) => write_out(Ok(words)),
+        Err(error) => {
+            complain(&error.to_string());
+            ExitCode::FAILURE
+        }
+    }
+}
+
+/// All that is kept as JSON: of a copy, so that whoever serves it is not disturbed.
+fn export(data: &Path, file: &Path) -> Result<String, StartError> {
+    let io = |cause| StartError::Io {
+        what: file.display().to_string(),
+        cause,
+    };
+    let copy = tempfile::tempdir().map_err(io)?;
+    copies::backup(data, &copy.path().join("cindo.sqlite"))?;
+    let store = store::open(copy.path())?;
+    let book = store
+        .work(crate::kept::whole::book)
+        .map_err(StartError::File)?;
+    let text = serde_json::to_string_pretty(&book)
+        .map_err(|cause| StartError::File(RequestError::ours(cause)))?;
+    if file == Path::new("-") {
+        return Ok(text);
+    }
+    // No file takes another's place.
+    let mut new = std::fs::File::create_new(file).map_err(io)?;
+    new.write_all(text.as_bytes()).map_err(io)?;
+    new.sync_all().map_err(io)?;
+    let left_out = match book.left_out.len() {
+        0 => String::new(),
+        n => format!(", but for {n} that cannot be read"),
+    };
+    Ok(format!(
+        "All that is kept in {} is in {}{left_out}",
+        data.display(),
+        file.display()
+    ))
+}
+
+fn import(data: &Path, file: &Path) -> Result<String, StartError> {
+    let bytes = input(file).map_err(StartError::File)?;
+    let rows = crate::files::read_whole(&bytes)
+        .and_then(crate::kept::whole::read)
+        .map_err(StartError::File)?;
+    let _held = copies::hold(data)?;
+    let store = store::open(data)?;
+    let came = store.work(|c| rows.put(c)).map_err(StartError::File)?;
+    Ok(format!(
+        "{} came in, {} were there already",
+        came.cards.len() + came.others,
+        came.there
+    ))
+}
+
+/// Says what was copied, or why not.
+fn copied(done: Result<(), CopyError>, words: &str) -> ExitCode {
+    match done {
+        Ok(()) => write_out(Ok(words.to_owned())),
+        Err(error) => {
+            complain(&error.to_string());
+            ExitCode::FAILURE
+        }
+    }
 }
 
 /// Prints JSON.
@@ -254,6 +410,12 @@ pub enum StartError {
     /// The store.
     #[error(transparent)]
     Store(#[from] crate::store::OpenError),
+    /// The folder, which another serves.
+    #[error(transparent)]
+    Held(#[from] CopyError),
+    /// What a file holds.
+    #[error(transparent)]
+    File(RequestError),
     /// The demo kitchen.
     #[error("the demo kitchen cannot be set up: {0}")]
     Demo(RequestError),
@@ -267,6 +429,27 @@ fn connections() -> usize {
     // The store, the probes, and who is being answered.
     let free = most.unwrap_or(1024).saturating_sub(64) as usize;
     (free / WORKERS).clamp(32, 2048)
+}
+
+/// The day by the clock of the kitchen.
+fn today() -> jiff::civil::Date {
+    let now = jiff::Timestamp::now();
+    now.to_zoned_datetime(jiff::tz::TimeZone::system()).date()
+}
+
+/// Looks now and then whether the copy of the day is there.
+async fn copy_each_day(folder: PathBuf) {
+    const LOOK: Duration = Duration::from_secs(600);
+    loop {
+        let there = folder.clone();
+        let made = crate::work::compute(move || {
+            copies::daily(&there, today()).map_err(RequestError::ours)
+        });
+        if let Err(cause) = made.await {
+            tracing::error!(%cause, folder = %folder.display(), "no copy of the day");
+        }
+        tokio::time::sleep(LOOK).await;
+    }
 }
 
 /// Serves until told to stop.
@@ -292,6 +475,7 @@ pub fn serve(config: &Config) -> Result<(), StartError> {
     let folder = demo_folder
         .as_ref()
         .map_or(config.data.as_path(), |dir| dir.path());
+    let _held = copies::hold(folder)?;
     let store = store::open(folder)?;
     if config.demo {
         demo::fill(&store, jiff::Timestamp::now()).map_err(StartError::Demo)?;
@@ -308,6 +492,9 @@ pub fn serve(config: &Config) -> Result<(), StartError> {
             );
         }
         crate::probe::take_up(&store, &live).await;
+        if !config.demo {
+            actix_web::rt::spawn(copy_each_day(folder.to_owned()));
+        }
         let server =
             HttpServer::new(move || routes::app(store.clone(), guard.clone(), live.clone()))
                 // Small answers go out at once, not when the last is acknowledged.

@@ -7,6 +7,7 @@
 pub mod cli;
 pub mod config;
 pub mod demo;
+pub mod doctor;
 pub mod error;
 pub mod files;
 pub mod guard;

@@ -52,7 +52,7 @@ export async function exportBook(): Promise<void> {
 }
 
 /** The lists of a file, which may be longer than the server takes at once. */
-const LISTS = ["cards", "shelf", "cooks"] as const;
+const LISTS = ["cards", "shelf", "cooks", "services"] as const;
 type Listed = (typeof LISTS)[number];
 type Book = Record<string, unknown> & Partial<Record<Listed, unknown[]>>;
 /** A piece holds so much at most: it is worked out before the server answers. */
@@ -78,7 +78,10 @@ export function piecesOf(text: string): Piece[] {
   if (!isBook(read)) return [];
   const things = LISTS.reduce((n, list) => n + ((read as Book)[list]?.length ?? 0), 0);
   if (things <= WHOLE.things && text.length <= WHOLE.letters) return [];
-  const { cards: _, shelf: __, cooks: ___, left_out: ____, kitchen, ...head } = read;
+  const { left_out: _, kitchen, board, ...rest } = read;
+  const head = Object.fromEntries(
+    Object.entries(rest).filter(([key]) => !(LISTS as readonly string[]).includes(key)),
+  );
   const pieces: Piece[] = [];
   for (const list of LISTS) {
     let some: unknown[] = [];
@@ -98,6 +101,7 @@ export function piecesOf(text: string): Piece[] {
       pieces.push({ list, from: all.length - some.length, body: { ...head, [list]: some } });
   }
   if (kitchen && pieces[0]) pieces[0].body.kitchen = kitchen;
+  if (board && pieces[0]) pieces[0].body.board = board;
   return pieces;
 }
 

@@ -1366,18 +1366,21 @@ export interface components {
          *     }
          */
         BookFile: {
+            board?: components["schemas"]["BoardWire"] | null;
             /** @description Cards, up to 200 at once. */
             cards?: components["schemas"]["CardFile"][];
             /**
              * Format: int32
-             * @description Says what it is, and in which form: 2.
+             * @description Says what it is, and in which form: 3.
              */
             cindo_cards: number;
-            /** @description Cooks gone by, up to 200 at once. */
+            /** @description Cooks gone by and under way, up to 200 at once. */
             cooks?: components["schemas"]["CookFile"][];
             kitchen?: components["schemas"]["KitchenAsked"] | null;
             /** @description Titles of cards that could not be written, since what they asked cannot be read. */
             left_out?: string[];
+            /** @description Services that are over, up to 200 at once. */
+            services?: components["schemas"]["ServiceDone"][];
             /** @description Pieces, lots and fish of the kitchen's own, up to 200 at once. */
             shelf?: components["schemas"]["ShelfNew"][];
         };
@@ -1792,6 +1795,8 @@ export interface components {
             kept: Record<string, never>;
             /** @description What it is called. */
             title: string;
+            /** @description It is still on the fire. */
+            under_way?: boolean;
         };
         /** @description A cook as kept, and how it stands. */
         CookKept: {
@@ -4335,6 +4340,7 @@ export interface components {
             ticket: string;
             /** @description Plates that are cooked with it, in one vessel. */
             together: string[];
+            unproved?: components["schemas"]["LeftOut"] | null;
             /**
              * Format: double
              * @description From ready to served, s.

@@ -1,6 +1,7 @@
 //! What a service answers.
 
 use super::asked::StoodAsked;
+use crate::cook::LeftOut;
 use crate::fish::Notice;
 use crate::kit::Allergen;
 use crate::methods::Value;
@@ -80,6 +81,9 @@ pub struct PlateTold {
     pub allergens: Vec<Allergen>,
     /// Why it must not be served; then it is not planned.
     pub refused: Vec<Notice>,
+    /// It was served though nothing shows that it is as it was promised, and nobody said to know: why not.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub unproved: Option<LeftOut>,
 }
 
 /// Where a plate stands.

@@ -2,17 +2,15 @@
 
 use super::asked::{HandAsked, ServiceAsked};
 use super::check::CLOCK_S;
+use super::courses::asked_for;
 use super::jobs::{Places, Told, Used, lanes, told};
 use super::lanes::Lanes;
-use super::live::begun;
 use super::mise::{More, more};
 use super::place::Placing;
-use super::problem::{Begun, Cook, Hold, Job, Order, Problem, S, Schedule, Thing, Was};
+use super::problem::{Cook, Hold, Job, Order, Problem, S, Schedule, Thing, Was};
 use super::runs::{Ran, Runs, Wanted};
 use super::seats::{Seat, TAKES_PLACE, seats, works};
 use crate::kit::{Kitchen, Shelf};
-use crate::plan::PlanAsked;
-use crate::prep::prepared_piece;
 use crate::run::Need;
 use crate::{InputError, Within};
 use std::sync::Arc;
@@ -200,79 +198,8 @@ impl<'a> Floor<'a> {
             asked_s,
         };
         floor.what_has_begun()?;
+        floor.what_was_served()?;
         Ok(floor)
-    }
-
-    /// What is in stands where its fold says, on what it was put on.
-    fn what_has_begun(&mut self) -> Result<(), InputError> {
-        let mut taken = Lanes::new(&self.problem);
-        let mut all: Vec<(usize, usize)> = vec![];
-        for (o, works) in self.work.iter().enumerate() {
-            for (j, work) in works.iter().enumerate() {
-                if self.seats[work.seat].story.in_s.is_some() {
-                    all.push((o, j));
-                }
-            }
-        }
-        all.sort_by(|a, b| {
-            let at = |(o, j): &(usize, usize)| self.seats[self.work[*o][*j].seat].story.in_s;
-            at(a).unwrap_or(0.0).total_cmp(&at(b).unwrap_or(0.0))
-        });
-        for (o, j) in all {
-            let work = &self.work[o][j];
-            let seat = &self.seats[work.seat];
-            let plates = self.ids(seat);
-            let stood = self
-                .asked
-                .stood
-                .iter()
-                .find(|stood| plates.contains(&stood.plate));
-            let variant = stood.map_or(0, |stood| self.variant_on(work, &stood.things));
-            let (ran, told, wanted) = &work.variants[variant];
-            let cooked = cooked_as(wanted);
-            let cooked = cooked.as_ref().filter(|_| work.fish);
-            let folded = begun(&seat.story, told, cooked, ran, self.asked.now_s)?;
-            let Some(folded) = folded else { continue };
-            let in_s = seat.story.in_s.unwrap_or(0.0).round() as S;
-            let holds: Vec<(usize, usize)> = told
-                .variant
-                .holds
-                .iter()
-                .map(|hold| {
-                    let (from, to) = (
-                        in_s + told.variant.tasks[hold.from].at_s,
-                        in_s + told.variant.tasks[hold.to].at_s + hold.after_s,
-                    );
-                    let free = |thing: &usize| {
-                        taken
-                            .place(&self.problem, *thing, (from, to), hold)
-                            .ok()
-                            .map(|place| (*thing, place))
-                    };
-                    hold.any_of
-                        .iter()
-                        .find_map(free)
-                        .unwrap_or((hold.any_of[0], 0))
-                })
-                .collect();
-            let mut of = told.variant.clone();
-            for (task, at) in of.tasks.iter_mut().zip(&folded.tasks) {
-                task.at_s = at - in_s;
-            }
-            // What is late already may be no later still.
-            of.ready.1 = folded.ready_s - folded.tasks[of.ready.0];
-            let begun = Begun {
-                variant,
-                start_s: in_s,
-                holds,
-                past: folded.past,
-            };
-            taken.take_begun(&of, &begun);
-            let job = &mut self.problem.orders[o].jobs[j];
-            job.variants[variant] = of;
-            job.begun = Some(begun);
-        }
-        Ok(())
     }
 
     pub fn ids(&self, seat: &Seat) -> Vec<String> {
@@ -280,7 +207,7 @@ impl<'a> Floor<'a> {
         seat.plates.iter().map(|i| plates[*i].id.clone()).collect()
     }
 
-    fn variant_on(&self, work: &Work, things: &[String]) -> usize {
+    pub(super) fn variant_on(&self, work: &Work, things: &[String]) -> usize {
         let on = |told: &Told| {
             let of = |hold: &Hold| {
                 hold.any_of
@@ -295,15 +222,6 @@ impl<'a> Floor<'a> {
             .enumerate()
             .max_by_key(|(i, (_, told, _))| (on(told), usize::MAX - i));
         best.map_or(0, |(i, _)| i)
-    }
-}
-
-/// The plan of a dish as its piece is when it has been prepared.
-fn cooked_as(wanted: &Wanted) -> Option<PlanAsked> {
-    match wanted {
-        Wanted::Side(..) => None,
-        Wanted::Fish(plan, None) => Some((**plan).clone()),
-        Wanted::Fish(plan, Some(done)) => prepared_piece(plan, done).ok(),
     }
 }
 
@@ -410,47 +328,7 @@ fn job(work: &Work, seat: &Seat, asked: &ServiceAsked, things: &[Thing]) -> Job 
     }
 }
 
-/// When each ticket is asked for: of one that comes after another, by when that is served, else planned, else asked for.
-fn asked_for(
-    asked: &ServiceAsked,
-    seats: &[Seat],
-    planned: impl Fn(usize) -> Option<f64>,
-) -> Vec<Option<f64>> {
-    let of = |id: &str| asked.tickets.iter().position(|ticket| ticket.id == id);
-    let served = |ticket: usize| {
-        let its = seats.iter().filter(|seat| seat.ticket == ticket);
-        let all: Option<Vec<f64>> = its.map(|seat| seat.story.served_s).collect();
-        all?.into_iter().reduce(f64::max)
-    };
-    let one = |ticket: usize| {
-        let (mut at, mut by_s) = (ticket, 0.0);
-        while let Some(after) = &asked.tickets[at].after {
-            at = of(&after.ticket)?;
-            by_s += after.s;
-            if let Some(s) = served(at).or_else(|| planned(at)) {
-                return Some(s + by_s);
-            }
-        }
-        asked.tickets[at].at_s.map(|s| s + by_s)
-    };
-    (0..asked.tickets.len()).map(one).collect()
-}
-
 impl Floor<'_> {
-    /// What comes after a ticket comes after it as it was found; whether that moves any.
-    pub fn follow(&mut self, found: &Schedule) -> bool {
-        let order_of = |ticket: usize| self.of_ticket.iter().position(|of| *of == ticket);
-        let planned = |ticket: usize| Some(f64::from(found.served_s[order_of(ticket)?]?));
-        self.asked_s = asked_for(self.asked, &self.seats, planned);
-        let mut moves = false;
-        for (order, ticket) in self.problem.orders.iter_mut().zip(&self.of_ticket) {
-            let at_s = self.asked_s[*ticket].map_or(self.problem.now_s, |at| at.round() as S);
-            moves |= at_s != order.at_s;
-            order.at_s = at_s;
-        }
-        moves
-    }
-
     /// How late all is together, or kept hot too long, s.
     pub fn late_s(&self, found: &Schedule) -> i64 {
         /// Never is later than all else.

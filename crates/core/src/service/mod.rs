@@ -11,6 +11,7 @@
 mod answer;
 mod asked;
 mod check;
+mod courses;
 mod floor;
 mod jobs;
 mod lanes;
@@ -23,6 +24,7 @@ mod search;
 mod seats;
 mod serve;
 mod short;
+mod standing;
 mod tell;
 
 pub use answer::{

@@ -3,7 +3,7 @@
 use super::asked::{Dish, ServiceAsked};
 use super::live::Story;
 use super::runs::{Ran, Runs, Wanted};
-use crate::cook::Happened;
+use crate::cook::{Happened, LeftOut};
 use crate::fish::{Notice, Severity};
 use crate::kit::{Kitchen, Shelf};
 use crate::methods::Value;
@@ -27,6 +27,8 @@ pub struct Seat {
     pub people: u32,
     /// Why it must not be served, or cannot.
     pub refused: Vec<Notice>,
+    /// It was served though nothing shows that it may be, and nobody said to know.
+    pub unproved: Option<LeftOut>,
     /// Settings that name a thing, for want of one that anybody asked for.
     pub free: Vec<String>,
 }
@@ -219,6 +221,7 @@ pub fn seats(asked: &ServiceAsked, runs: &mut Runs) -> Result<Vec<Seat>, InputEr
             story,
             people,
             refused,
+            unproved: None,
             free,
         });
     }

@@ -203,6 +203,7 @@ impl Floor<'_> {
                 now,
                 allergens: seat.ran.allergens.clone(),
                 refused: seat.refused.clone(),
+                unproved: seat.unproved.clone(),
             })
             .collect()
     }

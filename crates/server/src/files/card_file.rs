@@ -46,4 +46,7 @@ pub struct CookFile {
     pub kept: serde_json::Value,
     /// What happened; times in s since it was begun.
     pub events: Vec<Event>,
+    /// It is still on the fire.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub under_way: bool,
 }

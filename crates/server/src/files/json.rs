@@ -3,14 +3,15 @@
 use super::card_file::{CardFile, CookFile};
 use super::recipe;
 use crate::error::RequestError;
-use crate::wire::{PlanRequest, ShelfNew, read};
+use crate::wire::{BoardWire, PlanRequest, ServiceDone, ShelfNew, read};
 use cindo_core::kit::KitchenAsked;
 use serde::de::IgnoredAny;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-/// The form that is written now: from 2 on, the rest of what is kept may stand beside the cards.
-const FORM: u32 = 2;
+/// The form that is written now: from 2 on shelf, kitchen and cooks gone by may stand beside the cards, from 3 on cooks under
+/// way, services and the board.
+const FORM: u32 = 3;
 /// Most things of a kind that are read at once: a page sends a larger file in pieces.
 const MOST: usize = 200;
 
@@ -19,7 +20,7 @@ const MOST: usize = 200;
 #[serde(deny_unknown_fields)]
 #[schema(example = json!({ "cindo_cards": 1, "cards": [{ "title": "Hake, steam", "request": { "piece": { "fish": "hake", "thickness_mm": 28 }, "method": { "kind": "steam" } } }] }))]
 pub struct BookFile {
-    /// Says what it is, and in which form: 2.
+    /// Says what it is, and in which form: 3.
     pub cindo_cards: u32,
     /// Cards, up to 200 at once.
     #[serde(default)]
@@ -30,9 +31,15 @@ pub struct BookFile {
     /// The kitchen, where somebody said what it is.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub kitchen: Option<KitchenAsked>,
-    /// Cooks gone by, up to 200 at once.
+    /// Cooks gone by and under way, up to 200 at once.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub cooks: Vec<CookFile>,
+    /// Services that are over, up to 200 at once.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub services: Vec<ServiceDone>,
+    /// What is on the board.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub board: Option<BoardWire>,
     /// Titles of cards that could not be written, since what they asked cannot be read.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub left_out: Vec<String>,
@@ -47,14 +54,21 @@ impl BookFile {
             shelf: vec![],
             kitchen: None,
             cooks: vec![],
+            services: vec![],
+            board: None,
             left_out,
         }
     }
 
     /// Checks how much is in it.
     fn bounded(self) -> Result<Self, RequestError> {
-        let counts = [self.cards.len(), self.shelf.len(), self.cooks.len()];
-        let fields = ["cards", "shelf", "cooks"];
+        let counts = [
+            self.cards.len(),
+            self.shelf.len(),
+            self.cooks.len(),
+            self.services.len(),
+        ];
+        let fields = ["cards", "shelf", "cooks", "services"];
         if let Some(at) = counts.iter().position(|n| *n > MOST) {
             return Err(RequestError::Field {
                 code: "bad_count",
@@ -62,7 +76,7 @@ impl BookFile {
                 message: format!("up to {MOST} at once: send the rest in another piece"),
             });
         }
-        if counts == [0; 3] && self.kitchen.is_none() {
+        if counts == [0; 4] && self.kitchen.is_none() && self.board.is_none() {
             return Err(RequestError::Field {
                 code: "bad_count",
                 field: "cards",
@@ -100,6 +114,14 @@ struct Head {
 /// # Errors
 /// [`RequestError`] naming the place, or saying what kind of file this is not.
 pub fn read_book(bytes: &[u8]) -> Result<BookFile, RequestError> {
+    read_whole(bytes)?.bounded()
+}
+
+/// The same, however much there is.
+///
+/// # Errors
+/// As [`read_book`].
+pub fn read_whole(bytes: &[u8]) -> Result<BookFile, RequestError> {
     let not_ours = |message: &str| RequestError::Field {
         code: "not_ours",
         field: "file",
@@ -117,9 +139,6 @@ pub fn read_book(bytes: &[u8]) -> Result<BookFile, RequestError> {
             "these are no cards of Cindo, nor a recipe it wrote",
         )),
         Some(form) if form > FORM => Err(not_ours("a newer Cindo wrote this file")),
-        Some(_) => {
-            let file: BookFile = read(bytes)?;
-            file.bounded()
-        }
+        Some(_) => read(bytes),
     }
 }

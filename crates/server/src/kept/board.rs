@@ -7,7 +7,7 @@ use crate::store::kept::{List, Row};
 use crate::store::snapshot::{Said, Snapshot};
 use crate::wire::{BoardKept, BoardWire, PlateEventWire, TicketPromised};
 use cindo_core::cook::Event;
-use cindo_core::service::Service;
+use cindo_core::service::{PlateTold, Service};
 use diesel::sqlite::SqliteConnection;
 
 /// What it is called where there is none.
@@ -22,10 +22,26 @@ pub const ID: &str = "board";
 /// Whatever the core refuses of its service.
 pub fn row(mut board: BoardWire) -> Result<Row, RequestError> {
     let planned = board.service.answer()?;
+    refuse_served(&board, &planned)?;
     promise(&mut board, &planned);
     let stood = planned.plates.into_iter().filter_map(|plate| plate.stood);
     board.service.stood = stood.collect();
     write(&board)
+}
+
+/// Refuses what says that it was served though nothing shows that it may be, as at the stove.
+fn refuse_served(board: &BoardWire, planned: &Service) -> Result<(), RequestError> {
+    let unproved = |plate: &PlateTold| Some((plate.id.clone(), plate.unproved.clone()?));
+    let Some((plate, why)) = planned.plates.iter().find_map(unproved) else {
+        return Ok(());
+    };
+    let mut happened = board.service.happened.iter();
+    let said = happened.rposition(|one| one.plate == plate && one.event.id == why.id);
+    Err(RequestError::Forbidden {
+        code: why.code,
+        field: format!("service.happened[{}].kind", said.unwrap_or_default()),
+        message: why.message,
+    })
 }
 
 fn promise(board: &mut BoardWire, planned: &Service) {
@@ -53,6 +69,15 @@ pub fn write(board: &BoardWire) -> Result<Row, RequestError> {
         .map_err(RequestError::ours)
 }
 
+/// As it is kept.
+///
+/// # Errors
+/// Why it cannot be read, in words.
+pub fn read(row: &Row) -> Result<BoardWire, String> {
+    let said = Said::read(row).map_err(|cause| cause.to_string())?;
+    serde_path_to_error::deserialize(said.0).map_err(|cause| cause.to_string())
+}
+
 /// As it goes out, with what happened to the cooks of its plates; one that cannot be read says so.
 ///
 /// # Errors
@@ -65,11 +90,7 @@ pub fn kept(
     let Some(row) = row else {
         return Ok(BoardKept::none(0, now_ms));
     };
-    let read = Said::read(&row).map_err(|cause| cause.to_string());
-    let board = read.and_then(|said| {
-        serde_path_to_error::deserialize::<_, BoardWire>(said.0).map_err(|c| c.to_string())
-    });
-    Ok(match board {
+    Ok(match read(&row) {
         Ok(mut board) => {
             let cooks = cooks::of_plates(c, board.zero.as_millisecond())?;
             for cook in &cooks {

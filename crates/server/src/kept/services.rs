@@ -1,5 +1,6 @@
 //! Services that are over, in the book: promised against happened.
 
+use super::id_or_new;
 use crate::error::RequestError;
 use crate::store::kept::{List, Row};
 use crate::store::snapshot::{Said, Snapshot};
@@ -59,15 +60,16 @@ fn promised_s(board: &BoardWire, ticket: &str) -> Option<f64> {
         .map(|one| one.at_s)
 }
 
-/// A row of the book.
+/// A row of the book, under its own name where it has one.
 ///
 /// # Errors
-/// What cannot be written.
+/// A name that is none.
 pub fn row(done: &ServiceDone) -> Result<Row, RequestError> {
     let said = Said(serde_json::to_value(done).map_err(RequestError::ours)?);
-    let id = uuid::Uuid::now_v7().to_string();
-    let at = jiff::Timestamp::now().to_string();
-    said.on(Row::new(List::Service, id, done.title.clone(), at))
+    let id = id_or_new(Some(done.id.as_str()).filter(|id| !id.is_empty()))?;
+    let title = super::title(&done.title)?;
+    let at = done.zero.to_string();
+    said.on(Row::new(List::Service, id, title, at))
         .map_err(RequestError::ours)
 }
 

@@ -1,6 +1,6 @@
 //! All that is kept, out to one file and in from one.
 
-use super::{cards, cooks, kitchen, shelf};
+use super::{board, cards, cooks, kitchen, services, shelf};
 use crate::error::RequestError;
 use crate::files::{BookFile, CookFile};
 use crate::store::events as stored;
@@ -52,12 +52,21 @@ pub fn book(c: &mut SqliteConnection) -> Result<BookFile, RequestError> {
         }
     }
     for row in all(c, List::Cook)? {
-        if row.state != cooks::OVER {
-            continue;
-        }
         match cook_file(c, row)? {
             Ok(cook) => book.cooks.push(cook),
             Err(title) => left_out.push(title),
+        }
+    }
+    for row in all(c, List::Service)? {
+        match services::read(&row) {
+            Some(done) => book.services.push(done),
+            None => left_out.push(row.title),
+        }
+    }
+    if let Some(row) = kept::one(c, List::Board, board::ID).map_err(RequestError::ours)? {
+        match board::read(&row) {
+            Ok(board) => book.board = Some(board),
+            Err(_) => left_out.push("the board".into()),
         }
     }
     book.left_out = left_out;
@@ -78,6 +87,7 @@ fn cook_file(c: &mut SqliteConnection, row: Row) -> Result<Result<CookFile, Stri
         form: Cook::FORM,
         kept: serde_json::to_value(cook).map_err(RequestError::ours)?,
         events: cooks::happened(&events),
+        under_way: row.state == cooks::UNDER_WAY,
     }))
 }
 
@@ -87,6 +97,8 @@ pub struct ToKeep {
     cards: Vec<Row>,
     shelf: Vec<Row>,
     kitchen: Option<Row>,
+    services: Vec<Row>,
+    board: Option<Row>,
     cooks: Vec<(Row, Vec<Event>)>,
 }
 
@@ -126,6 +138,12 @@ pub fn read(book: BookFile) -> Result<ToKeep, RequestError> {
         cards: cards.collect::<Result<_, _>>()?,
         shelf: things.collect::<Result<_, _>>()?,
         kitchen: book.kitchen.map(|k| kitchen::row(&k, 0)).transpose()?,
+        services: book
+            .services
+            .iter()
+            .map(services::row)
+            .collect::<Result<_, _>>()?,
+        board: book.board.as_ref().map(board::write).transpose()?,
         cooks: cooks.collect::<Result<_, _>>()?,
     })
 }
@@ -148,7 +166,12 @@ fn cook_row(file: CookFile) -> Result<(Row, Vec<Event>), RequestError> {
     let row = cook
         .on(Row::new(List::Cook, id, title, at))
         .map_err(RequestError::ours)?;
-    let state = cooks::OVER.to_owned();
+    let state = if file.under_way {
+        cooks::UNDER_WAY
+    } else {
+        cooks::OVER
+    };
+    let state = state.to_owned();
     Ok((Row { state, ..row }, file.events))
 }
 
@@ -161,7 +184,9 @@ impl ToKeep {
         kept::atomic(c, |c| {
             let (cards, there) = kept::add_all(c, self.cards, cards::same)?;
             let mut rest = self.shelf;
-            rest.extend(self.kitchen.map(|row| Row { revision: 1, ..row }));
+            let ones = self.kitchen.into_iter().chain(self.board);
+            rest.extend(ones.map(|row| Row { revision: 1, ..row }));
+            rest.extend(self.services);
             let (_, made) = kept::add_each(c, &rest)?;
             let mut came = Came {
                 cards,

@@ -1,5 +1,6 @@
 //! What is kept: SQLite through Diesel. No HTTP, no physics.
 
+pub mod copies;
 pub mod events;
 pub mod kept;
 mod opened;
@@ -13,6 +14,9 @@ use diesel_migrations::{EmbeddedMigrations, embed_migrations};
 
 /// Migrations, embedded.
 pub const MIGRATIONS: EmbeddedMigrations = embed_migrations!();
+
+/// The newest migration: the form of the store that this version writes.
+pub const FORM: &str = "2026-11-29";
 
 /// What came of a change.
 #[derive(Debug, Clone)]
@@ -45,6 +49,17 @@ mod tests {
     use super::*;
     use diesel::prelude::*;
     use diesel_migrations::MigrationHarness;
+
+    #[test]
+    fn the_form_is_that_of_the_newest_migration() {
+        use diesel::migration::MigrationSource;
+        let all = MigrationSource::<diesel::sqlite::Sqlite>::migrations(&MIGRATIONS).unwrap();
+        let newest = all.iter().map(|m| m.name().version().to_string()).max();
+        // Versions are told without their dashes.
+        let form = FORM.replace('-', "");
+        let newest = newest.unwrap().replace('-', "");
+        assert!(newest.starts_with(&form), "{newest}");
+    }
 
     #[test]
     fn every_migration_goes_down_and_up_again() {

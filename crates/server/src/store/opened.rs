@@ -16,7 +16,7 @@ use std::sync::{Arc, Mutex, PoisonError};
 use std::time::Duration;
 use thiserror::Error;
 
-const FILE: &str = "cindo.sqlite";
+pub(super) const FILE: &str = "cindo.sqlite";
 /// Another that writes is waited for so long.
 const BUSY_MS: u32 = 1500;
 /// A connection is waited for so long.
@@ -44,11 +44,16 @@ pub enum OpenError {
         why: String,
     },
     /// Written by a newer version.
-    #[error("{} was written by a newer Cindo; this one leaves it alone", path.display())]
+    #[error("{} was written by a newer Cindo{}; this one leaves it alone", path.display(), version.as_deref().map(|v| format!(" ({v})")).unwrap_or_default())]
     Newer {
         /// Which.
         path: PathBuf,
+        /// The version that wrote it, where it says so.
+        version: Option<String>,
     },
+    /// The copy that is made before a store is changed.
+    #[error("nothing was changed, for no copy of it could be made first. {0}")]
+    Copy(#[from] super::copies::CopyError),
 }
 
 /// The store: connections to its file.
@@ -111,10 +116,20 @@ pub fn open(folder: &Path) -> Result<Store, OpenError> {
         std::fs::set_permissions(&path, mine).map_err(|cause| said(&cause))?;
     }
     if newer(&mut c).map_err(|cause| said(&cause))? {
-        return Err(OpenError::Newer { path });
+        let version = wrote(&mut c);
+        return Err(OpenError::Newer { path, version });
+    }
+    // A way back before anything is changed.
+    if !new
+        && c.has_pending_migration(MIGRATIONS)
+            .map_err(|cause| said(&cause))?
+    {
+        let now = jiff::Timestamp::now().strftime("%Y%m%dT%H%M%SZ");
+        super::copies::aside(&mut c, folder, &format!("before-upgrade-{now}"))?;
     }
     c.run_pending_migrations(MIGRATIONS)
         .map_err(|cause| said(&cause))?;
+    signs(&mut c).map_err(|cause| said(&cause))?;
     // Who opened it last; the file itself says it from now on.
     let stamp = (uuid::Uuid::now_v7().as_u128() & 0x7fff_ffff) as i32;
     c.batch_execute(&format!(
@@ -145,7 +160,7 @@ pub fn open(folder: &Path) -> Result<Store, OpenError> {
 }
 
 /// There are migrations in it that this version does not know.
-fn newer(c: &mut SqliteConnection) -> diesel::migration::Result<bool> {
+pub(super) fn newer(c: &mut SqliteConnection) -> diesel::migration::Result<bool> {
     use diesel::migration::MigrationSource;
     let known = MigrationSource::<Sqlite>::migrations(&MIGRATIONS)?;
     let known: Vec<String> = known
@@ -156,10 +171,29 @@ fn newer(c: &mut SqliteConnection) -> diesel::migration::Result<bool> {
     Ok(applied.iter().any(|one| !known.contains(&one.to_string())))
 }
 
+/// The version that writes to it from now on, in a row of its own: whoever cannot read the rest may read that.
+fn signs(c: &mut SqliteConnection) -> QueryResult<usize> {
+    diesel::sql_query(
+        "INSERT INTO kept (list, id, kind, title, note, state, form, snapshot, saved_at, revision) \
+         VALUES ('meta', 'version', '', ?1, '', '', 1, '', '', 1) \
+         ON CONFLICT (list, id) DO UPDATE SET title = ?1 WHERE title <> ?1",
+    )
+    .bind::<diesel::sql_types::Text, _>(env!("CARGO_PKG_VERSION"))
+    .execute(c)
+}
+
+/// The version that wrote it last, where it says so.
+pub(super) fn wrote(c: &mut SqliteConnection) -> Option<String> {
+    let said = diesel::dsl::sql::<diesel::sql_types::Text>(
+        "SELECT title FROM kept WHERE list = 'meta' AND id = 'version'",
+    );
+    said.get_result(c).ok()
+}
+
 const LOCKED: &str = "another program holds it locked";
 
 /// What SQLite says, as a person says it.
-fn in_words(said: &str) -> String {
+pub(super) fn in_words(said: &str) -> String {
     let known = [
         ("readonly", "it cannot be written to"),
         ("read-only", "it cannot be written to"),

@@ -5,6 +5,7 @@ mod answers;
 mod cards;
 mod command_line;
 mod cooks;
+mod copies;
 mod counter;
 mod crash;
 mod described;

@@ -334,3 +334,58 @@ async fn the_acts_of_a_service_are_a_calendar() {
     let day = served.strftime("DTSTART:%Y%m%dT").to_string();
     assert!(written.text.contains(&day) && written.text.contains("cook 1\\, table 1"));
 }
+
+/// For somebody pregnant the fish is served when it is shown to be safe, on the board as at the stove: too soon it is refused at
+/// its field and not kept; said to know, it is kept.
+#[actix_web::test]
+async fn what_is_not_shown_to_be_safe_is_not_served_on_the_board() {
+    let kitchen = Kitchen::new();
+    let zero = jiff::Timestamp::now() - jiff::SignedDuration::from_secs(2000);
+    let mut service = lunch();
+    service["tickets"][0]["plates"][0]["plan"]["eaters"] = json!("pregnant_or_small_child");
+    let put = |service: &Value| json!({ "zero": zero.to_string(), "service": service });
+    let first = kitchen
+        .change(Method::PUT, "/api/board", 0, &put(&service))
+        .await;
+    assert_eq!(first.status, StatusCode::OK, "{}", first.text);
+    service["now_s"] = json!(1700);
+    service["happened"] = json!([
+        { "plate": "a", "kind": "in", "at_s": 1500, "id": "one" },
+        { "plate": "a", "kind": "served", "at_s": 1600, "id": "two" }]);
+    let soon = kitchen
+        .change(Method::PUT, "/api/board", 1, &put(&service))
+        .await;
+    assert_eq!(
+        soon.status,
+        StatusCode::CONFLICT,
+        "{}",
+        soon.text
+    );
+    assert_eq!(soon.field(), "service.happened[1].kind", "{}", soon.text);
+    let kept = kitchen.get("/api/board").await.json;
+    assert_eq!(kept["revision"], 1);
+    // Never in the pan at all: neither.
+    let mut never = service.clone();
+    never["happened"].as_array_mut().unwrap().remove(0);
+    let never = kitchen
+        .change(Method::PUT, "/api/board", 1, &put(&never))
+        .await;
+    assert_eq!(
+        never.status,
+        StatusCode::CONFLICT,
+        "{}",
+        never.text
+    );
+    service["happened"][1]["knowingly"] = json!(true);
+    let known = kitchen
+        .change(Method::PUT, "/api/board", 1, &put(&service))
+        .await;
+    assert_eq!(known.status, StatusCode::OK, "{}", known.text);
+    // For anybody else too soon is only too soon.
+    let mut anybody = lunch();
+    anybody["happened"] = json!([{ "plate": "c", "kind": "served", "at_s": 1600, "id": "three" }]);
+    let anybody = kitchen
+        .change(Method::PUT, "/api/board", 2, &put(&anybody))
+        .await;
+    assert_eq!(anybody.status, StatusCode::OK, "{}", anybody.text);
+}

@@ -24,16 +24,26 @@ export type PlateDeeds = {
   without: (plate: string, what: Allergen | "") => void;
 };
 
-/** What guests most often must not have. */
-const WITHOUT: { key: Allergen; name: string }[] = [
-  { key: "wheat", name: "wheat" },
-  { key: "milk", name: "milk" },
-  { key: "egg", name: "egg" },
-  { key: "mustard", name: "mustard" },
-  { key: "soy", name: "soy" },
-  { key: "sesame", name: "sesame" },
-  { key: "sulphites", name: "sulphites" },
-];
+/** All that a guest may have to avoid, the most frequent first. */
+const WITHOUT: Record<Allergen, string> = {
+  wheat: "wheat",
+  milk: "milk",
+  egg: "egg",
+  nuts: "nuts",
+  peanut: "peanuts",
+  sesame: "sesame",
+  soy: "soy",
+  mustard: "mustard",
+  celery: "celery",
+  sulphites: "sulphites",
+  crustaceans: "crustaceans",
+  molluscs: "molluscs",
+  lupin: "lupin",
+  rye: "rye",
+  barley: "barley",
+  oats: "oats",
+  fish: "fish",
+};
 
 type Props = {
   ticket: string;
@@ -89,9 +99,9 @@ export function Plates({ ticket, plates, asked, nameOf, deeds }: Props) {
                     }
                   >
                     <option value="">nothing in particular</option>
-                    {WITHOUT.map((one) => (
-                      <option key={one.key} value={one.key}>
-                        {one.name}
+                    {Object.entries(WITHOUT).map(([key, name]) => (
+                      <option key={key} value={key}>
+                        {name}
                       </option>
                     ))}
                   </select>

@@ -126,6 +126,21 @@ export function Service() {
           The board that was kept cannot be read. A new ticket begins another.
         </p>
       )}
+      {plan && !empty && board.problem && (
+        <p role="alert" className="text-error font-semibold pb-2" data-testid="svc-problem">
+          {board.problem.message}{" "}
+          {board.knowingly && (
+            <button
+              type="button"
+              className="pick underline"
+              data-testid="svc-knowingly"
+              onClick={board.knowingly}
+            >
+              serve it all the same
+            </button>
+          )}
+        </p>
+      )}
       {plan && !empty && (
         <>
           <NextActs
@@ -227,7 +242,7 @@ export function Service() {
                 }))
               }
               fishName={names}
-              problem={board.problem?.message ?? null}
+              problem={plan && !empty ? null : (board.problem?.message ?? null)}
             />
           )}
         </aside>

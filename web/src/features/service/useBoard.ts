@@ -31,6 +31,8 @@ export function useBoard() {
     onSuccess: (said) => queries.setQueryData<BoardKept>(KEY, said),
     onError: () => queries.invalidateQueries({ queryKey: KEY }),
   });
+  // What was said to be served and is not taken, for nothing shows that it may be.
+  const [unproved, setUnproved] = useState<PlateEvent[] | null>(null);
   const [, tick] = useState(0);
   useEffect(() => {
     const timer = setInterval(() => tick((n) => n + 1), TICK_MS);
@@ -84,6 +86,11 @@ export function useBoard() {
     play(null);
     put.mutate({ ...was, service });
   };
+  const say = (events: PlateEvent[]) => {
+    setUnproved(events);
+    change((service) => ({ ...service, happened: [...(service.happened ?? []), ...events] }));
+  };
+  const forbidden = put.error instanceof Refused && put.error.field.startsWith("service.happened");
   return {
     kept,
     board,
@@ -98,9 +105,13 @@ export function useBoard() {
     happened: (events: PlateEvent[]) => {
       if (events.length === 0) return;
       if (played) play({ ...played, events: [...played.events, ...events] });
-      else
-        change((service) => ({ ...service, happened: [...(service.happened ?? []), ...events] }));
+      else say(events);
     },
+    /** Served all the same, by a cook who says to know. */
+    knowingly:
+      forbidden && unproved
+        ? () => say(unproved.map((one) => ({ ...one, knowingly: true }) as unknown as PlateEvent))
+        : null,
     playing: played !== null,
     play: (on: boolean) => play(on ? { fromMs: Date.now(), fromS: nowS, events: [] } : null),
   };

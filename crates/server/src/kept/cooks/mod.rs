@@ -26,7 +26,7 @@ use std::collections::HashMap;
 pub const WHAT: &str = "cook";
 /// The state of one that is over.
 pub const OVER: &str = "over";
-const UNDER_WAY: &str = "";
+pub(super) const UNDER_WAY: &str = "";
 /// Nobody ended it for so long: it is over, and rings no more, ms.
 const FORGOTTEN_MS: i64 = 12 * 3600 * 1000;
 /// No more are under way at once.
