@@ -5,10 +5,23 @@ use super::lanes::Lanes;
 use super::live::begun;
 use super::problem::{Begun, S};
 use super::runs::Wanted;
-use crate::cook::{CookAsked, Event, wrongly_served};
+use super::seats::Seat;
+use crate::cook::{CookAsked, Event, Happened, LeftOut, wrongly_served};
+use crate::fish::Eaters;
 use crate::plan::PlanAsked;
 use crate::prep::prepared_piece;
 use crate::{InputError, Within};
+
+/// Served, for a guest at risk, what was never said to be in: nothing shows that it was cooked.
+fn never_in(seat: &Seat, plan: &PlanAsked) -> Option<LeftOut> {
+    let mut served = seat.story.events.iter();
+    let served = served.find(|event| event.happened == Happened::SERVED)?;
+    (plan.eaters != Eaters::Everyone).then(|| LeftOut {
+        id: served.id.clone(),
+        code: "not_released",
+        message: "Nothing shows that it was cooked.",
+    })
+}
 
 impl Floor<'_> {
     /// What is in stands where its fold says, on what it was put on.
@@ -86,12 +99,13 @@ impl Floor<'_> {
     /// What was served is held to what was promised, as at the stove.
     pub(super) fn what_was_served(&mut self) -> Result<(), InputError> {
         for seat in &mut self.seats {
-            let (Some(served_s), Some(plan)) = (seat.story.served_s, cooked_as(&seat.wanted))
-            else {
+            let (Some(_), Some(plan)) = (seat.story.served_s, cooked_as(&seat.wanted)) else {
                 continue;
             };
-            // Never said to be in, it was in for no time at all.
-            let zero = seat.story.in_s.unwrap_or(served_s);
+            let Some(zero) = seat.story.in_s else {
+                seat.unproved = never_in(seat, &plan);
+                continue;
+            };
             let events = seat.story.events.iter().map(|event| Event {
                 at_s: event.at_s - zero,
                 ..event.clone()

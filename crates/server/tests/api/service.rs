@@ -355,12 +355,7 @@ async fn what_is_not_shown_to_be_safe_is_not_served_on_the_board() {
     let soon = kitchen
         .change(Method::PUT, "/api/board", 1, &put(&service))
         .await;
-    assert_eq!(
-        soon.status,
-        StatusCode::CONFLICT,
-        "{}",
-        soon.text
-    );
+    assert_eq!(soon.status, StatusCode::CONFLICT, "{}", soon.text);
     assert_eq!(soon.field(), "service.happened[1].kind", "{}", soon.text);
     let kept = kitchen.get("/api/board").await.json;
     assert_eq!(kept["revision"], 1);
@@ -370,12 +365,7 @@ async fn what_is_not_shown_to_be_safe_is_not_served_on_the_board() {
     let never = kitchen
         .change(Method::PUT, "/api/board", 1, &put(&never))
         .await;
-    assert_eq!(
-        never.status,
-        StatusCode::CONFLICT,
-        "{}",
-        never.text
-    );
+    assert_eq!(never.status, StatusCode::CONFLICT, "{}", never.text);
     service["happened"][1]["knowingly"] = json!(true);
     let known = kitchen
         .change(Method::PUT, "/api/board", 1, &put(&service))
