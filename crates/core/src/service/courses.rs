@@ -1,8 +1,6 @@
 //! Tickets that come so long after others.
 
 use super::asked::ServiceAsked;
-use super::floor::Floor;
-use super::problem::{S, Schedule};
 use super::seats::Seat;
 
 /// When each ticket is asked for: of one that comes after another, by when that is served, else planned, else asked for.
@@ -29,20 +27,4 @@ pub fn asked_for(
         asked.tickets[at].at_s.map(|s| s + by_s)
     };
     (0..asked.tickets.len()).map(one).collect()
-}
-
-impl Floor<'_> {
-    /// What comes after a ticket comes after it as it was found; whether that moves any.
-    pub fn follow(&mut self, found: &Schedule) -> bool {
-        let order_of = |ticket: usize| self.of_ticket.iter().position(|of| *of == ticket);
-        let planned = |ticket: usize| Some(f64::from(found.served_s[order_of(ticket)?]?));
-        self.asked_s = asked_for(self.asked, &self.seats, planned);
-        let mut moves = false;
-        for (order, ticket) in self.problem.orders.iter_mut().zip(&self.of_ticket) {
-            let at_s = self.asked_s[*ticket].map_or(self.problem.now_s, |at| at.round() as S);
-            moves |= at_s != order.at_s;
-            order.at_s = at_s;
-        }
-        moves
-    }
 }

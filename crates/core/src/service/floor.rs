@@ -5,11 +5,11 @@ use super::check::CLOCK_S;
 use super::courses::asked_for;
 use super::jobs::{Places, Told, Used, lanes, told};
 use super::lanes::Lanes;
-use super::mise::{More, more};
 use super::place::Placing;
 use super::problem::{Cook, Hold, Job, Order, Problem, S, Schedule, Thing, Was};
 use super::runs::{Ran, Runs, Wanted};
 use super::seats::{Seat, TAKES_PLACE, seats, works};
+use super::stock::{More, more};
 use crate::kit::{Kitchen, Shelf};
 use crate::run::Need;
 use crate::{InputError, Within};
@@ -329,6 +329,20 @@ fn job(work: &Work, seat: &Seat, asked: &ServiceAsked, things: &[Thing]) -> Job 
 }
 
 impl Floor<'_> {
+    /// What comes after a ticket comes after it as it was found; whether that moves any.
+    pub fn follow(&mut self, found: &Schedule) -> bool {
+        let order_of = |ticket: usize| self.of_ticket.iter().position(|of| *of == ticket);
+        let planned = |ticket: usize| Some(f64::from(found.served_s[order_of(ticket)?]?));
+        self.asked_s = asked_for(self.asked, &self.seats, planned);
+        let mut moves = false;
+        for (order, ticket) in self.problem.orders.iter_mut().zip(&self.of_ticket) {
+            let at_s = self.asked_s[*ticket].map_or(self.problem.now_s, |at| at.round() as S);
+            moves |= at_s != order.at_s;
+            order.at_s = at_s;
+        }
+        moves
+    }
+
     /// How late all is together, or kept hot too long, s.
     pub fn late_s(&self, found: &Schedule) -> i64 {
         /// Never is later than all else.

@@ -25,6 +25,7 @@ mod seats;
 mod serve;
 mod short;
 mod standing;
+mod stock;
 mod tell;
 
 pub use answer::{

@@ -1,6 +1,6 @@
 //! Copies of the store: one file each, made while others write, and put in place again; and who holds a folder.
 
-use super::opened::{FILE, in_words, newer};
+use super::file::{FILE, in_words, newer, wrote};
 use diesel::connection::SimpleConnection;
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
@@ -202,7 +202,7 @@ fn fits(named: &Path, path: &Path) -> Result<(), CopyError> {
     if newer(&mut c).map_err(|cause| wrong(named, cause))? {
         return Err(CopyError::Newer {
             path: named.to_owned(),
-            version: super::opened::wrote(&mut c),
+            version: wrote(&mut c),
         });
     }
     Ok(())

@@ -2,6 +2,7 @@
 
 pub mod copies;
 pub mod events;
+mod file;
 pub mod kept;
 mod opened;
 mod schema;

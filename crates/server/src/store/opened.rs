@@ -2,12 +2,13 @@
 //! taken away, replaced or opened by another is noticed and not written into the void.
 
 use super::MIGRATIONS;
+use super::file::{FILE, LOCKED, in_words, newer, signs, wrote};
 use crate::error::RequestError;
 use diesel::connection::SimpleConnection;
 use diesel::prelude::*;
 use diesel::r2d2::{ConnectionManager, CustomizeConnection, Pool, PooledConnection};
 use diesel::result::{DatabaseErrorKind, Error as DieselError};
-use diesel::sqlite::{Sqlite, SqliteConnection};
+use diesel::sqlite::SqliteConnection;
 use diesel_migrations::MigrationHarness;
 use std::fs::File;
 use std::os::unix::fs::{FileExt, MetadataExt, PermissionsExt};
@@ -16,7 +17,6 @@ use std::sync::{Arc, Mutex, PoisonError};
 use std::time::Duration;
 use thiserror::Error;
 
-pub(super) const FILE: &str = "cindo.sqlite";
 /// Another that writes is waited for so long.
 const BUSY_MS: u32 = 1500;
 /// A connection is waited for so long.
@@ -157,62 +157,6 @@ pub fn open(folder: &Path) -> Result<Store, OpenError> {
         pool,
         file: Arc::new(file),
     })
-}
-
-/// There are migrations in it that this version does not know.
-pub(super) fn newer(c: &mut SqliteConnection) -> diesel::migration::Result<bool> {
-    use diesel::migration::MigrationSource;
-    let known = MigrationSource::<Sqlite>::migrations(&MIGRATIONS)?;
-    let known: Vec<String> = known
-        .iter()
-        .map(|m| m.name().version().to_string())
-        .collect();
-    let applied = c.applied_migrations()?;
-    Ok(applied.iter().any(|one| !known.contains(&one.to_string())))
-}
-
-/// The version that writes to it from now on, in a row of its own: whoever cannot read the rest may read that.
-fn signs(c: &mut SqliteConnection) -> QueryResult<usize> {
-    diesel::sql_query(
-        "INSERT INTO kept (list, id, kind, title, note, state, form, snapshot, saved_at, revision) \
-         VALUES ('meta', 'version', '', ?1, '', '', 1, '', '', 1) \
-         ON CONFLICT (list, id) DO UPDATE SET title = ?1 WHERE title <> ?1",
-    )
-    .bind::<diesel::sql_types::Text, _>(env!("CARGO_PKG_VERSION"))
-    .execute(c)
-}
-
-/// The version that wrote it last, where it says so.
-pub(super) fn wrote(c: &mut SqliteConnection) -> Option<String> {
-    let said = diesel::dsl::sql::<diesel::sql_types::Text>(
-        "SELECT title FROM kept WHERE list = 'meta' AND id = 'version'",
-    );
-    said.get_result(c).ok()
-}
-
-const LOCKED: &str = "another program holds it locked";
-
-/// What SQLite says, as a person says it.
-pub(super) fn in_words(said: &str) -> String {
-    let known = [
-        ("readonly", "it cannot be written to"),
-        ("read-only", "it cannot be written to"),
-        (
-            "unable to open",
-            "it cannot be opened (is it a folder, or somebody else's?)",
-        ),
-        (
-            "Unable to open",
-            "it cannot be opened (is it a folder, or somebody else's?)",
-        ),
-        ("locked", LOCKED),
-        ("not a database", "it is no store of Cindo's, or damaged"),
-        ("malformed", "it is damaged"),
-        ("full", "the disk is full"),
-        ("disk I/O error", "the disk does not answer as it should"),
-    ];
-    let found = known.iter().find(|(word, _)| said.contains(word));
-    found.map_or_else(|| said.to_owned(), |(_, words)| (*words).to_owned())
 }
 
 impl Opened {
