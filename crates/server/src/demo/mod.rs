@@ -5,7 +5,8 @@ use crate::kept::{board, cards, cooks as kept_cooks, services, shelf as kept_she
 use crate::store::Store;
 use crate::store::kept::{self, Row};
 use crate::wire::{
-    self, BoardWire, CardNew, CookNew, EventsNew, LotWire, ServiceDone, ShelfBody, ShelfNew,
+    self, BoardKept, BoardWire, CardNew, CookNew, EventsNew, LotWire, ServiceDone, ShelfBody,
+    ShelfNew,
 };
 use cindo_core::cook::Event;
 use diesel::sqlite::SqliteConnection;
@@ -57,7 +58,10 @@ pub fn fill(store: &Store, now: Timestamp) -> Result<(), RequestError> {
         zero: now,
         service: wire::read(include_bytes!("service.json"))?,
     };
-    kept::add(&mut connection, &board::row(board)?)?;
+    kept::add(
+        &mut connection,
+        &board::row(board, &BoardKept::none(0, now.as_millisecond()))?,
+    )?;
     let last_week = now - jiff::SignedDuration::from_hours(7 * 24);
     let served = ServiceDone {
         title: "Friday lunch".into(),

@@ -20,18 +20,31 @@ pub const ID: &str = "board";
 ///
 /// # Errors
 /// Whatever the core refuses of its service.
-pub fn row(mut board: BoardWire) -> Result<Row, RequestError> {
+pub fn row(mut board: BoardWire, there: &BoardKept) -> Result<Row, RequestError> {
     let planned = board.service.answer()?;
-    refuse_served(&board, &planned)?;
+    refuse_served(&board, &planned, there)?;
     promise(&mut board, &planned);
     let stood = planned.plates.into_iter().filter_map(|plate| plate.stood);
     board.service.stood = stood.collect();
     write(&board)
 }
 
-/// Refuses what says that it was served though nothing shows that it may be, as at the stove.
-fn refuse_served(board: &BoardWire, planned: &Service) -> Result<(), RequestError> {
-    let unproved = |plate: &PlateTold| Some((plate.id.clone(), plate.unproved.clone()?));
+/// Refuses what newly says that it was served though nothing shows that it may be, as at the stove. What is kept already, or
+/// was taken at the stove, keeps nobody from changing the rest.
+fn refuse_served(
+    board: &BoardWire,
+    planned: &Service,
+    there: &BoardKept,
+) -> Result<(), RequestError> {
+    let kept = there.board.iter().flat_map(|board| &board.service.happened);
+    let known: Vec<(&str, &str)> = kept
+        .map(|one| (one.plate.as_str(), one.event.id.as_str()))
+        .collect();
+    let unproved = |plate: &PlateTold| {
+        let why = plate.unproved.clone()?;
+        let new = !known.contains(&(plate.id.as_str(), why.id.as_str()));
+        new.then(|| (plate.id.clone(), why))
+    };
     let Some((plate, why)) = planned.plates.iter().find_map(unproved) else {
         return Ok(());
     };

@@ -47,7 +47,8 @@ pub async fn board_put(
     let board: BoardWire = read(body)?;
     let revision = lists::revision(&request, WHAT)?;
     // Planned once before it is kept: what is kept can be planned.
-    let row = gated(&live, "/api/board", move || row(board)).await?;
+    let before = there(&store).await?;
+    let row = gated(&live, "/api/board", move || row(board, &before)).await?;
     let came = with(&store, move |c| {
         stored::put(c, &row, revision).map_err(RequestError::ours)
     })

@@ -1,6 +1,6 @@
 // Service: many plates to one time. What is next for each pair of hands, the board, the tickets.
 import { useQuery } from "@tanstack/react-query";
-import { useMemo } from "react";
+import { useEffect, useMemo } from "react";
 import { api, type ServiceAct, type ServiceRequest } from "../../api";
 import { question } from "../../card";
 import { useKitchen, usePiece, useStored, useWay } from "../../shell";
@@ -36,6 +36,14 @@ export function Service() {
     strike({ ids: [...struck.ids.slice(-200), act.id] });
     if (plan) board.happened(eventsOf(act, plan, Math.round(nowS)));
   };
+  // What is not taken is still to be done.
+  const { notTaken } = board;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each refusal
+  useEffect(() => {
+    if (!notTaken) return;
+    const open = (id: string) => notTaken.some((event) => event.id === `${id} ${event.plate}`);
+    strike({ ids: struck.ids.filter((id) => !open(id)) });
+  }, [notTaken]);
   const hands = Array.isArray(service?.hands) ? service.hands : [];
   const away = hands
     .filter((one) => one.away_s != null && (one.away_s[1] ?? 0) > nowS)

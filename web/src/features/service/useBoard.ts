@@ -107,6 +107,8 @@ export function useBoard() {
       if (played) play({ ...played, events: [...played.events, ...events] });
       else say(events);
     },
+    /** Said to be served, and not taken. */
+    notTaken: forbidden ? unproved : null,
     /** Served all the same, by a cook who says to know. */
     knowingly:
       forbidden && unproved
