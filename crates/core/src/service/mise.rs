@@ -4,9 +4,30 @@ use super::answer::{MiseAct, MiseTold};
 use super::floor::Floor;
 use super::jobs::lanes;
 use super::problem::Schedule;
-use crate::prep::Amount;
+use crate::prep::{Amount, Doing};
 use crate::run::What;
 use std::collections::BTreeMap;
+
+/// Acts by what they are of and their words.
+type Sums = BTreeMap<(String, String), MiseAct>;
+
+/// One more act, for plates that are served then; of the fish its name stands for it.
+fn sum(sums: &mut Sums, doing: &Doing, fish: Option<String>, served_s: f64, plates: usize) {
+    let key = (doing.of.clone(), doing.act.words.clone());
+    let at_s = served_s + doing.act.at_s();
+    let sum = sums.entry(key).or_insert_with(|| MiseAct {
+        words: doing.act.words.clone(),
+        of: fish.unwrap_or_else(|| doing.of.clone()),
+        at_s,
+        hands_s: 0.0,
+        lasts_s: 0.0,
+        plates: 0,
+    });
+    sum.at_s = sum.at_s.min(at_s);
+    sum.hands_s += doing.act.hands_s;
+    sum.lasts_s = sum.lasts_s.max(doing.lasts_s);
+    sum.plates += plates;
+}
 
 impl Floor<'_> {
     /// What is made ready before: amounts of all that is ordered, and cold work where it is not in the plan itself.
@@ -33,7 +54,7 @@ impl Floor<'_> {
                 }
             }
         }
-        let mut sums: BTreeMap<(String, String), MiseAct> = BTreeMap::new();
+        let mut sums: Sums = BTreeMap::new();
         for (o, works) in self
             .work
             .iter()
@@ -64,31 +85,15 @@ impl Floor<'_> {
                     if other || matches!(doing.act.what, What::Serve | What::Rest) {
                         continue;
                     }
-                    let key = (doing.of.clone(), doing.act.words.clone());
-                    let at_s = f64::from(served) + doing.act.at_s();
-                    let sum = sums.entry(key).or_insert_with(|| MiseAct {
-                        words: doing.act.words.clone(),
-                        of: if doing.of == "fish" {
-                            seat.wanted
-                                .plan()
-                                .and_then(|plan| plan.piece.fish.clone())
-                                .unwrap_or_default()
-                        } else {
-                            doing.of.clone()
-                        },
-                        at_s,
-                        hands_s: 0.0,
-                        lasts_s: 0.0,
-                        plates: 0,
-                    });
-                    sum.at_s = sum.at_s.min(at_s);
-                    sum.hands_s += doing.act.hands_s;
-                    sum.lasts_s = sum.lasts_s.max(doing.lasts_s);
-                    sum.plates += if doing.of == "fish" {
-                        seat.plates.len()
+                    let (fish, plates) = if doing.of == "fish" {
+                        (
+                            seat.wanted.plan().and_then(|plan| plan.piece.fish.clone()),
+                            seat.plates.len(),
+                        )
                     } else {
-                        seat.people as usize
+                        (None, seat.people as usize)
                     };
+                    sum(&mut sums, doing, fish, f64::from(served), plates);
                 }
             }
         }
@@ -107,24 +112,8 @@ impl Floor<'_> {
                 !waits(&doing.act.id) && !matches!(doing.act.what, What::Serve | What::Rest)
             });
             for doing in ahead {
-                let key = (doing.of.clone(), doing.act.words.clone());
-                let at_s = first_s + doing.act.at_s();
-                let sum = sums.entry(key).or_insert_with(|| MiseAct {
-                    words: doing.act.words.clone(),
-                    of: if doing.of == "fish" {
-                        more.told.name.clone()
-                    } else {
-                        doing.of.clone()
-                    },
-                    at_s,
-                    hands_s: 0.0,
-                    lasts_s: 0.0,
-                    plates: 0,
-                });
-                sum.at_s = sum.at_s.min(at_s);
-                sum.hands_s += doing.act.hands_s;
-                sum.lasts_s = sum.lasts_s.max(doing.lasts_s);
-                sum.plates += more.plates as usize;
+                let fish = (doing.of == "fish").then(|| more.told.name.clone());
+                sum(&mut sums, doing, fish, first_s, more.plates as usize);
             }
         }
         let mut acts: Vec<MiseAct> = sums.into_values().collect();
