@@ -7,7 +7,7 @@ import { join, relative } from "node:path";
 /** From the ground up: a room knows only those before it. */
 const CORE = "quantity matter heat target fish kit run methods choice belief plan prep cook service".split(" ");
 const SERVER =
-  "error work config refusal guard store wire files live kept demo probe scale doctor routes cli".split(" ");
+  "error work config refusal guard store wire files live door kept demo probe scale doctor routes cli".split(" ");
 
 /** What is written, without comments and without the tests beside it. */
 export const plain = (text) => text.replace(/\/\/.*$/gm, "").split("#[cfg(test)]")[0];

@@ -5,6 +5,7 @@ import { BrowserRouter, Link, Route, Routes, useLocation, useNavigate } from "re
 import "./app.css";
 import {
   CallsProvider,
+  DoorProvider,
   FireProvider,
   FireStrip,
   FirstVisit,
@@ -18,6 +19,7 @@ import {
   useKitchen,
   usePiece,
   useStored,
+  useUpgrade,
   VIEWS,
 } from "./shell";
 import { UnitsContext } from "./ui";
@@ -33,6 +35,7 @@ const book = () => import("./features/book");
 const kit = () => import("./features/kit");
 const knows = () => import("./features/knows");
 const sheet = () => import("./features/sheet");
+const office = () => import("./features/office");
 const Counter = lazy(() => counter().then((m) => ({ default: m.Counter })));
 const Ways = lazy(() => ways().then((m) => ({ default: m.Ways })));
 const Card = lazy(() => ways().then((m) => ({ default: m.Card })));
@@ -43,6 +46,7 @@ const Cooked = lazy(() => book().then((m) => ({ default: m.Cooked })));
 const Book = lazy(() => book().then((m) => ({ default: m.Book })));
 const Kit = lazy(() => kit().then((m) => ({ default: m.Kit })));
 const Sheet = lazy(() => sheet().then((m) => ({ default: m.Sheet })));
+const Office = lazy(() => office().then((m) => ({ default: m.Office })));
 const Knows = lazy(() => knows().then((m) => ({ default: m.Knows })));
 
 const queries = new QueryClient({
@@ -62,7 +66,14 @@ function Nowhere() {
   );
 }
 
+/** Views that stand in no rail. */
+const BESIDE: { [path: string]: string } = {
+  "/sheet": "Food-safety sheet",
+  "/office": "Office",
+};
+
 function House() {
+  useUpgrade();
   const [units, setUnits] = useStored<Units>("cindo.units", METRIC);
   const [theme, setTheme] = useStored<{ night: boolean | null }>("cindo.theme", { night: null });
   const [keys, setKeys] = useState(false);
@@ -81,7 +92,7 @@ function House() {
   const before = useRef(at);
   useEffect(() => {
     const view = VIEWS.find((one) => one.path === at);
-    const name = at === "/sheet" ? "Food-safety sheet" : view?.name;
+    const name = BESIDE[at] ?? view?.name;
     document.title = name ? `${name} · Cindo` : "Cindo";
     if (before.current === at) return;
     before.current = at;
@@ -148,6 +159,7 @@ function House() {
               <Route path="/kit" element={<Kit setUnits={setUnits} />} />
               <Route path="/knows" element={<Knows />} />
               <Route path="/sheet" element={<Sheet />} />
+              <Route path="/office" element={<Office />} />
               <Route path="*" element={<Nowhere />} />
             </Routes>
           </Suspense>
@@ -160,7 +172,7 @@ function House() {
 
 reloadAfterUpgrade();
 window.addEventListener("load", () =>
-  fetchTheRest([counter, theRest, prep, ways, fire, service, book, kit, knows]),
+  fetchTheRest([counter, theRest, prep, ways, fire, service, book, kit, knows, office]),
 );
 
 // Where the connection is safe enough for it, the page opens while the server is away.
@@ -177,13 +189,15 @@ if (root)
       <Mishap>
         <QueryClientProvider client={queries}>
           <BrowserRouter>
-            <PieceProvider>
-              <FireProvider>
-                <CallsProvider>
-                  <House />
-                </CallsProvider>
-              </FireProvider>
-            </PieceProvider>
+            <DoorProvider>
+              <PieceProvider>
+                <FireProvider>
+                  <CallsProvider>
+                    <House />
+                  </CallsProvider>
+                </FireProvider>
+              </PieceProvider>
+            </DoorProvider>
           </BrowserRouter>
         </QueryClientProvider>
       </Mishap>

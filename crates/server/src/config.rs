@@ -17,6 +17,8 @@ pub struct Config {
     pub probes: Vec<String>,
     /// Addresses of scales.
     pub scales: Vec<String>,
+    /// Certificates and their key, as PEM files: then it is asked by https.
+    pub tls: Option<(PathBuf, PathBuf)>,
 }
 
 /// Largest request body, KiB.

@@ -8,6 +8,7 @@ pub mod cli;
 pub mod config;
 pub mod demo;
 pub mod doctor;
+pub mod door;
 pub mod error;
 pub mod files;
 pub mod guard;

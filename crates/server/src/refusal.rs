@@ -32,6 +32,25 @@ pub enum Refusal {
     /// As much is being computed as there is room for.
     #[error("too much is asked at once: ask again in a moment")]
     Busy,
+    /// Nobody is signed in there, or not with this passcode.
+    #[error("{message}")]
+    SignedOut {
+        /// Stable name.
+        code: &'static str,
+        /// The field it is about.
+        field: &'static str,
+        /// What to do, in a sentence.
+        message: &'static str,
+    },
+    /// Signed in, but not as the owner.
+    #[error("only the owner may do this: sign in with the owner's passcode")]
+    OwnerOnly,
+    /// Too many wrong passcodes.
+    #[error("too many wrong passcodes: try again in {wait_s} s")]
+    SlowDown {
+        /// So long, s.
+        wait_s: u32,
+    },
     /// The address takes other methods.
     #[error("this address takes {}", allowed.join(", "))]
     Method {
@@ -56,6 +75,9 @@ impl Refusal {
             Self::PreconditionRequired { .. } => "no_revision",
             Self::Slow => "too_slow",
             Self::Busy => "busy",
+            Self::SignedOut { code, .. } => code,
+            Self::OwnerOnly => "owner_only",
+            Self::SlowDown { .. } => "slow_down",
             Self::Method { .. } => "method_not_allowed",
             Self::Stranger { .. } => "not_from_here",
         }
@@ -81,6 +103,9 @@ impl ResponseError for Refusal {
             Self::PreconditionRequired { .. } => StatusCode::PRECONDITION_REQUIRED,
             Self::Slow => StatusCode::REQUEST_TIMEOUT,
             Self::Busy => StatusCode::SERVICE_UNAVAILABLE,
+            Self::SignedOut { .. } => StatusCode::UNAUTHORIZED,
+            Self::OwnerOnly => StatusCode::FORBIDDEN,
+            Self::SlowDown { .. } => StatusCode::TOO_MANY_REQUESTS,
             Self::Method { .. } => StatusCode::METHOD_NOT_ALLOWED,
             Self::Stranger { status, .. } => *status,
         }
@@ -94,11 +119,19 @@ impl ResponseError for Refusal {
         if let Self::Method { allowed } = self {
             response.insert_header((header::ALLOW, allowed.join(", ")));
         }
-        if matches!(self, Self::Busy) {
-            response.insert_header((header::RETRY_AFTER, RETRY_AFTER_S));
+        match self {
+            Self::Busy => {
+                response.insert_header((header::RETRY_AFTER, RETRY_AFTER_S));
+            }
+            Self::SlowDown { wait_s } => {
+                response.insert_header((header::RETRY_AFTER, *wait_s));
+            }
+            _ => {}
         }
         response.json(match self {
             Self::Request(asked) => asked.body(),
+            Self::SignedOut { field, .. } => ErrorBody::new(self.code(), field, self.to_string()),
+            Self::SlowDown { .. } => ErrorBody::new(self.code(), "passcode", self.to_string()),
             other => ErrorBody::new(other.code(), "", other.to_string()),
         })
     }

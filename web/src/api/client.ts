@@ -2,6 +2,7 @@
 import createClient from "openapi-fetch";
 import type { components, paths } from "../wire/schema";
 import { count } from "./asking";
+import { tellSignedOut } from "./door";
 
 type Schemas = components["schemas"];
 export type Fish = Schemas["FishWire"];
@@ -94,6 +95,10 @@ export type CameOut = Schemas["CameOut"];
 export type Next = Schemas["Next"];
 export type Advice = Schemas["Advice"];
 
+export type Session = Schemas["SessionTold"];
+export type PasscodeSet = Schemas["PasscodeSet"];
+export type Device = Schemas["DeviceTold"];
+
 /** What the server refused, with the field it is about. */
 export class Refused extends Error {
   constructor(
@@ -107,7 +112,7 @@ export class Refused extends Error {
 
 /** Not taken just now, through no fault of what was sent: it is sent again by itself. */
 export const isLater = (code: string): boolean =>
-  ["unreachable", "internal", "not_kept", "busy", "too_slow"].includes(code);
+  ["unreachable", "internal", "not_kept", "busy", "too_slow", "signed_out"].includes(code);
 
 const UNREACHABLE = "Cindo does not answer. What you typed is kept; try again in a moment.";
 
@@ -161,6 +166,7 @@ async function take<T>(call: Promise<Answer<T>>): Promise<T> {
   if (answer.response.ok) return answer.data as T;
   if (isErrorBody(answer.error)) {
     const { code, field, message } = answer.error.error;
+    if (code === "signed_out") tellSignedOut();
     throw new Refused(code, field, message);
   }
   throw new Refused("unreachable", "", UNREACHABLE);
@@ -180,6 +186,14 @@ const ifMatch = (revision: number) => ({ "If-Match": `"${revision}"` });
 const withSignal = (signal?: AbortSignal) => (signal ? { signal } : {});
 
 export const api = {
+  session: () => take(client.GET("/api/session")),
+  signIn: (passcode: string, device: string) =>
+    take(client.POST("/api/session", { body: { passcode, device } })),
+  signOut: () => take(client.DELETE("/api/session")),
+  setPasscode: (body: PasscodeSet) => take(client.PUT("/api/owner/passcode", { body })),
+  devices: () => take(client.GET("/api/owner/devices")),
+  deviceOut: (id: string) =>
+    take(client.DELETE("/api/owner/devices/{id}", { params: { path: { id } } })),
   fish: () => take(client.GET("/api/fish")),
   knowledge: () => take(client.GET("/api/knowledge")),
   plan: (body: PlanRequest, signal?: AbortSignal) =>

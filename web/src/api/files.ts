@@ -1,5 +1,6 @@
 // Files out of the server and into it.
 import { type ExportRequest, type Imported, patient, Refused } from "./client";
+import { tellSignedOut } from "./door";
 
 const UNREACHABLE = "Cindo does not answer. Try again in a moment.";
 
@@ -15,6 +16,7 @@ async function ask(path: string, init?: RequestInit): Promise<Response> {
     error?: { code: string; field: string; message: string };
   } | null;
   const { code, field, message } = body?.error ?? { code: "page", field: "", message: UNREACHABLE };
+  if (code === "signed_out") tellSignedOut();
   throw new Refused(code, field, message);
 }
 
@@ -139,4 +141,19 @@ export async function importCards(
     }
   }
   return came;
+}
+
+/** All that is kept, as one file. */
+export async function keepCopy(): Promise<void> {
+  const response = await ask("/api/book");
+  keepFile(await response.blob(), nameOf(response));
+}
+
+/** What came of going back to a copy. */
+export type Restored = { all: number; aside: string };
+
+/** Everything that is kept makes room for what is in a file. It goes over as it is read: the file may be large. */
+export async function restoreCopy(file: Blob): Promise<Restored> {
+  const response = await ask("/api/owner/restore", post(file));
+  return (await response.json()) as Restored;
 }

@@ -2,16 +2,19 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { Failure } from "../ui";
+import { useSession } from "./DoorProvider";
 import { UsualKitchens } from "./UsualKitchens";
 import { useKitchen } from "./useKitchen";
 
 export function FirstVisit() {
   const { kept, kitchen, say, problem } = useKitchen();
+  const { owner } = useSession();
   // Once it is said, it stands until the page is left: that can be taken back.
   const [asked, setAsked] = useState(false);
   if (kept?.revision === 0 && !asked) setAsked(true);
   const [skipped, skip] = useState(false);
-  if (!kept || skipped || !(asked || kept.revision === 0)) return null;
+  // A cook does not say what the kitchen has.
+  if (!owner || !kept || skipped || !(asked || kept.revision === 0)) return null;
   const said = kept.revision > 0;
   return (
     <section

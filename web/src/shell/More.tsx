@@ -47,6 +47,18 @@ export function More({ units, setUnits, night, setNight, showKeys }: RailProps) 
                 </span>
               </Link>
             ))}
+            <Link
+              to="/office"
+              className="flex items-center gap-x-4 min-h-14 hair-t"
+              data-testid="more-office"
+              onClick={() => setOpen(false)}
+            >
+              <Mark of={{ mark: <path d="M4 21V4h11v17M15 8h5v13M11 12h1M2 21h20" /> }} />
+              <span>
+                <b>Office</b>{" "}
+                <span className="quiet block text-small">Who comes in, what is kept</span>
+              </span>
+            </Link>
             <p className="hair-t flex flex-wrap items-center">
               <UnitSwitch units={units} setUnits={setUnits} />
             </p>

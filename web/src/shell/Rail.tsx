@@ -10,7 +10,7 @@ export function Rail({ units, setUnits, night, setNight, showKeys }: RailProps) 
   return (
     <nav
       aria-label="Views"
-      className="no-print fixed z-20 bg-base-200 flex bottom-0 inset-x-0 h-16 justify-around border-t border-base-300 md:inset-y-0 md:right-auto md:h-auto md:w-[84px] md:flex-col md:justify-start md:border-t-0"
+      className="no-print fixed z-20 bg-base-200 flex bottom-0 inset-x-0 h-16 justify-around border-t border-base-300 md:inset-y-0 md:right-auto md:h-auto md:w-[84px] md:flex-col md:justify-start md:border-t-0 md:overflow-y-auto"
     >
       <div className="hidden md:block px-3 pt-5 pb-4 text-lead font-bold tracking-tight">Cindo</div>
       {VIEWS.map((view) => (
@@ -20,7 +20,7 @@ export function Rail({ units, setUnits, night, setNight, showKeys }: RailProps) 
           end={view.path === "/"}
           title={view.says}
           className={({ isActive }) =>
-            `${view.inBar ? "flex" : "hidden md:flex"} flex-col justify-center gap-0.5 px-1.5 md:px-3 max-md:flex-1 max-md:items-center min-w-0 md:py-3 bar-word border-primary ${
+            `${view.inBar ? "flex" : "hidden md:flex"} flex-col justify-center gap-0.5 px-1.5 md:px-3 flex-1 max-md:items-center min-w-0 md:min-h-[46px] md:max-h-[68px] bar-word border-primary ${
               isActive
                 ? "font-bold border-t-3 md:border-t-0 md:border-l-4 md:pl-2 bg-base-100"
                 : "quiet hover:text-base-content border-t-3 border-t-transparent md:border-t-0"
@@ -33,6 +33,13 @@ export function Rail({ units, setUnits, night, setNight, showKeys }: RailProps) 
       ))}
       <More {...{ units, setUnits, night, setNight, showKeys }} />
       <div className="hidden md:flex md:flex-col md:mt-auto md:pb-3 md:items-stretch">
+        <NavLink
+          to="/office"
+          title="Who comes in, what is kept"
+          className="min-h-11 px-3 content-center text-small hover:bg-base-300 aria-[current=page]:font-bold"
+        >
+          Office
+        </NavLink>
         <UnitSwitch units={units} setUnits={setUnits} />
         <button
           type="button"

@@ -1,4 +1,5 @@
 export { CallsProvider, useCalling } from "./CallsProvider";
+export { DoorProvider, useSession } from "./DoorProvider";
 export { FireProvider, useFire, useTick } from "./FireProvider";
 export { FireStrip } from "./FireStrip";
 export { FirstVisit } from "./FirstVisit";
@@ -10,7 +11,7 @@ export { PieceProvider, usePiece } from "./PieceContext";
 export { Rail } from "./Rail";
 export { UnitSwitch } from "./UnitSwitch";
 export { UsualKitchens, useKit } from "./UsualKitchens";
-export { fetchTheRest, reloadAfterUpgrade } from "./upgrade";
+export { fetchTheRest, reloadAfterUpgrade, useUpgrade } from "./upgrade";
 export { useAddress } from "./useAddress";
 export { useFish } from "./useFish";
 export { keysTaken, useKeys } from "./useKeys";

@@ -35,7 +35,8 @@ export function useKitchen() {
         const refused = cause instanceof Refused ? cause : new Refused("page", "", String(cause));
         setProblem(refused);
         // Somebody else was first: what stands now is shown, with the word why.
-        if (refused.code === "changed_meanwhile") {
+        // What is the owner's to say is not said again either.
+        if (["changed_meanwhile", "owner_only"].includes(refused.code)) {
           saidKitchen.say(null);
           await queries.invalidateQueries({ queryKey: KEY });
         }

@@ -80,7 +80,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Everything that is kept as one file that is read back: cards, shelf, kitchen, and cooks gone by. */
+        /** Everything that is kept as one file that is read back: cards, shelf, kitchen, cooks, services, the board. */
         get: operations["book"];
         put?: never;
         post?: never;
@@ -581,6 +581,77 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/owner/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The devices that are signed in. The owner's. */
+        get: operations["devices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/owner/devices/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Signs a device out, at once: what it watches ends, what it asks is refused. The owner's. */
+        delete: operations["device_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/owner/passcode": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Sets a passcode, or takes that of the cooks away. Whoever signed in by the last one is out. The owner's; while there is no
+         *     passcode at all, whoever is at this machine.
+         */
+        put: operations["passcode_set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/owner/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Everything that is kept makes room for what is in a file, all or none. What was there is copied aside first. The owner's. */
+        post: operations["restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -764,6 +835,25 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the asker stands: in as whom, or yet to sign in. Asked without being signed in. */
+        get: operations["session"];
+        put?: never;
+        /** Signs a device in: the answer sets its cookie. Wrong ones make the device wait, ever longer. */
+        post: operations["sign_in"];
+        /** Signs the asker's device out. */
+        delete: operations["sign_out"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2243,6 +2333,26 @@ export interface components {
          * @enum {string}
          */
         DecidesWire: "middle" | "coat" | "rim" | "figure";
+        /** @description The devices that are signed in. */
+        DeviceList: {
+            /** @description The one last seen first. */
+            devices: components["schemas"]["DeviceTold"][];
+        };
+        /** @description A device that is signed in. */
+        DeviceTold: {
+            /** @description When it signed in, RFC 3339. */
+            begun_at: string;
+            /** @description What it is called. */
+            device: string;
+            /** @description Its name to programs. */
+            id: string;
+            /** @description It is the asker's own. */
+            own: boolean;
+            /** @description As whom. */
+            role: components["schemas"]["RoleWire"];
+            /** @description When it last asked, RFC 3339; to ten minutes. */
+            seen_at: string;
+        };
         /** @description One act on the clock. Its times are s after the plate: 0 on it, negative before. */
         Doing: components["schemas"]["Act"] & {
             /**
@@ -2850,7 +2960,7 @@ export interface components {
             clock_set_s: number;
             /** @description It answers, and what is said to it is kept. */
             ok: boolean;
-            /** @description Why nothing can be kept just now, with the file of the store. */
+            /** @description Why nothing can be kept just now, with the file of the store; only said to who is signed in. */
             store?: string | null;
         };
         /** @description Temperatures of a bare body. */
@@ -3855,6 +3965,17 @@ export interface components {
             /** @description When each goes in, s after the first. */
             starts_s: number[];
         };
+        /** @description A passcode to be set. */
+        PasscodeSet: {
+            /** @description What to call this device in the owner's list; up to 60 characters. */
+            device?: string;
+            /** @description The owner's as it is now; empty while there is none. */
+            now?: string;
+            /** @description The new one, 8 to 128 characters; none takes that of the cooks away. */
+            passcode?: string | null;
+            /** @description Whose. */
+            role: components["schemas"]["RoleWire"];
+        };
         /**
          * @description Where a cook stands.
          * @enum {string}
@@ -4775,11 +4896,23 @@ export interface components {
          * @enum {string}
          */
         RestOn: "hot_plate" | "warm_plate" | "cold_plate" | "board" | "rack";
+        /** @description What came of going back to a file. */
+        Restored: {
+            /** @description How many things are there now. */
+            all: number;
+            /** @description The copy of what was there before, within the folder. */
+            aside: string;
+        };
         /**
          * @description A result to set, or to take back.
          * @enum {string}
          */
         ResultChange: "raw" | "under" | "right" | "over" | "none";
+        /**
+         * @description What one who comes in may do.
+         * @enum {string}
+         */
+        RoleWire: "cook" | "owner";
         /** @description One rule. */
         RuleWire: {
             /** @description What it asks, with its figures. */
@@ -5208,6 +5341,20 @@ export interface components {
              */
             total: number;
         };
+        /** @description How the asker stands. */
+        SessionTold: {
+            /** @description Whether this kitchen asks for a passcode. */
+            asks: boolean;
+            /** @description Other machines reach it. Said to who is in. */
+            beyond: boolean;
+            /** @description Cooks have a passcode of their own. Said to who is in. */
+            cooks: boolean;
+            /** @description What the asker's device is called. */
+            device?: string | null;
+            /** @description Which page this server ships: another word than before is another build. */
+            page: string;
+            role?: components["schemas"]["RoleWire"] | null;
+        };
         /** @description What a setting takes, and its value. */
         SettingTakes: {
             /**
@@ -5526,6 +5673,13 @@ export interface components {
             kind: string;
             /** @description What one's own is called. */
             name?: string | null;
+        };
+        /** @description A passcode, to sign in with. */
+        SignIn: {
+            /** @description What to call this device in the owner's list; up to 60 characters. */
+            device?: string;
+            /** @description The cooks' or the owner's. */
+            passcode: string;
         };
         /** @description What can be seen and felt. */
         SignsWire: {
@@ -8281,6 +8435,212 @@ export interface operations {
             };
         };
     };
+    devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The one last seen first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceList"];
+                };
+            };
+            /** @description Not the owner */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    device_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Signed out */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not the owner */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description There is no such device */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    passcode_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasscodeSet"];
+            };
+        };
+        responses: {
+            /** @description Set; the asker stays in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionTold"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not the owner */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description One that does not do, or the owner's is not known */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many wrong ones: wait (Retry-After) */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many sign in at once: come again (Retry-After) */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BookFile"];
+            };
+        };
+        responses: {
+            /** @description What came of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Restored"];
+                };
+            };
+            /** @description Broken, or not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not the owner */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Larger than 64 MiB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description No file of ours, or something in it that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description It cannot be kept, or not copied aside first */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     plan: {
         parameters: {
             query?: never;
@@ -8799,6 +9159,113 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ErrorBody"];
                 };
+            };
+        };
+    };
+    session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How the asker stands */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionTold"];
+                };
+            };
+        };
+    };
+    sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description Signed in */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionTold"];
+                };
+            };
+            /** @description Not of the described shape */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not the passcode */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description A name that does not do */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many wrong ones: wait (Retry-After) */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Too many sign in at once: come again (Retry-After) */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    sign_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Signed out, or not in at all */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

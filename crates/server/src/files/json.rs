@@ -11,7 +11,7 @@ use utoipa::ToSchema;
 
 /// The form that is written now: from 2 on shelf, kitchen and cooks gone by may stand beside the cards, from 3 on cooks under
 /// way, services and the board.
-const FORM: u32 = 3;
+pub const FORM: u32 = 3;
 /// Most things of a kind that are read at once: a page sends a larger file in pieces.
 const MOST: usize = 200;
 

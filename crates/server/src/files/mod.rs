@@ -9,7 +9,7 @@ mod sheet;
 mod table;
 
 pub use card_file::{CardFile, CookFile};
-pub use json::{BookFile, read_book, read_whole};
+pub use json::{BookFile, FORM, read_book, read_whole};
 pub use service::{write_service_calendar, write_service_table};
 pub use sheet::write_sheet;
 

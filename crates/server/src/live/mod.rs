@@ -18,13 +18,18 @@ use std::collections::HashSet;
 use std::sync::{Arc, Mutex, PoisonError};
 use tokio::sync::{OwnedSemaphorePermit, Semaphore, broadcast};
 
-/// A cook that changed.
+/// What changed.
 #[derive(Debug, Clone, PartialEq, Eq)]
-pub struct Changed {
-    /// Which.
-    pub cook: String,
-    /// Its newest event.
-    pub seq: i64,
+pub enum Changed {
+    /// A cook.
+    Cook {
+        /// Which.
+        cook: String,
+        /// Its newest event.
+        seq: i64,
+    },
+    /// Everything.
+    All,
 }
 
 /// Who watches, and what they see.
@@ -115,7 +120,12 @@ impl Live {
     /// Tells all who watch. That nobody does is no error.
     pub fn changed(&self, cook: &str, seq: i64) {
         let cook = cook.to_owned();
-        let _ = self.tell.send(Changed { cook, seq });
+        let _ = self.tell.send(Changed::Cook { cook, seq });
+    }
+
+    /// Tells all who watch that everything is to be read anew.
+    pub fn anew(&self) {
+        let _ = self.tell.send(Changed::All);
     }
 
     /// Watches as long as the place is held; none where too many do.

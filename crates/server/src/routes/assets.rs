@@ -15,6 +15,13 @@ struct Page;
 const NOT_BUILT: &str = "<!doctype html><title>Cindo</title><p>The page is not built. \
                          Run <code>make demo</code>, or build web and then the server.";
 
+/// Which page this server ships: another one after an upgrade.
+pub(super) fn build() -> String {
+    let hash = Page::get("index.html").map(|index| index.metadata.sha256_hash());
+    let bytes = hash.iter().flatten().take(8);
+    bytes.map(|byte| format!("{byte:02x}")).collect()
+}
+
 /// A file of the page, or the page itself for every address that the page routes.
 pub async fn page(request: HttpRequest) -> Result<HttpResponse, Refusal> {
     if ![Method::GET, Method::HEAD].contains(request.method()) {

@@ -2,9 +2,10 @@
 
 use super::lists::{self, ListQuery, Put, Queried};
 use super::{Body, gated, read};
+use crate::door::{Door, Who};
 use crate::error::{ErrorBody, RequestError, missing};
 use crate::kept::cooks::{self, Adds, Found, MOST_EVENTS, WHAT};
-use crate::live::{Live, Turn, now_ms};
+use crate::live::{Changed, Live, Turn, now_ms};
 use crate::refusal::Refusal;
 use crate::store::kept::List;
 use crate::store::{Store, with};
@@ -337,10 +338,16 @@ pub async fn clock() -> web::Json<ClockWire> {
     )
 )]
 #[get("/api/live")]
-pub async fn watch(live: web::Data<Live>) -> Result<impl Responder, Refusal> {
+pub async fn watch(
+    live: web::Data<Live>,
+    door: web::Data<Door>,
+    who: web::ReqData<Who>,
+) -> Result<impl Responder, Refusal> {
     let (mut changes, place) = live.watch().ok_or(Refusal::Busy)?;
     let (tell, told) = tokio::sync::mpsc::channel(16);
     actix_web::rt::spawn(async move {
+        let out = door.until_out(who.into_inner());
+        tokio::pin!(out);
         // As long as somebody is there.
         let _place = place;
         let hello = sse::Data::new(format!("{{\"now_ms\":{}}}", now_ms())).event("hello");
@@ -350,12 +357,13 @@ pub async fn watch(live: web::Data<Live>) -> Result<impl Responder, Refusal> {
         loop {
             let event = tokio::select! {
                 () = tell.closed() => return,
+                () = &mut out => return,
                 change = changes.recv() => match change {
-                    Ok(change) => {
-                        let said = serde_json::json!({ "cook": change.cook, "seq": change.seq });
-                        sse::Data::new(said.to_string()).event("changed").id(change.seq.to_string())
+                    Ok(Changed::Cook { cook, seq }) => {
+                        let said = serde_json::json!({ "cook": cook, "seq": seq });
+                        sse::Data::new(said.to_string()).event("changed").id(seq.to_string())
                     }
-                    Err(RecvError::Lagged(_)) => sse::Data::new("{}").event("anew"),
+                    Ok(Changed::All) | Err(RecvError::Lagged(_)) => sse::Data::new("{}").event("anew"),
                     Err(RecvError::Closed) => return,
                 },
             };

@@ -69,15 +69,6 @@ pub async fn export(live: web::Data<Live>, body: Body) -> Result<HttpResponse, R
     ))
 }
 
-/// Everything that is kept as one file that is read back: cards, shelf, kitchen, and cooks gone by.
-#[utoipa::path(responses((status = 200, description = "All that is kept", body = BookFile)))]
-#[get("/api/book")]
-pub async fn book(store: web::Data<Store>) -> Result<HttpResponse, Refusal> {
-    let book = with(&store, crate::kept::whole::book).await?;
-    let text = serde_json::to_string_pretty(&book).map_err(RequestError::ours)?;
-    Ok(file("cindo-book.json".into(), "application/json", text))
-}
-
 /// Which days of the food-safety sheet.
 #[derive(Debug, Clone, serde::Deserialize, IntoParams)]
 #[serde(deny_unknown_fields)]

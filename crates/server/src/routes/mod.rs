@@ -28,16 +28,20 @@ mod assets;
 mod board;
 mod cards;
 mod cooks;
+mod copies;
 mod counter;
 mod engine;
 mod files;
 mod kitchen;
 mod lists;
+mod log;
 mod scales;
 mod server;
+mod session;
 mod shelf;
 
 use crate::config::MOST_BODY_KIB;
+use crate::door::{Door, only_signed_in};
 use crate::error::RequestError;
 use crate::guard::{Guard, only_from_here};
 use crate::live::Live;
@@ -52,7 +56,6 @@ use serde::de::DeserializeOwned;
 use std::future::Future;
 use std::pin::Pin;
 use std::time::Duration;
-use tracing_actix_web::TracingLogger;
 use utoipa::OpenApi;
 
 /// The endpoints, once: described and registered from the same list.
@@ -116,7 +119,8 @@ endpoints!(
     board::service_list,
     board::service_table,
     files::export,
-    files::book,
+    copies::book,
+    copies::restore,
     files::sheet,
     files::import,
     cards::list,
@@ -139,6 +143,12 @@ endpoints!(
     cooks::watch,
     scales::scale_list,
     scales::scale_read,
+    session::session_get,
+    session::session_begin,
+    session::session_end,
+    session::device_list,
+    session::device_out,
+    session::passcode_set,
     server::health,
     server::description,
 );
@@ -162,6 +172,7 @@ pub fn app(
     store: Store,
     guard: Guard,
     live: Live,
+    door: Door,
 ) -> App<
     impl ServiceFactory<
         ServiceRequest,
@@ -175,11 +186,13 @@ pub fn app(
         .app_data(web::Data::new(store))
         .app_data(web::Data::new(guard))
         .app_data(web::Data::new(live))
+        .app_data(web::Data::new(door))
         .app_data(web::PayloadConfig::new(MOST_BODY_KIB * 1024))
+        .wrap(from_fn(only_signed_in))
         .wrap(from_fn(only_from_here))
         .wrap(headers())
         .wrap(Compress::default())
-        .wrap(TracingLogger::default())
+        .wrap(from_fn(log::logged))
         .configure(register)
         .service(web::scope("/api").default_service(web::to(no_such_route)))
         .default_service(web::to(assets::page))
@@ -188,6 +201,8 @@ pub fn app(
 /// Headers that every answer carries.
 fn headers() -> DefaultHeaders {
     DefaultHeaders::new()
+        // What a kitchen writes down stays on no device that was signed out; files of the page say otherwise.
+        .add((header::CACHE_CONTROL, "no-store"))
         .add((
             header::CONTENT_SECURITY_POLICY,
             "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; \

@@ -1,11 +1,12 @@
 //! What the server says of itself.
 
 use super::ApiDoc;
+use super::session::who;
 use crate::live::stepped_ms;
 use crate::refusal::Refusal;
 use crate::store::Store;
 use actix_web::http::header::ContentType;
-use actix_web::{HttpResponse, get, web};
+use actix_web::{HttpRequest, HttpResponse, get, web};
 use std::sync::OnceLock;
 use utoipa::OpenApi;
 use utoipa::openapi::PathItem;
@@ -15,7 +16,7 @@ use utoipa::openapi::PathItem;
 pub struct Health {
     /// It answers, and what is said to it is kept.
     pub ok: bool,
-    /// Why nothing can be kept just now, with the file of the store.
+    /// Why nothing can be kept just now, with the file of the store; only said to who is signed in.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub store: Option<String>,
     /// By how much the clock of the machine was set since the server started, s. The clock of the cooks went on unmoved.
@@ -25,11 +26,15 @@ pub struct Health {
 /// Whether the server is up, and its store.
 #[utoipa::path(responses((status = 200, description = "The server is up", body = Health)))]
 #[get("/api/health")]
-pub async fn health(store: web::Data<Store>) -> Result<web::Json<Health>, Refusal> {
+pub async fn health(
+    store: web::Data<Store>,
+    request: HttpRequest,
+) -> Result<web::Json<Health>, Refusal> {
+    let known = who(&request).is_some();
     let wrong = crate::work::compute(move || Ok(store.wrong())).await?;
     Ok(web::Json(Health {
         ok: wrong.is_none(),
-        store: wrong.map(|wrong| wrong.to_string()),
+        store: wrong.filter(|_| known).map(|wrong| wrong.to_string()),
         clock_set_s: stepped_ms() as f64 / 1000.0,
     }))
 }

@@ -1,9 +1,11 @@
 //! Copies of the store: one file each, made while others write, and put in place again; and who holds a folder.
 
+use super::MIGRATIONS;
 use super::file::{FILE, in_words, newer, wrote};
 use diesel::connection::SimpleConnection;
 use diesel::prelude::*;
 use diesel::sqlite::SqliteConnection;
+use diesel_migrations::MigrationHarness;
 use std::fs::{File, TryLockError};
 use std::os::unix::fs::PermissionsExt;
 use std::path::{Path, PathBuf};
@@ -114,6 +116,27 @@ fn connect(path: &Path) -> Result<SqliteConnection, CopyError> {
     Ok(c)
 }
 
+/// A connection to the store of a folder that somebody serves, who goes on serving it.
+///
+/// # Errors
+/// No store there, or one of another form.
+pub fn beside(folder: &Path) -> Result<SqliteConnection, CopyError> {
+    let store = folder.join(FILE);
+    if !store.exists() {
+        return Err(wrong(&store, "there is no store in this folder"));
+    }
+    let mut c = connect(&store)?;
+    let same = !newer(&mut c).map_err(|cause| wrong(&store, cause))?
+        && !c
+            .has_pending_migration(MIGRATIONS)
+            .map_err(|cause| wrong(&store, cause))?;
+    if !same {
+        let why = "the Cindo that runs on it is of another version than this one";
+        return Err(wrong(&store, why));
+    }
+    Ok(c)
+}
+
 /// Copies the store of a folder into a new file, whoever writes to it meanwhile.
 ///
 /// # Errors
@@ -146,6 +169,7 @@ pub fn restore(folder: &Path, from: &Path) -> Result<(), CopyError> {
         std::fs::remove_file(&new).map_err(|cause| wrong(&new, cause))?;
     }
     fits?;
+    signed_out(&new)?;
     let stamp = jiff::Timestamp::now()
         .strftime("%Y%m%dT%H%M%SZ")
         .to_string();
@@ -162,6 +186,21 @@ pub fn restore(folder: &Path, from: &Path) -> Result<(), CopyError> {
     std::fs::rename(&new, &store).map_err(|cause| wrong(&store, cause))?;
     let dir = File::open(folder).map_err(|cause| wrong(folder, cause))?;
     dir.sync_all().map_err(|cause| wrong(folder, cause))
+}
+
+/// Nobody is signed in by a copy: whoever was signed out since it was made would be in again.
+fn signed_out(copy: &Path) -> Result<(), CopyError> {
+    let mut c = connect(copy)?;
+    let there: i64 = diesel::dsl::sql::<diesel::sql_types::BigInt>(
+        "SELECT count(*) FROM sqlite_master WHERE name = 'sessions'",
+    )
+    .get_result(&mut c)
+    .map_err(|cause| wrong(copy, cause))?;
+    if there > 0 {
+        c.batch_execute("DELETE FROM sessions")
+            .map_err(|cause| wrong(copy, cause))?;
+    }
+    Ok(())
 }
 
 /// Whether a copy is whole, and of a version that is read here.
@@ -209,14 +248,18 @@ fn fits(named: &Path, path: &Path) -> Result<(), CopyError> {
 }
 
 /// A copy of what a connection sees, among the copies of a folder.
-pub(super) fn aside(c: &mut SqliteConnection, folder: &Path, name: &str) -> Result<(), CopyError> {
+pub(super) fn aside(
+    c: &mut SqliteConnection,
+    folder: &Path,
+    name: &str,
+) -> Result<String, CopyError> {
     let copies = folder.join(COPIES);
     std::fs::create_dir_all(&copies).map_err(|cause| wrong(&copies, cause))?;
     let to = copies.join(format!("{name}.sqlite"));
-    if to.exists() {
-        return Ok(());
+    if !to.exists() {
+        write(c, &to)?;
     }
-    write(c, &to)
+    Ok(format!("{COPIES}/{name}.sqlite"))
 }
 
 /// The copy of a day, where there is none yet; those of the last days are kept.

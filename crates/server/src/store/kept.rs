@@ -1,7 +1,7 @@
 //! The lists of what is kept, all alike: rows with a form and a snapshot, changed at a revision, removed and restored, read
 //! in pages. What a snapshot holds is in [`super::snapshot`].
 
-use super::schema::kept;
+use super::schema::{cook_events, kept};
 use super::text::{Lossy, MaybeLossy};
 use super::{Changed, Page};
 use crate::error::RequestError;
@@ -229,6 +229,73 @@ pub fn all(
         .limit(most)
         .select(Row::as_select())
         .load(c)
+}
+
+/// Those that come after one, oldest first, so many at most.
+///
+/// # Errors
+/// Whatever the database says.
+pub fn after(
+    c: &mut SqliteConnection,
+    list: List,
+    last: Option<&(String, String)>,
+    most: i64,
+) -> QueryResult<Vec<Row>> {
+    let wanted = Wanted::default();
+    let mut some = wanted.query(list);
+    if let Some((at, id)) = last {
+        let later = kept::saved_at.gt(at);
+        some = some.filter(later.or(kept::saved_at.eq(at).and(kept::id.gt(id))));
+    }
+    some.order((kept::saved_at.asc(), kept::id.asc()))
+        .limit(most)
+        .select(Row::as_select())
+        .load(c)
+}
+
+/// Reads everything as it stood at one moment.
+///
+/// # Errors
+/// Whatever the work says.
+pub fn as_it_stands<T>(
+    c: &mut SqliteConnection,
+    work: impl FnOnce(&mut SqliteConnection) -> Result<T, RequestError>,
+) -> Result<T, RequestError> {
+    c.transaction(work)
+}
+
+/// Takes lists away altogether, with what happened to their cooks. Answers at which revision each row stood.
+///
+/// # Errors
+/// Whatever the database says.
+pub fn clear(c: &mut SqliteConnection, lists: &[List]) -> QueryResult<Vec<(String, String, i32)>> {
+    let names: Vec<&str> = lists.iter().map(|list| list.name()).collect();
+    let of = kept::table.filter(kept::list.eq_any(names));
+    let was: Vec<(Lossy, Lossy, i32)> = of
+        .clone()
+        .select((kept::list, kept::id, kept::revision))
+        .load(c)?;
+    diesel::delete(of).execute(c)?;
+    if lists.contains(&List::Cook) {
+        diesel::delete(cook_events::table).execute(c)?;
+    }
+    let told = was.into_iter();
+    Ok(told
+        .map(|(list, id, at)| (list.into(), id.into(), at))
+        .collect())
+}
+
+/// Rows that stood here before go on counting from there.
+///
+/// # Errors
+/// Whatever the database says.
+pub fn go_on(c: &mut SqliteConnection, was: &[(String, String, i32)]) -> QueryResult<()> {
+    for (list, id, revision) in was {
+        diesel::update(kept::table.find((list, id)))
+            .set(kept::revision.eq(kept::revision + revision))
+            .execute(c)?;
+    }
+    Ok(())
 }
 
 /// How many there are in each state, and how many were taken out.

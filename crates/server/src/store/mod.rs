@@ -1,6 +1,7 @@
 //! What is kept: SQLite through Diesel. No HTTP, no physics.
 
 pub mod copies;
+pub mod door;
 pub mod events;
 mod file;
 pub mod kept;
@@ -17,7 +18,7 @@ use diesel_migrations::{EmbeddedMigrations, embed_migrations};
 pub const MIGRATIONS: EmbeddedMigrations = embed_migrations!();
 
 /// The newest migration: the form of the store that this version writes.
-pub const FORM: &str = "2026-11-29";
+pub const FORM: &str = "2026-12-01";
 
 /// What came of a change.
 #[derive(Debug, Clone)]

@@ -197,6 +197,25 @@ impl Store {
         self.pool.get()
     }
 
+    /// The folder it lies in.
+    pub fn folder(&self) -> &Path {
+        self.file.path.parent().unwrap_or(Path::new("."))
+    }
+
+    /// Copies all that is kept aside; answers the name of the copy within the folder.
+    ///
+    /// # Errors
+    /// As a backup.
+    pub fn aside(&self, why: &str) -> Result<String, RequestError> {
+        let now = jiff::Timestamp::now().strftime("%Y%m%dT%H%M%SZ");
+        let name = format!("{why}-{now}-{}", uuid::Uuid::now_v7().simple());
+        let mut c = self
+            .get()
+            .map_err(|cause| self.file.said(&in_words(&cause.to_string())))?;
+        super::copies::aside(&mut c, self.folder(), &name)
+            .map_err(|cause| self.file.said(&in_words(&cause.to_string())))
+    }
+
     /// Why nothing can be kept now; nothing where it can.
     pub fn wrong(&self) -> Option<RequestError> {
         if let Some(why) = self.file.wrong() {

@@ -26,3 +26,22 @@ diesel::table! {
         kept_ms -> BigInt,
     }
 }
+
+diesel::table! {
+    passcodes (role) {
+        role -> Text,
+        phc -> Text,
+        set_at -> Text,
+    }
+}
+
+diesel::table! {
+    sessions (token) {
+        token -> Text,
+        id -> Text,
+        role -> Text,
+        device -> Text,
+        begun_ms -> BigInt,
+        seen_ms -> BigInt,
+    }
+}

@@ -4,6 +4,7 @@ mod cards;
 mod cook;
 mod counter;
 mod cut_open;
+mod door;
 mod fish;
 mod heat;
 mod keep;
@@ -35,6 +36,7 @@ pub use counter::{
     WholeAnswer, WholeRequest,
 };
 pub use cut_open::{CutOpenAnswer, CutOpenRequest};
+pub use door::{DeviceList, DeviceTold, PasscodeSet, RoleWire, SessionTold, SignIn};
 pub use fish::{
     AnswerWire, CutWire, FishList, FishWire, FormWire, LookWire, NamedWire, OwnFishWire,
     SafetyMarkWire, fish_list,

@@ -522,7 +522,7 @@ impl Server {
         BufReader::new(child.stdout.as_mut().unwrap())
             .read_line(&mut line)
             .unwrap();
-        let address = line.trim().rsplit("http://").next().unwrap().to_owned();
+        let address = line.trim().rsplit("://").next().unwrap().to_owned();
         Self(child, address)
     }
 

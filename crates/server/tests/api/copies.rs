@@ -310,6 +310,115 @@ fn the_whole_folder_goes_out_as_json_and_comes_back_equal() {
     }
 }
 
+/// Over HTTP too: everything makes room for what is in a file, all or none; what was there is in a copy; whoever read the old
+/// does not write over the new.
+#[actix_web::test]
+async fn a_file_put_back_over_http_takes_the_place_of_everything() {
+    let here = tempfile::tempdir().unwrap();
+    let store = cindo_server::store::open(here.path()).unwrap();
+    cindo_server::demo::fill(&store, jiff::Timestamp::now()).unwrap();
+    drop(store);
+    let server = Server::on(here.path());
+    let body = |server: &Server| {
+        let text = server.text("GET", "/api/book", &Value::Null);
+        let (head, rest) = text.split_once("\r\n\r\n").unwrap();
+        assert!(head.contains("cindo-book.json"), "{head}");
+        serde_json::from_str::<Value>(rest).unwrap()
+    };
+    let was = body(&server);
+    let id = was["cards"][0]["id"].as_str().unwrap().to_owned();
+    let path = format!("/api/cards/{id}");
+    let stood = server.say("GET", &path, &Value::Null)["revision"]
+        .as_i64()
+        .unwrap();
+    server.say("POST", "/api/cards", &card("later"));
+    server.text(
+        "DELETE",
+        &format!("/api/cards/{}", was["cards"][1]["id"].as_str().unwrap()),
+        &json!({}),
+    );
+    assert_ne!(body(&server), was);
+    let changed = body(&server);
+    for (text, code, status) in [
+        (json!({ "name": "a game" }), "not_ours", "422"),
+        (json!({ "cindo_cards": 9, "cards": [] }), "not_ours", "422"),
+        (
+            json!({ "cindo_cards": 3, "cards": [{ "title": "" }] }),
+            "",
+            "400",
+        ),
+        (
+            json!({ "cindo_cards": 3, "cards": [{ "title": "Cod", "request": { "piece": { "fish": "cod", "thickness_mm": -1 }, "method": { "kind": "steam" } } }] }),
+            "",
+            "422",
+        ),
+    ] {
+        let said = server.text("POST", "/api/owner/restore", &text);
+        assert!(
+            said.contains(code) && said.split(' ').nth(1) == Some(status),
+            "{text} {said}"
+        );
+        assert_eq!(body(&server), changed, "{text}");
+    }
+    let came = server.say("POST", "/api/owner/restore", &was);
+    assert_eq!(body(&server), was);
+    let aside = here.path().join(came["aside"].as_str().unwrap());
+    assert!(aside.exists(), "{came}");
+    let now = server.say("GET", &path, &Value::Null)["revision"]
+        .as_i64()
+        .unwrap();
+    assert!(now > stood, "{now} {stood}");
+    drop(server);
+    // What made room is one command away.
+    let there = tempfile::tempdir().unwrap();
+    done(&run("restore", &aside, there.path()));
+    assert_eq!(body(&Server::on(there.path())), changed);
+}
+
+/// A disk that fills in the middle of a copy, of a file that goes out, of one that comes back: a word each, nothing lost.
+#[test]
+fn a_disk_that_fills_in_the_middle_costs_nothing() {
+    let folder = tempfile::tempdir().unwrap();
+    let store = cindo_server::store::open(folder.path()).unwrap();
+    cindo_server::demo::fill(&store, jiff::Timestamp::now()).unwrap();
+    drop(store);
+    let out = tempfile::tempdir().unwrap();
+    // No file of this process grows beyond so much, KiB: the same to whoever writes as a disk that is full.
+    let limited = |most_kib: u32, command: &str, file: &Path| {
+        Command::new("sh")
+            .arg("-c")
+            .arg(format!(
+                "ulimit -f {most_kib}; trap '' XFSZ; exec \"$0\" {command} \"$1\" --data \"$2\""
+            ))
+            .arg(env!("CARGO_BIN_EXE_cindo"))
+            .arg(file)
+            .arg(folder.path())
+            .output()
+            .unwrap()
+    };
+    let before = std::fs::read(folder.path().join("cindo.sqlite")).unwrap();
+    for command in ["backup", "export"] {
+        let file = out.path().join(command);
+        let said = limited(40, command, &file);
+        let words = String::from_utf8_lossy(&said.stderr).into_owned();
+        assert!(
+            !said.status.success() && words.trim().lines().count() == 1,
+            "{command} {words}"
+        );
+        let left: Vec<_> = std::fs::read_dir(out.path()).unwrap().collect();
+        assert!(left.is_empty(), "{command}: {left:?}");
+    }
+    let whole = out.path().join("whole");
+    done(&run("backup", &whole, folder.path()));
+    let said = limited(40, "restore", &whole);
+    assert!(!said.status.success(), "{said:?}");
+    assert_eq!(
+        std::fs::read(folder.path().join("cindo.sqlite")).unwrap(),
+        before
+    );
+    done(&run("restore", &whole, folder.path()));
+}
+
 /// Looked at: a folder that is well, one that others can read, one whose store is torn, a clock that went back, a port.
 #[test]
 fn the_doctor_says_what_is_wrong_and_what_to_do() {

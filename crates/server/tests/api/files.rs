@@ -343,7 +343,7 @@ async fn a_book_moves_to_another_kitchen_and_back_without_doubles() {
         ),
         (0, &json!(2))
     );
-    let other = book.text.replace("\"hold_c\": 195.0", "\"hold_c\": 190.0");
+    let other = book.text.replace("\"hold_c\":195.0", "\"hold_c\":190.0");
     assert_ne!(other, book.text);
     assert_eq!(
         import(&there, &other).await.json["made"]

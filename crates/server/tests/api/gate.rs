@@ -4,6 +4,7 @@ use actix_web::dev::{Service, ServiceResponse};
 use actix_web::http::StatusCode;
 use actix_web::rt;
 use actix_web::test::{self, TestRequest};
+use cindo_server::door::{Door, Outside};
 use cindo_server::guard::Guard;
 use cindo_server::live::Live;
 use cindo_server::{routes, store};
@@ -17,7 +18,8 @@ const AT_ONCE: usize = 320;
 async fn hundreds_of_rankings_at_once_do_not_end_it() {
     let folder = tempfile::tempdir().unwrap();
     let store = store::open(folder.path()).unwrap();
-    let app = test::init_service(routes::app(store, Guard::default(), Live::default())).await;
+    let door = Door::new(&store, Outside::default()).unwrap();
+    let app = test::init_service(routes::app(store, Guard::default(), Live::default(), door)).await;
     let app = Rc::new(app);
     let ask = |path: &str, mm: Option<f64>| {
         let request = TestRequest::with_uri(path).insert_header(("host", "localhost"));

@@ -189,6 +189,7 @@ async fn packed_bodies_are_not_unpacked() {
 #[test]
 fn what_it_says_it_is_ready_at_answers() {
     let folder = tempfile::tempdir().unwrap();
+    super::door::set(folder.path(), &[], super::door::OWNER);
     let server = super::cooks::Server::at("0.0.0.0:0", folder.path());
     assert!(
         server.address().starts_with("127.0.0.1:"),

@@ -9,6 +9,7 @@ mod copies;
 mod counter;
 mod crash;
 mod described;
+mod door;
 mod engine;
 mod files;
 mod fuzz;
@@ -30,6 +31,7 @@ use actix_web::dev::{Service, ServiceResponse};
 use actix_web::http::header::HeaderMap;
 use actix_web::http::{Method, StatusCode};
 use actix_web::test;
+use cindo_server::door::{Door, Outside};
 use cindo_server::guard::Guard;
 use cindo_server::live::Live;
 use cindo_server::{routes, store};
@@ -99,7 +101,8 @@ impl Kitchen {
     ) -> Answer {
         let store = store::open(self.folder.path()).unwrap();
         let live = Live::default().with_scales(self.scales.clone());
-        let app = test::init_service(routes::app(store, Guard::default(), live)).await;
+        let door = Door::new(&store, Outside::default()).unwrap();
+        let app = test::init_service(routes::app(store, Guard::default(), live, door)).await;
         let body = body.into();
         let mut request = test::TestRequest::with_uri(path)
             .method(method)

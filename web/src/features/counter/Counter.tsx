@@ -12,6 +12,7 @@ import {
   useKeys,
   useKitchen,
   usePiece,
+  useSession,
   useTimes,
   useView,
 } from "../../shell";
@@ -44,6 +45,7 @@ export function Counter() {
   const [tab, setTab] = useView("tab", TAB_KEYS, true);
   const shelf = useShelf();
   const kitchen = useKitchen();
+  const { owner } = useSession();
   const { list, fish, usual } = useFish(piece);
   const ways = useTimes(piece);
   const turning = "the questions of the counter, one after another";
@@ -153,16 +155,18 @@ export function Counter() {
               <span className="quiet" aria-hidden="true">
                 Rules
               </span>
-              <Choice
-                label="Whose rules"
-                hideLabel
-                options={RULES}
-                value={rulesOf(piece)}
-                onChange={(rules) => {
-                  change({ kitchen: null });
-                  kitchen.say({ ...kitchen.kitchen, rules });
-                }}
-              />
+              <span inert={!owner}>
+                <Choice
+                  label="Whose rules"
+                  hideLabel
+                  options={RULES}
+                  value={rulesOf(piece)}
+                  onChange={(rules) => {
+                    change({ kitchen: null });
+                    kitchen.say({ ...kitchen.kitchen, rules });
+                  }}
+                />
+              </span>
               <Link to="/knows" className="quiet underline underline-offset-4 ml-auto">
                 about these rules
               </Link>

@@ -2,7 +2,15 @@
 import { useState } from "react";
 import type { KitchenAsked, ShelfOffered } from "../../api";
 import { RULES } from "../../card";
-import { UnitSwitch, UsualKitchens, useKit, useKitchen, usePiece, useTimes } from "../../shell";
+import {
+  UnitSwitch,
+  UsualKitchens,
+  useKit,
+  useKitchen,
+  usePiece,
+  useSession,
+  useTimes,
+} from "../../shell";
 import { Choice, Failure, NumberField, useUnits } from "../../ui";
 import { type Units, withUnit } from "../../units";
 import { Drawn } from "./Drawn";
@@ -16,6 +24,7 @@ export function Kit({ setUnits }: Props) {
   const units = useUnits();
   const { kitchen, kept, say, problem, unread, again } = useKitchen();
   const offered = useKit();
+  const { owner } = useSession();
   if (offered.isError)
     return (
       <div className="p-8">
@@ -35,10 +44,11 @@ export function Kit({ setUnits }: Props) {
       <header className="pb-4">
         <h1 className="text-title font-bold">What this kitchen has</h1>
         <p className="quiet">
-          Tap what is not here, or its name to say more of it. Every way, time and warning goes by
-          it, on every screen that asks this Cindo.
+          {owner
+            ? "Tap what is not here, or its name to say more of it. Every way, time and warning goes by it, on every screen that asks this Cindo."
+            : "Every way, time and warning goes by it. Only the owner changes it: sign in with the owner's passcode, at Office."}
         </p>
-        <p className="flex flex-wrap items-center gap-x-5">
+        <p className="flex flex-wrap items-center gap-x-5" inert={!owner}>
           <span className="text-small quiet">Start from</span>
           <UsualKitchens kitchen={kitchen} say={say} />
         </p>
@@ -48,7 +58,7 @@ export function Kit({ setUnits }: Props) {
         )}
       </header>
       <div className="grid lg:grid-cols-[1fr_300px] gap-x-12 gap-y-6 items-start">
-        <div className="min-w-0">
+        <div className="min-w-0" inert={!owner}>
           {placed(offered.data.shelves).map((place) => (
             <Place
               key={place.name}
@@ -61,43 +71,45 @@ export function Kit({ setUnits }: Props) {
           ))}
         </div>
         <div className="grid gap-y-4 max-lg:order-first lg:sticky lg:top-14">
-          <NumberField
-            label="Height above the sea"
-            quantity="metre"
-            value={kitchen.altitude_m ?? 0}
-            field="kitchen.altitude_m"
-            problem={problem}
-            testId="altitude"
-            onChange={(altitude_m) => say({ ...kitchen, altitude_m })}
-          >
-            <p className="text-small quiet">
-              Water boils at {withUnit(kept.boil_c, "celsius", units, 1)} here.
-            </p>
-          </NumberField>
-          <Choice
-            label="Whose rules"
-            options={RULES}
-            value={kitchen.rules ?? "us"}
-            onChange={(rules) => say({ ...kitchen, rules })}
-          />
-          <Choice
-            label="A thermometer for the middle of a fish"
-            options={[
-              { key: "yes", name: "here" },
-              { key: "no", name: "none" },
-            ]}
-            value={kitchen.no_thermometer ? "no" : "yes"}
-            onChange={(has) => say({ ...kitchen, no_thermometer: has === "no" })}
-          />
-          <Choice
-            label="Who eats here"
-            options={[
-              { key: "home", name: "family and friends" },
-              { key: "guests", name: "guests who pay" },
-            ]}
-            value={kitchen.serves_others ? "guests" : "home"}
-            onChange={(who) => say({ ...kitchen, serves_others: who === "guests" })}
-          />
+          <div className="grid gap-y-4" inert={!owner}>
+            <NumberField
+              label="Height above the sea"
+              quantity="metre"
+              value={kitchen.altitude_m ?? 0}
+              field="kitchen.altitude_m"
+              problem={problem}
+              testId="altitude"
+              onChange={(altitude_m) => say({ ...kitchen, altitude_m })}
+            >
+              <p className="text-small quiet">
+                Water boils at {withUnit(kept.boil_c, "celsius", units, 1)} here.
+              </p>
+            </NumberField>
+            <Choice
+              label="Whose rules"
+              options={RULES}
+              value={kitchen.rules ?? "us"}
+              onChange={(rules) => say({ ...kitchen, rules })}
+            />
+            <Choice
+              label="A thermometer for the middle of a fish"
+              options={[
+                { key: "yes", name: "here" },
+                { key: "no", name: "none" },
+              ]}
+              value={kitchen.no_thermometer ? "no" : "yes"}
+              onChange={(has) => say({ ...kitchen, no_thermometer: has === "no" })}
+            />
+            <Choice
+              label="Who eats here"
+              options={[
+                { key: "home", name: "family and friends" },
+                { key: "guests", name: "guests who pay" },
+              ]}
+              value={kitchen.serves_others ? "guests" : "home"}
+              onChange={(who) => say({ ...kitchen, serves_others: who === "guests" })}
+            />
+          </div>
           <div>
             <p className="text-small quiet">Units, on this screen</p>
             <p className="flex flex-wrap gap-x-4">

@@ -1,31 +1,33 @@
 //! The command line: the same core and the same JSON as over HTTP.
 
+mod passcode;
+mod serve;
+mod tls;
+mod why;
+
+pub use why::StartError;
+
 use crate::config::Config;
 use crate::doctor::Finding;
+use crate::door::Role;
 use crate::error::RequestError;
 use crate::files::ExportRequest;
-use crate::guard::Guard;
-use crate::live::Live;
 use crate::store::copies::{self, CopyError};
 use crate::wire::{
     self, CookRequest, CoolRequest, HeatRequest, LeftoverRequest, PlanRequest, PrepRequest,
     RankRequest, SchoolsRequest, ServiceRequest, SettleRequest, SimulateRequest, ThawRequest,
     TogetherRequest,
 };
-use crate::{demo, routes, store};
-use actix_web::HttpServer;
-use actix_web::rt::net::TcpStream;
+use crate::{routes, store};
 use clap::{Parser, Subcommand};
 use serde::Serialize;
 use serde::de::DeserializeOwned;
 use std::io::{Read, Write};
-use std::net::{Ipv4Addr, Ipv6Addr};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 use std::sync::OnceLock;
-use std::time::Duration;
-use thiserror::Error;
 use utoipa::OpenApi;
+use why::complain;
 
 /// With the form of its store.
 fn version() -> &'static str {
@@ -64,6 +66,22 @@ enum Command {
         /// Address of a kitchen scale (docs/SCALE.md); may be said more than once.
         #[arg(long = "scale")]
         scales: Vec<String>,
+        /// Certificates as a PEM file, its own first: it is then asked by https.
+        #[arg(long, requires = "key")]
+        cert: Option<PathBuf>,
+        /// The key of the certificate, as a PEM file.
+        #[arg(long, requires = "cert")]
+        key: Option<PathBuf>,
+    },
+    /// Set the owner's passcode, or that of the cooks; asked for here, or read as a line of standard input. Whoever signed in by
+    /// the last one is signed out.
+    Passcode {
+        /// That of the cooks, who change neither kit nor passcodes.
+        #[arg(long)]
+        cooks: bool,
+        /// Folder that things are kept in.
+        #[arg(long, default_value = "data")]
+        data: PathBuf,
     },
     /// Copy all that is kept into one new file, while it is in use.
     Backup {
@@ -193,13 +211,16 @@ pub fn run(cli: Cli) -> ExitCode {
             data,
             probes,
             scales,
-        } => match serve(&Config {
+            cert,
+            key,
+        } => match serve::serve(&Config {
             listen,
             hosts,
             data,
             demo,
             probes,
             scales,
+            tls: cert.zip(key),
         }) {
             Ok(()) => ExitCode::SUCCESS,
             Err(error) => {
@@ -207,6 +228,10 @@ pub fn run(cli: Cli) -> ExitCode {
                 ExitCode::FAILURE
             }
         },
+        Command::Passcode { cooks, data } => {
+            let role = if cooks { Role::Cook } else { Role::Owner };
+            whole(passcode::set(&data, role))
+        }
         Command::Backup { file, data } => copied(
             copies::backup(&data, &file),
             &format!(
@@ -248,11 +273,6 @@ pub fn run(cli: Cli) -> ExitCode {
     }
 }
 
-fn complain(text: &str) {
-    // Nothing is left to do when standard error is closed.
-    let _ = writeln!(std::io::stderr(), "{text}");
-}
-
 /// Each finding a line; a failure where one is wrong.
 fn looked(all: &[Finding]) -> ExitCode {
     let line = |one: &Finding| {
@@ -273,6 +293,7 @@ fn looked(all: &[Finding]) -> ExitCode {
 
 fn whole(done: Result<String, StartError>) -> ExitCode {
     match done {
+        Ok(words) if words.is_empty() => ExitCode::SUCCESS,
         Ok(words) => write_out(Ok(words)),
         Err(error) => {
             complain(&error.to_string());
@@ -290,19 +311,27 @@ fn export(data: &Path, file: &Path) -> Result<String, StartError> {
     let copy = tempfile::tempdir().map_err(io)?;
     copies::backup(data, &copy.path().join("cindo.sqlite"))?;
     let store = store::open(copy.path())?;
-    let book = store
-        .work(crate::kept::whole::book)
-        .map_err(StartError::File)?;
-    let text = serde_json::to_string_pretty(&book)
-        .map_err(|cause| StartError::File(RequestError::ours(cause)))?;
+    let write = |out: &mut dyn Write| {
+        let mut out = std::io::BufWriter::new(out);
+        let left_out = store.work(|c| crate::kept::whole::write(c, &mut out));
+        let left_out = left_out.map_err(StartError::File)?;
+        out.flush().map_err(io)?;
+        Ok::<_, StartError>(left_out)
+    };
     if file == Path::new("-") {
-        return Ok(text);
+        write(&mut std::io::stdout().lock())?;
+        return Ok(String::new());
     }
-    // No file takes another's place.
+    // No file takes another's place; half a one stays nowhere.
     let mut new = std::fs::File::create_new(file).map_err(io)?;
-    new.write_all(text.as_bytes()).map_err(io)?;
-    new.sync_all().map_err(io)?;
-    let left_out = match book.left_out.len() {
+    let done = write(&mut new).and_then(|left_out| {
+        new.sync_all().map_err(io)?;
+        Ok(left_out)
+    });
+    if done.is_err() {
+        std::fs::remove_file(file).map_err(io)?;
+    }
+    let left_out = match done?.len() {
         0 => String::new(),
         n => format!(", but for {n} that cannot be read"),
     };
@@ -394,133 +423,4 @@ fn answer_with<R: DeserializeOwned, A>(
             ExitCode::from(BAD_INPUT)
         }
     }
-}
-
-/// Why the server did not start, or a command did not run.
-#[derive(Debug, Error)]
-pub enum StartError {
-    /// A file or a socket.
-    #[error("{what}: {cause}")]
-    Io {
-        /// What was tried.
-        what: String,
-        /// What the system said.
-        cause: std::io::Error,
-    },
-    /// The store.
-    #[error(transparent)]
-    Store(#[from] crate::store::OpenError),
-    /// The folder, which another serves.
-    #[error(transparent)]
-    Held(#[from] CopyError),
-    /// What a file holds.
-    #[error(transparent)]
-    File(RequestError),
-    /// The demo kitchen.
-    #[error("the demo kitchen cannot be set up: {0}")]
-    Demo(RequestError),
-}
-
-const WORKERS: usize = 2;
-
-/// So many connections a worker, that those that idle never take the last descriptor from one that asks for health.
-fn connections() -> usize {
-    let most = rustix::process::getrlimit(rustix::process::Resource::Nofile).current;
-    // The store, the probes, and who is being answered.
-    let free = most.unwrap_or(1024).saturating_sub(64) as usize;
-    (free / WORKERS).clamp(32, 2048)
-}
-
-/// The day by the clock of the kitchen.
-fn today() -> jiff::civil::Date {
-    let now = jiff::Timestamp::now();
-    now.to_zoned_datetime(jiff::tz::TimeZone::system()).date()
-}
-
-/// Looks now and then whether the copy of the day is there.
-async fn copy_each_day(folder: PathBuf) {
-    const LOOK: Duration = Duration::from_secs(600);
-    loop {
-        let there = folder.clone();
-        let made = crate::work::compute(move || {
-            copies::daily(&there, today()).map_err(RequestError::ours)
-        });
-        if let Err(cause) = made.await {
-            tracing::error!(%cause, folder = %folder.display(), "no copy of the day");
-        }
-        tokio::time::sleep(LOOK).await;
-    }
-}
-
-/// Serves until told to stop.
-///
-/// # Errors
-/// When the store cannot be opened or the address cannot be listened on.
-pub fn serve(config: &Config) -> Result<(), StartError> {
-    tracing_subscriber::fmt()
-        .json()
-        .with_writer(std::io::stderr)
-        .with_env_filter(
-            tracing_subscriber::EnvFilter::try_from_default_env()
-                .unwrap_or_else(|_| tracing_subscriber::EnvFilter::new("warn,cindo_server=info")),
-        )
-        .init();
-    let io = |what: String| move |cause| StartError::Io { what, cause };
-    // The folder of the demo goes away with this value.
-    let demo_folder = config
-        .demo
-        .then(|| tempfile::Builder::new().prefix("cindo-demo-").tempdir())
-        .transpose()
-        .map_err(io("a folder for the demo".into()))?;
-    let folder = demo_folder
-        .as_ref()
-        .map_or(config.data.as_path(), |dir| dir.path());
-    let _held = copies::hold(folder)?;
-    let store = store::open(folder)?;
-    if config.demo {
-        demo::fill(&store, jiff::Timestamp::now()).map_err(StartError::Demo)?;
-    }
-    actix_web::rt::System::new().block_on(async {
-        let guard = Guard::new(&config.listen, &config.hosts);
-        let live = Live::default()
-            .with_probes(config.probes.clone())
-            .with_scales(config.scales.clone());
-        if Guard::listens_beyond(&config.listen) {
-            complain(
-                "Cindo can be reached from other machines, and there is no passcode yet: anyone \
-                 there can read and change what is kept.",
-            );
-        }
-        crate::probe::take_up(&store, &live).await;
-        if !config.demo {
-            actix_web::rt::spawn(copy_each_day(folder.to_owned()));
-        }
-        let server =
-            HttpServer::new(move || routes::app(store.clone(), guard.clone(), live.clone()))
-                // Small answers go out at once, not when the last is acknowledged.
-                .on_connect(|connection, _| {
-                    if let Some(stream) = connection.downcast_ref::<TcpStream>()
-                        && let Err(cause) = stream.set_nodelay(true)
-                    {
-                        tracing::warn!(%cause, "answers may be late");
-                    }
-                })
-                .workers(WORKERS)
-                .max_connections(connections())
-                .shutdown_timeout(1)
-                .bind(&config.listen)
-                .map_err(io(config.listen.clone()))?;
-        for address in server.addrs() {
-            tracing::info!(%address, "listening");
-            // Every address of this machine is none to ask at.
-            let address = match address.ip() {
-                ip if !ip.is_unspecified() => address,
-                ip if ip.is_ipv4() => (Ipv4Addr::LOCALHOST, address.port()).into(),
-                _ => (Ipv6Addr::LOCALHOST, address.port()).into(),
-            };
-            let ready = writeln!(std::io::stdout(), "Cindo is ready at http://{address}");
-            ready.map_err(io("standard output".into()))?;
-        }
-        server.run().await.map_err(io("serving".into()))
-    })
 }

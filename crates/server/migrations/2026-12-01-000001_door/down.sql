@@ -1,0 +1,2 @@
+DROP TABLE sessions;
+DROP TABLE passcodes;

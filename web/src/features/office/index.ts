@@ -1,0 +1,1 @@
+export { Office } from "./Office";
