@@ -121,13 +121,31 @@ pub struct Person {
 impl Person {
     /// At a screen of the given size, with the demo kitchen or an empty one in `data`.
     pub async fn new(width: u32, height: u32, data: Option<&std::path::Path>) -> Self {
+        Self::with(width, height, data, &[]).await
+    }
+
+    /// At a server that is started with more than the usual.
+    pub async fn with(
+        width: u32,
+        height: u32,
+        data: Option<&std::path::Path>,
+        more: &[&str],
+    ) -> Self {
         let mut serve = Command::new(env!("CARGO_BIN_EXE_cindo"));
-        serve.args(["serve", "--listen", "127.0.0.1:0"]);
+        serve.args(["serve", "--listen", "127.0.0.1:0"]).args(more);
         match data {
             Some(folder) => serve.arg("--data").arg(folder),
             None => serve.arg("--demo"),
         };
         let (server, base) = start(&mut serve, ready);
+        let mut person = Self::at(width, height, base).await;
+        person.server = Some(server);
+        person.data = data.map(Into::into);
+        person
+    }
+
+    /// At a server that somebody else has started, with a browser of their own.
+    pub async fn at(width: u32, height: u32, base: String) -> Self {
         let (driver, port) = start(Command::new("chromedriver").arg("--port=0"), |line| {
             let port = line.split("successfully on port ").nth(1)?;
             Some(port.trim_end_matches('.').to_owned())
@@ -169,8 +187,8 @@ impl Person {
         let person = Self {
             client,
             base,
-            server: Some(server),
-            data: data.map(Into::into),
+            server: None,
+            data: None,
             _driver: driver,
             profile,
         };

@@ -228,6 +228,13 @@ const SHEET: &[Row] = &[
     ("#sheet-csv|*", Browser),
     ("|a|Back to the book", To("/book")),
 ];
+const OFFICE: &[Row] = &[
+    ("#passcode-passcode|*", Field),
+    ("#set-passcode|button|*", Asks("/api/owner/passcode")),
+    ("#keep-copy|button|*", Keeps),
+    ("#pick-copy|button|*", Browser),
+    ("#copy-file|*", Browser),
+];
 const KIT: &[Row] = &[
     ("#usual-*|button|*", Asks("/api/kitchen")),
     ("#*-open|button|*", Opens),
@@ -551,6 +558,7 @@ async fn every_control_of_the_other_views_does_what_its_table_says() {
         ("/kit", "altitude", &[KIT, COLD]),
         ("/knows", "knows", &[KNOWS, COLD]),
         ("/sheet", "sheet", &[SHEET, COLD]),
+        ("/office", "office", &[OFFICE, COLD]),
     ] {
         walk(&person, path, ready, rows, &mut wrong).await;
     }

@@ -307,6 +307,7 @@ async fn every_view_is_accessible() {
             "/book",
             "/knows",
             "/sheet",
+            "/office",
             "/book/demo-2",
         ] {
             person.open(path).await;

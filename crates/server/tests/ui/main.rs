@@ -6,6 +6,7 @@ mod carding;
 mod choosing;
 mod controls;
 mod counter;
+mod door;
 mod fire;
 mod hand;
 mod journey;

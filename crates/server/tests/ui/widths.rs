@@ -51,6 +51,7 @@ fn views() -> Vec<(String, Option<&'static str>)> {
         ("/kit".into(), None),
         ("/knows".into(), None),
         ("/sheet".into(), None),
+        ("/office".into(), None),
         ("/no/such/page".into(), None),
     ];
     for tab in [
