@@ -1,6 +1,7 @@
 //! Looks at what a kitchen's machine has to give: the folder and whose it is, the store in it, room on the disk, the clock, the
 //! port. One line each, and what to do where it is wrong.
 
+use crate::guard::Guard;
 use crate::store::copies;
 use crate::store::kept::{List, Wanted};
 use crate::store::{self, FORM};
@@ -46,6 +47,7 @@ pub fn look(folder: &Path, listen: &str) -> Vec<Finding> {
             folder.display()
         )));
     }
+    all.push(passcode(folder, listen));
     all.push(room(folder));
     all.push(port(listen));
     all
@@ -107,6 +109,33 @@ fn inside(folder: &Path) -> Finding {
             "the clock of this machine is behind what was kept earlier: set it right before the next cook",
         ),
         Err(cause) => ill(cause.to_string()),
+    }
+}
+
+/// Whether strangers are kept out where they could come.
+fn passcode(folder: &Path, listen: &str) -> Finding {
+    let found = || -> Result<bool, Box<dyn std::error::Error>> {
+        if !folder.join("cindo.sqlite").exists() {
+            return Ok(false);
+        }
+        let copy = tempfile::tempdir()?;
+        copies::backup(folder, &copy.path().join("cindo.sqlite"))?;
+        let store = store::open(copy.path())?;
+        let kept = store.work(|c| store::door::all(c).map_err(crate::error::RequestError::ours))?;
+        Ok(!kept.passcodes.is_empty())
+    };
+    match (found(), Guard::listens_beyond(listen)) {
+        (Ok(true), _) => well("a passcode is asked for"),
+        (Ok(false), false) => well(format!(
+            "nobody is asked for a passcode, and only this machine reaches {listen}"
+        )),
+        (Ok(false), true) => ill(format!(
+            "other machines would reach {listen}, and there is no passcode: set one with cindo passcode --data {}",
+            folder.display()
+        )),
+        (Err(cause), _) => ill(format!(
+            "whether there is a passcode cannot be read: {cause}"
+        )),
     }
 }
 

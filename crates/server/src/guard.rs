@@ -12,11 +12,14 @@ use actix_web::http::header::{self, HeaderMap, HeaderName};
 use actix_web::http::{Method, StatusCode};
 use actix_web::middleware::Next;
 use actix_web::{ResponseError, web};
+use std::net::IpAddr;
 
 /// Names under which this server is asked.
 #[derive(Debug, Clone, Default)]
 pub struct Guard {
     names: Vec<String>,
+    /// It listens at every address of this machine, which its router may change.
+    any: bool,
 }
 
 /// Names that always mean this machine.
@@ -32,21 +35,37 @@ fn name_of(authority: &str) -> String {
     authority[..end].to_ascii_lowercase()
 }
 
+/// What the machine calls itself.
+fn own_names() -> Vec<String> {
+    let uname = rustix::system::uname();
+    let name = uname.nodename().to_string_lossy().to_ascii_lowercase();
+    if name.is_empty() {
+        return vec![];
+    }
+    vec![format!("{name}.local"), name]
+}
+
 impl Guard {
     /// Lets in what is asked by a name of this machine, by the address it listens on, and by the
-    /// names that its owner gives.
+    /// names that its owner gives. Where it listens at every address, any address in figures does (a name that somebody points
+    /// here from outside is none), and so does what the machine calls itself, alone or in the local network.
     pub fn new(listen: &str, names: &[String]) -> Self {
         let listens = name_of(listen);
         let any = ["0.0.0.0", "[::]", ""].contains(&listens.as_str());
         let given = names.iter().map(|name| name_of(name));
+        let own = any.then(|| own_names().into_iter()).into_iter().flatten();
         Self {
-            names: given.chain((!any).then_some(listens)).collect(),
+            names: given.chain((!any).then_some(listens)).chain(own).collect(),
+            any,
         }
     }
 
     fn knows(&self, authority: &str) -> bool {
         let name = name_of(authority);
-        LOOPBACK.contains(&name.as_str()) || self.names.contains(&name)
+        let figures = name.trim_matches(['[', ']']).parse::<IpAddr>();
+        LOOPBACK.contains(&name.as_str())
+            || self.names.contains(&name)
+            || (self.any && figures.is_ok_and(|ip| !ip.is_unspecified()))
     }
 
     /// Whether an address can be reached from other machines.
@@ -167,16 +186,30 @@ mod tests {
             "localhost.evil",
             "0.0.0.0",
             "",
-            "[::2]",
+            "[::2",
+            "192.168.7.7.evil.example:4310",
+            "0x7f.1",
         ];
         for host in strange {
             assert_eq!(get(host), Some(421), "{host}");
+        }
+        // At every address, by any address in figures, and by what the machine calls itself.
+        assert_eq!(
+            (get("192.168.7.7:4310"), get("[fd00::7]:4310")),
+            (None, None)
+        );
+        for own in own_names() {
+            assert_eq!(get(&own), None, "{own}");
         }
         assert_eq!(ask(&guard, Method::GET, &[]), Some(421));
         let bound = Guard::new("192.168.7.7:4310", &[]);
         assert_eq!(
             ask(&bound, Method::GET, &[("host", "192.168.7.7:4310")]),
             None
+        );
+        assert_eq!(
+            ask(&bound, Method::GET, &[("host", "192.168.7.8:4310")]),
+            Some(421)
         );
         assert!(Guard::listens_beyond("0.0.0.0:1") && Guard::listens_beyond("192.168.7.7:1"));
         assert!(!Guard::listens_beyond("127.0.0.1:1") && !Guard::listens_beyond("[::1]:1"));

@@ -13,7 +13,7 @@ use actix_tls::accept::rustls_0_23::TlsStream;
 use actix_web::HttpServer;
 use actix_web::rt::net::TcpStream;
 use std::io::Write;
-use std::net::{Ipv4Addr, Ipv6Addr};
+use std::net::{IpAddr, Ipv4Addr, Ipv6Addr, SocketAddr, UdpSocket};
 use std::path::PathBuf;
 use std::time::Duration;
 
@@ -31,6 +31,15 @@ fn connections() -> usize {
 fn today() -> jiff::civil::Date {
     let now = jiff::Timestamp::now();
     now.to_zoned_datetime(jiff::tz::TimeZone::system()).date()
+}
+
+/// The address by which this machine goes out to others: a socket is asked, and nothing is sent.
+fn own_address() -> Option<IpAddr> {
+    let socket = UdpSocket::bind((Ipv4Addr::UNSPECIFIED, 0)).ok()?;
+    // An address set apart for documents: anybody's but ours.
+    socket.connect((Ipv4Addr::new(192, 0, 2, 1), 9)).ok()?;
+    let ip = socket.local_addr().ok()?.ip();
+    (!ip.is_loopback() && !ip.is_unspecified()).then_some(ip)
 }
 
 /// Looks now and then whether the copy of the day is there.
@@ -119,13 +128,23 @@ pub fn serve(config: &Config) -> Result<(), StartError> {
         for address in server.addrs() {
             tracing::info!(%address, "listening");
             // Every address of this machine is none to ask at.
-            let address = match address.ip() {
-                ip if !ip.is_unspecified() => address,
-                ip if ip.is_ipv4() => (Ipv4Addr::LOCALHOST, address.port()).into(),
-                _ => (Ipv6Addr::LOCALHOST, address.port()).into(),
+            let any = address.ip().is_unspecified();
+            let port = address.port();
+            let address: SocketAddr = match address.ip() {
+                ip if !any => (ip, port).into(),
+                ip if ip.is_ipv4() => (Ipv4Addr::LOCALHOST, port).into(),
+                _ => (Ipv6Addr::LOCALHOST, port).into(),
             };
             let ready = writeln!(std::io::stdout(), "Cindo is ready at {scheme}://{address}");
             ready.map_err(io("standard output".into()))?;
+            if let Some(ip) = any.then(own_address).flatten() {
+                let there = SocketAddr::from((ip, port));
+                let said = writeln!(
+                    std::io::stdout(),
+                    "Other machines ask at {scheme}://{there}"
+                );
+                said.map_err(io("standard output".into()))?;
+            }
         }
         server.run().await.map_err(io("serving".into()))
     })

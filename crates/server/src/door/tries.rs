@@ -154,7 +154,7 @@ mod tests {
                     made += 1;
                 }
             }
-            now_ms += 1000;
+            now_ms += 5000;
             assert_eq!(
                 tries.may(at("10.0.1.9"), now_ms),
                 Ok(()),

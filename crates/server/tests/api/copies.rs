@@ -458,6 +458,12 @@ fn the_doctor_says_what_is_wrong_and_what_to_do() {
     mode(0o600);
     let (well, said) = look(folder.path(), "the kitchen");
     assert!(!well && said.contains("is no address"), "{said}");
+    // Reached by others, it needs a passcode.
+    let (well, said) = look(folder.path(), "0.0.0.0:0");
+    assert!(!well && said.contains("cindo passcode"), "{said}");
+    super::door::set(folder.path(), &[], super::door::OWNER);
+    let (well, said) = look(folder.path(), "0.0.0.0:0");
+    assert!(well && said.contains("a passcode is asked for"), "{said}");
     {
         use diesel::Connection;
         let mut c = diesel::sqlite::SqliteConnection::establish(file.to_str().unwrap()).unwrap();

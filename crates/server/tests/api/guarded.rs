@@ -185,17 +185,39 @@ async fn packed_bodies_are_not_unpacked() {
     assert_eq!(kept.status, StatusCode::CREATED);
 }
 
-/// Listening everywhere, it says an address at which it answers.
+/// Listening everywhere, it says addresses at which it answers: on this machine, and by what others ask.
 #[test]
 fn what_it_says_it_is_ready_at_answers() {
+    use std::io::{BufRead, BufReader};
     let folder = tempfile::tempdir().unwrap();
     super::door::set(folder.path(), &[], super::door::OWNER);
-    let server = super::cooks::Server::at("0.0.0.0:0", folder.path());
-    assert!(
-        server.address().starts_with("127.0.0.1:"),
-        "{}",
-        server.address()
-    );
-    let health = server.say("GET", "/api/health", &serde_json::Value::Null);
-    assert_eq!(health["ok"], true);
+    let mut child = std::process::Command::new(env!("CARGO_BIN_EXE_cindo"))
+        .args(["serve", "--listen", "0.0.0.0:0", "--data"])
+        .arg(folder.path())
+        .stdout(std::process::Stdio::piped())
+        .stderr(std::process::Stdio::null())
+        .spawn()
+        .unwrap();
+    let mut said = BufReader::new(child.stdout.take().unwrap()).lines();
+    let mut lines = vec![said.next().unwrap().unwrap()];
+    assert!(lines[0].contains("//127.0.0.1:"), "{lines:?}");
+    // A machine without a network has no other.
+    let alone = std::net::UdpSocket::bind("0.0.0.0:0")
+        .and_then(|socket| socket.connect("192.0.2.1:9"))
+        .is_err();
+    if !alone {
+        lines.push(said.next().unwrap().unwrap());
+    }
+    for line in &lines {
+        let address = line.rsplit("//").next().unwrap();
+        let mut stream = std::net::TcpStream::connect(address).unwrap();
+        let asked =
+            format!("GET /api/health HTTP/1.1\r\nHost: {address}\r\nConnection: close\r\n\r\n");
+        std::io::Write::write_all(&mut stream, asked.as_bytes()).unwrap();
+        let mut text = String::new();
+        std::io::Read::read_to_string(&mut stream, &mut text).unwrap();
+        assert!(text.contains("\"ok\":true"), "{line} {text}");
+    }
+    child.kill().unwrap();
+    child.wait().unwrap();
 }
