@@ -88,11 +88,8 @@ async fn screenshots() {
             "prep",
             "/prep?fish=haddock&cut=fillet&mm=25&g=170&n=4&skin=off&at=-18&state=frozen&ready=19:30&v.day=1&v.for=deep_fry_batter&v.at=salt&prep=%7B%22salt%22%3A%7B%22school%22%3A%22while_prep%22%7D%2C%22coat%22%3A%7B%22kind%22%3A%22cold_leavened%22%7D%2C%22sides%22%3A%5B%7B%22kind%22%3A%22chips%22%7D%5D%7D",
         ),
-        (
-            "refused",
-            "/ways?fish=mackerel&cut=fillet&mm=15&g=120&n=2&on=TODAY&known=KNOWN",
-        ),
         ("service", "/service"),
+        ("office", "/office"),
     ];
     for (size, night) in [
         ((1280, 800), false),
@@ -115,15 +112,10 @@ async fn screenshots() {
             if !(suffix.is_empty() || name == "card" || (name == "ways" && suffix == "-phone")) {
                 continue;
             }
-            // What is known of a fish is known of today's fish.
-            let today = person
-                .js("return new Date().toLocaleDateString('sv')")
-                .await;
-            let known = "{\"origin\":\"unknown\",\"keeping\":[{\"hours\":30,\"at_c\":0},{\"hours\":9,\"at_c\":18}],\"freezing\":null,\"looks\":null,\"since\":\"unknown\",\"vacuum\":false}";
-            let path = path
-                .replace("TODAY", today.as_str().unwrap())
-                .replace("KNOWN", known);
-            person.open(&path).await;
+            if name == "office" {
+                shut_the_door(&person).await;
+            }
+            person.open(path).await;
             person
                 .until("drawn", "return document.querySelectorAll('h1').length > 0")
                 .await;
@@ -152,4 +144,26 @@ async fn screenshots() {
         }
         person.leave().await;
     }
+}
+
+/// Two passcodes, and a device of the cooks beside the owner's own.
+async fn shut_the_door(person: &Person) {
+    let set = |role: &str, now: &str, passcode: &str| {
+        format!(
+            "await fetch('/api/owner/passcode', {{ method: 'PUT', headers, body: JSON.stringify({{ \
+             role: '{role}', now: '{now}', passcode: '{passcode}', device: 'office' }}) }});"
+        )
+    };
+    let script = format!(
+        "const done = arguments[arguments.length - 1]; (async () => {{ \
+         const headers = {{ 'Content-Type': 'application/json' }}; {} {} \
+         for (const device of ['tablet at the pass', 'phone of the fry cook']) \
+           await fetch('/api/session', {{ method: 'POST', headers, credentials: 'omit', \
+             body: JSON.stringify({{ passcode: 'pollock 77 nine', device }}) }}); \
+         }})().then(() => done(true), e => done(String(e)))",
+        set("owner", "", "herring 4 two"),
+        set("cook", "herring 4 two", "pollock 77 nine"),
+    );
+    let done = person.client.execute_async(&script, vec![]).await.unwrap();
+    assert_eq!(done, serde_json::json!(true));
 }
