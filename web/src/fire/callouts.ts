@@ -26,6 +26,7 @@ const SLEPT_S = 4;
 const CHANGES: ReadonlySet<What> = new Set([
   "turn",
   "halfway",
+  "set_aside",
   "into_oven",
   "lid_on",
   "lid_off",

@@ -299,6 +299,7 @@ impl Course {
             Happened::IntoOven => self
                 .marked(planned, What::IntoOven, at_s)
                 .or_else(|not| self.put_into_oven(planned, at_s).ok_or(not)),
+            Happened::SetAside => self.marked(planned, What::SetAside, at_s),
             Happened::Halfway => self.marked(planned, What::Halfway, at_s),
             Happened::FireLow => self.marked(planned, What::FireLow, at_s),
             Happened::Lid { on } => self.put_lid(planned, on.unwrap_or(true), at_s),

@@ -21,6 +21,8 @@ pub enum Happened {
     In,
     /// Turned over.
     Turned,
+    /// Off the heat for a while, to be finished later.
+    SetAside,
     /// From the hob into the oven.
     IntoOven,
     /// Half of the time: the tray turned round, the fish rolled over in the oil.

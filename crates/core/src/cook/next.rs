@@ -116,6 +116,7 @@ fn done_by(what: What) -> Option<Happened> {
         What::HeatUp => Happened::Heating,
         What::In => Happened::In,
         What::Turn => Happened::Turned,
+        What::SetAside => Happened::SetAside,
         What::IntoOven => Happened::IntoOven,
         What::Halfway => Happened::Halfway,
         What::FireLow => Happened::FireLow,

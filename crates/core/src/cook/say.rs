@@ -100,6 +100,7 @@ pub(super) fn reasons(
         }
         let (words, code) = match what {
             What::Turn => ("Turned", "turned"),
+            What::SetAside => ("Set aside", "set_aside"),
             What::IntoOven => ("Into the oven", "into_oven"),
             What::LidOn => ("The lid on", "lid"),
             What::FireLow => ("The fire low", "fire_low"),

@@ -18,7 +18,7 @@ fn hands_s(what: What, piece: &Piece) -> f64 {
         What::LidOn | What::LidOff => (3.0, 0.0),
         What::FireLow | What::Adjust | What::Look => (5.0, 0.0),
         What::Probe => (PROBE_S, 0.0),
-        What::Off => (4.0, 3.0),
+        What::Off | What::SetAside => (4.0, 3.0),
         What::Serve => (5.0, 5.0),
         What::Chill | What::Discard | What::Drain => (10.0, 0.0),
         What::Salt => (3.0, 2.0),
@@ -64,9 +64,12 @@ fn waits(step: &Step, story: &Story<'_>) -> Option<(f64, Costs)> {
                 (PAN_WAITS_S, Costs::Smokes)
             })
         }
-        What::Turn | What::Halfway | What::IntoOven | What::FireLow | What::LidOn => {
-            Some((TURN_SHARE * off_s, Costs::Uneven))
-        }
+        What::Turn
+        | What::Halfway
+        | What::SetAside
+        | What::IntoOven
+        | What::FireLow
+        | What::LidOn => Some((TURN_SHARE * off_s, Costs::Uneven)),
         What::Off => Some((OFF_SHARE * off_s, Costs::Overdone)),
         What::Serve => Some((story.timeline.eats_s.max(PLATE_WAITS_S), Costs::Cools)),
         _ => None,
@@ -107,6 +110,7 @@ pub fn fill(
     }
     let off_s = story.timeline.off_s;
     let into_oven_s = story.timeline.first(What::IntoOven);
+    let aside_s = story.timeline.first(What::SetAside);
     for (shelf, thing) in chosen.things() {
         let Some((place, heated)) = place(shelf) else {
             continue;
@@ -122,7 +126,8 @@ pub fn fill(
             continue;
         };
         let until_s = match shelf {
-            Shelf::Hobs => into_oven_s.unwrap_or(off_s),
+            Shelf::Hobs => aside_s.or(into_oven_s).unwrap_or(off_s),
+            Shelf::Pans => aside_s.unwrap_or(off_s),
             _ => off_s,
         };
         let at_c = story.heating.iter().find(|h| heated.contains(&h.what));

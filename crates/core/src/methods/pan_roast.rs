@@ -1,4 +1,5 @@
-//! Pan roast: seared, then into the oven in the same pan, not turned.
+//! Pan roast: seared, then into the oven in the same pan, not turned; or seared ahead, set aside on a rack, and into the oven on
+//! a tray when its plate is near.
 //!
 //! common practice, no source: into a 175-190 C oven after the sear.
 
@@ -16,6 +17,10 @@ settings! {
     oven_off_k: f64 = media::OVEN_OFF,
     door_s: f64 = media::DOOR,
     fat: Arc<Fat> = media::fat("sunflower_refined"),
+    ahead_s: f64 = Spec::number(
+        "ahead_s", "Set aside after the sear", Purpose::Turn, Unit::Second, (0.0, 1200.0), 60.0, 0.0,
+    )
+    .finer(),
 }
 
 method! {
@@ -87,10 +92,22 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
     )
     .beside(air.beside());
     let mut stages = vec![sear.set(SEAR_C).by(Fire::Pan).at_most(SEARS_S)];
+    if set.ahead_s > 0.0 {
+        // Open on a rack, in the room; then a tray, for the pan has gone cold or cooks something else.
+        let (low, high) = media::on_rack();
+        let aside = Stage::share(0.0, What::SetAside, low, high)
+            .fixed(set.ahead_s)
+            .same_side(Some(What::SetAside));
+        stages.push(aside.set(crate::heat::ROOM_C));
+    }
     // Nothing but the oven heats the pan from now on, and the fish hardly touches it any more.
     let pan_c = BOILS_C + 0.5 * (set.oven_c + set.oven_off_k - BOILS_C);
-    let pan = Face::touching(PAN_IN_OVEN_W_M2K, Medium::Fire(pan_c));
-    stages.extend(oven.stages(1.0 - set.sear_share, What::IntoOven, pan, top));
+    let under = if set.ahead_s > 0.0 {
+        oven.under()
+    } else {
+        Face::touching(PAN_IN_OVEN_W_M2K, Medium::Fire(pan_c))
+    };
+    stages.extend(oven.stages(1.0 - set.sear_share, What::IntoOven, under, top));
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
         media::at_rest(piece, true),
@@ -117,12 +134,24 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             handling::down(piece)
         )),
     ];
-    let into_oven = "Into the oven, pan and all, as it lies";
-    steps.extend(story.at(What::IntoOven, into_oven).map(|step| {
-        step.at_c(set.oven_c).caution(
-            "hot_handle",
-            "The handle is hot from now on: hang a cloth over it.",
+    let aside = "Out of the pan onto a rack, as it lies; it is raw inside";
+    let seared_ahead = story.at(What::SetAside, aside).map(|step| {
+        step.caution(
+            "cooked_in_two_goes",
+            "Twenty minutes at the most in the warm, and not for guests at risk: until the oven has done its part it is raw fish.",
         )
+    });
+    let ahead = set.ahead_s > 0.0;
+    steps.extend(seared_ahead);
+    let into_oven = if ahead {
+        "Into the oven on a tray, as it lies"
+    } else {
+        "Into the oven, pan and all, as it lies"
+    };
+    steps.extend(story.at(What::IntoOven, into_oven).map(|step| {
+        let handle = "The handle is hot from now on: hang a cloth over it.";
+        step.at_c(set.oven_c)
+            .caution_if(!ahead, "hot_handle", handle)
     }));
     steps.extend(story.finish(
         &format!("Out, {}, onto a warm plate", handling::up(piece)),

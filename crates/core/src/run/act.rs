@@ -43,6 +43,8 @@ pub enum What {
     Turn,
     /// Half of the time: the tray is turned round, the fish rolled over in the oil.
     Halfway,
+    /// Off the heat for a while, to be finished later.
+    SetAside,
     /// From the hob into the oven.
     IntoOven,
     /// The lid goes on, the fire low.
@@ -92,6 +94,7 @@ impl What {
             Self::In => "in",
             Self::Turn => "turn",
             Self::Halfway => "halfway",
+            Self::SetAside => "set_aside",
             Self::IntoOven => "into_oven",
             Self::LidOn => "lid_on",
             Self::LidOff => "lid_off",

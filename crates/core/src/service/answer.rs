@@ -205,6 +205,9 @@ pub struct WayOut {
     /// ... in this way ...
     #[serde(skip_serializing_if = "Option::is_none")]
     pub method: Option<String>,
+    /// ... set aside so long after the sear, s ...
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub ahead_s: Option<f64>,
     /// ... or as this other plate is.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub like: Option<String>,

@@ -95,7 +95,14 @@ fn slack(doing: &Doing, into: Option<&Doing>, ran: &Ran, fish: bool) -> (S, S) {
             let waits = into.and_then(|into| into.act.may_wait_s);
             (whole(waits.unwrap_or(HOT_SOONER_S).min(HOT_SOONER_S)), 0)
         }
-        What::Turn | What::Halfway | What::IntoOven | What::LidOn | What::FireLow if fish => {
+        What::Turn
+        | What::Halfway
+        | What::SetAside
+        | What::IntoOven
+        | What::LidOn
+        | What::FireLow
+            if fish =>
+        {
             (whole(0.5 * wait), whole(wait))
         }
         What::Off if fish => plan.map_or((0, 0), |plan| {
@@ -274,7 +281,9 @@ pub fn told(lane: &Lane<'_>, places: &mut dyn Places) -> Option<Told> {
     };
     let after_s = (ready_s - tasks[by].at_s).max(tasks[by].hands_s);
     let mut holds = vec![];
-    let goes_in = acts.iter().position(|doing| doing.act.what == What::In);
+    let position = |what: What| acts.iter().position(|doing| doing.act.what == what);
+    let goes_in = position(What::In);
+    let into_oven = position(What::IntoOven);
     for (i, doing) in acts.iter().enumerate() {
         for need in &doing.act.needs {
             let until = (need.until_s - zero_s).round() as S;
@@ -284,7 +293,7 @@ pub fn told(lane: &Lane<'_>, places: &mut dyn Places) -> Option<Told> {
             let at_c = need.at_c.or(doing.at_c.filter(|_| need.like == OVENS));
             // An oven heats up with its shelves free, whoever else lies in it by then.
             let heats = doing.act.what == What::HeatUp && need.like == OVENS;
-            let from = if heats { goes_in.unwrap_or(i) } else { i };
+            let from = into_oven.or(goes_in).filter(|_| heats).unwrap_or(i);
             let hold = Hold {
                 any_of: places.any_of(need),
                 from,

@@ -7,9 +7,10 @@ use super::problem::{Cook, Problem, S, Schedule};
 use super::runs::Runs;
 use super::search::schedule;
 use super::tell::IN_TIME_S;
-use crate::fish::Piece;
+use crate::fish::{Eaters, Piece};
 use crate::kit::Shelf;
-use crate::methods::Method;
+use crate::methods::{Method, Value};
+use crate::plan::Plan;
 
 /// Tries for a look at another kitchen: it is compared with this one as it comes with as many.
 const LOOKS: usize = 200;
@@ -26,13 +27,15 @@ const WAYS: usize = 8;
 pub fn of(floor: &Floor<'_>, found: &Schedule, runs: &mut Runs) -> (Vec<ShortOf>, Vec<WayOut>) {
     let late_s = floor.late_s(found);
     let passing = floor.asked.tries.is_some_and(|tries| tries < IN_PASSING);
-    let other = if passing {
-        None
-    } else {
-        another_way(floor, found, runs)
-    };
+    let mut others: Vec<WayOut> = vec![];
+    if !passing {
+        others.extend(another_way(floor, found, runs));
+        others.extend(seared_ahead(floor, found, runs));
+        // The one that helps most first.
+        others.sort_by(|a, b| a.late_s.total_cmp(&b.late_s));
+    }
     let mut offers = instead(floor, runs);
-    offers.extend(other);
+    offers.extend(others);
     offers.truncate(MOST);
     let left = MOST - offers.len();
     offers.extend(later(floor, found, late_s).into_iter().take(left));
@@ -71,6 +74,7 @@ fn in_two_goes(floor: &Floor<'_>, found: &Schedule, late_s: i64) -> Option<WayOu
         at_s: None,
         plate: ids.first().cloned(),
         method: None,
+        ahead_s: None,
         like: None,
         late_s: (late_s - i64::from(over)) as f64,
     })
@@ -196,6 +200,7 @@ fn instead(floor: &Floor<'_>, runs: &mut Runs) -> Vec<WayOut> {
                         at_s: None,
                         plate: ids.first().cloned(),
                         method: None,
+                        ahead_s: None,
                         like: Some(plate.id.clone()),
                         late_s: late as f64,
                     },
@@ -234,6 +239,7 @@ fn later(floor: &Floor<'_>, found: &Schedule, late_s: i64) -> Vec<WayOut> {
             at_s: floor.asked_s[at].map(|s| s + f64::from(by)),
             plate: None,
             method: None,
+            ahead_s: None,
             like: None,
             late_s: (late_s - i64::from(by)) as f64,
         });
@@ -280,6 +286,7 @@ fn another_way(floor: &Floor<'_>, found: &Schedule, runs: &mut Runs) -> Option<W
                         at_s: None,
                         plate: ids.first().cloned(),
                         method: Some(way.kind.to_owned()),
+                        ahead_s: None,
                         like: None,
                         late_s: with as f64,
                     },
@@ -288,6 +295,102 @@ fn another_way(floor: &Floor<'_>, found: &Schedule, runs: &mut Runs) -> Option<W
         }
     }
     best.map(|(_, way)| way)
+}
+
+/// The way that is seared, set aside and finished in the oven, and how long cooks let it wait, s. common practice, no source.
+const AHEAD: &str = "pan_roast";
+const WAITS_S: [f64; 3] = [300.0, 600.0, 900.0];
+
+/// The plates of the latest ticket that go in a pan, seared ahead and finished in the oven, where that helps most; and what it
+/// does to the fish, by its own run.
+fn seared_ahead(floor: &Floor<'_>, found: &Schedule, runs: &mut Runs) -> Option<WayOut> {
+    const TRIES: usize = 40;
+    let late_s = floor.late_s(found);
+    let (_, ticket) = *late_ones(floor, found).first()?;
+    let way = Method::find(AHEAD).ok()?;
+    let mut best: Option<(i64, WayOut)> = None;
+    let seats = floor.seats.iter().filter(|seat| seat.ticket == ticket);
+    for seat in seats.filter(|seat| seat.story.in_s.is_none()) {
+        let (Some(asked), Some(plan)) = (seat.wanted.plan(), seat.ran.plan.as_ref()) else {
+            continue;
+        };
+        // In two goes never for guests at risk: half done it is raw, and it stands in the warm.
+        let in_a_pan = plan.chosen.setting_of(Shelf::Pans).is_some() && plan.method.browns;
+        let suits = Piece::new(&asked.piece).is_ok_and(|p| way.suits(&p, &asked.kitchen).suits);
+        if asked.eaters != Eaters::Everyone || !in_a_pan || !suits {
+            continue;
+        }
+        let ids = floor.ids(seat);
+        for wait_s in WAITS_S {
+            let other = with_ahead(floor.asked, &ids, wait_s);
+            let Ok(there) = Floor::new(&other, runs) else {
+                continue;
+            };
+            let with = there.late_s(&schedule(&there.problem, TRIES));
+            if with >= late_s || best.as_ref().is_some_and(|(best, _)| with >= *best) {
+                continue;
+            }
+            let mut its = there.seats.iter();
+            let its = its.find(|one| there.ids(one).contains(&ids[0]));
+            let Some(ahead) = its.and_then(|one| one.ran.plan.as_ref()) else {
+                continue;
+            };
+            let words = format!(
+                "{}: sear ahead, {:.0} min on a rack, finish in the oven ({})",
+                ids.join(", "),
+                wait_s / 60.0,
+                costs(plan, ahead)
+            );
+            best = Some((
+                with,
+                WayOut {
+                    words,
+                    ticket: None,
+                    at_s: None,
+                    plate: ids.first().cloned(),
+                    method: Some(AHEAD.to_owned()),
+                    ahead_s: Some(wait_s),
+                    like: None,
+                    late_s: with as f64,
+                },
+            ));
+        }
+    }
+    best.map(|(_, way)| way)
+}
+
+/// What another way does to the fish, beside this one.
+fn costs(now: &Plan, then: &Plan) -> String {
+    let loss = |plan: &Plan| 100.0 * plan.outcome.weight_loss_share;
+    let crisp_mm = then.crisp_mm - now.crisp_mm;
+    let more = loss(then) - loss(now);
+    let dries = match more {
+        more if more >= 0.5 => format!("dries {more:.0} % more"),
+        more if more <= -0.5 => format!("dries {:.0} % less", -more),
+        _ => "no drier".to_owned(),
+    };
+    // A tenth of a millimetre is felt between the teeth.
+    if crisp_mm <= -0.1 {
+        format!("{dries}, less crisp")
+    } else {
+        dries
+    }
+}
+
+/// The same service with these plates seared ahead.
+fn with_ahead(asked: &ServiceAsked, ids: &[String], wait_s: f64) -> ServiceAsked {
+    let mut other = with_way(asked, ids, AHEAD);
+    let plates = other
+        .tickets
+        .iter_mut()
+        .flat_map(|ticket| &mut ticket.plates);
+    for plate in plates.filter(|plate| ids.contains(&plate.id)) {
+        if let Dish::Fish(plan, _) = &mut plate.dish {
+            let said = ("ahead_s".to_owned(), Value::Number(wait_s));
+            plan.method.settings.push(said);
+        }
+    }
+    other
 }
 
 /// The same service with these plates cooked in another way, as that is usual.

@@ -5,6 +5,7 @@ use crate::notes::note;
 use cindo_core::cook::{Event, Happened};
 use cindo_core::fish::PieceAsked;
 use cindo_core::kit::{Allergen, Kitchen, KitchenAsked};
+use cindo_core::methods::Value;
 use cindo_core::plan::{MethodAsked, PlanAsked, plan};
 use cindo_core::prep::{Preparation, SideAsked};
 use cindo_core::run::What;
@@ -1034,4 +1035,77 @@ fn what_is_made_ready_is_a_stock_that_tickets_use_up() {
     let over = mise(6, 4);
     assert_eq!(over.stock[0].left, -2);
     assert_eq!(potatoes_g(&over), potatoes_g(&six));
+}
+
+/// On one ring, two fish for the pan and potatoes at one time: seared ahead and finished in the oven all is less late, and says
+/// what that does to the fish; taken up it is so; guests at risk are never offered it.
+#[test]
+fn searing_ahead_is_offered_where_it_helps_and_never_to_guests_at_risk() {
+    let one_ring: KitchenAsked = serde_json::from_str(
+        r#"{"things":[{"id":"one ring","like":"home_gas","name":"one ring","places":1}]}"#,
+    )
+    .unwrap();
+    let pan = |kind: &str, mm: f64| fish(kind, mm, "sear_skin_first");
+    let order = vec![pan("hake", 28.0), pan("salmon", 30.0), side("potatoes")];
+    let mut question = asked(1, vec![ticket("table 1", 2400.0, order)]);
+    question.kitchen = Kitchen::new(&one_ring).unwrap();
+    question.tries = Some(400);
+    let mut runs = Runs::new();
+    let told = service(&question, &mut runs).unwrap();
+    let late = |told: &Service| told.tickets[0].late_s;
+    let ahead = |told: &Service| told.offers.iter().find(|o| o.ahead_s.is_some()).cloned();
+    let offer = ahead(&told).unwrap_or_else(|| panic!("{:?} {:?}", told.tickets, told.offers));
+    assert!(
+        offer.words.contains("sear ahead") && offer.words.contains("dri"),
+        "{}",
+        offer.words
+    );
+    let plate = offer.plate.clone().unwrap();
+    let take = |question: &mut ServiceAsked| {
+        let plates = question
+            .tickets
+            .iter_mut()
+            .flat_map(|ticket| &mut ticket.plates);
+        for one in plates.filter(|one| one.id == plate) {
+            let Dish::Fish(plan, _) = &mut one.dish else {
+                panic!()
+            };
+            plan.method.kind = offer.method.clone().unwrap();
+            let wait = Value::Number(offer.ahead_s.unwrap());
+            plan.method.settings = vec![("ahead_s".into(), wait)];
+        }
+    };
+    let mut taken = question.clone();
+    take(&mut taken);
+    let then = service(&taken, &mut runs).unwrap();
+    assert_eq!(faults(&taken, &then), Vec::<String>::new());
+    note(
+        "one ring, two fish for the pan and potatoes",
+        format!("{:.0} s late", late(&told)),
+        format!("{:.0} s: {}", late(&then), offer.words),
+    );
+    assert!(late(&then) < late(&told), "{} {}", late(&then), late(&told));
+    // Its acts: out of the pan, so long on the rack, into the oven.
+    let at = |what: What| {
+        let mut acts = then.acts.iter();
+        acts.find(|act| act.what == what && act.plates.contains(&plate))
+            .map(|act| act.at_s)
+    };
+    let (aside_s, oven_s) = (at(What::SetAside).unwrap(), at(What::IntoOven).unwrap());
+    assert!(
+        (oven_s - aside_s - offer.ahead_s.unwrap()).abs() < 120.0,
+        "{aside_s} {oven_s}"
+    );
+    // Guests at risk: half done it is raw fish in the warm.
+    let mut risk = question.clone();
+    for one in risk
+        .tickets
+        .iter_mut()
+        .flat_map(|ticket| &mut ticket.plates)
+    {
+        if let Dish::Fish(plan, _) = &mut one.dish {
+            plan.eaters = cindo_core::fish::Eaters::OldOrIll;
+        }
+    }
+    assert_eq!(ahead(&service(&risk, &mut runs).unwrap()), None);
 }

@@ -66,7 +66,7 @@ macro_rules! endpoints {
         #[openapi(
             info(
                 title = "Cindo",
-                description = "Cooking times for the piece of fish in hand, from a simulation of heat and water. Numbers are SI with the unit in the name."
+                description = "Cooking times for the piece of fish in hand, from a simulation of heat and water. Numbers are SI with the unit in the name. Where a passcode is set, every address but /api/session and /api/health answers 401 (signed_out) to who is not signed in, and what is the owner's 403 (owner_only) to a cook."
             ),
             paths($($room::$name),*),
             components(schemas(crate::error::ErrorBody))

@@ -368,7 +368,7 @@ impl Person {
                const { asking = '0', waiting = '0' } = document.documentElement.dataset; \
                if (asking === '0' && waiting === '0') still += 1; \
                else { still = 0; since = performance.now(); } \
-               if (still > 4 && performance.now() - since > 120) done(true); else requestAnimationFrame(look); }; \
+               if (still > 4 && performance.now() - since > 300) done(true); else requestAnimationFrame(look); }; \
              document.fonts.ready.then(look);";
         self.client.execute_async(script, vec![]).await.unwrap();
     }

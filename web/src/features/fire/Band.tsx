@@ -7,6 +7,7 @@ import { clock } from "../../units";
 const HIGH = 34;
 const NAMES: Record<string, string> = {
   turn: "turn",
+  set_aside: "aside",
   into_oven: "oven",
   lid_on: "lid",
   fire_low: "low",

@@ -177,11 +177,11 @@ export function Service() {
                   className="pick underline"
                   data-testid="svc-offer"
                   onClick={() => {
-                    const { ticket, at_s, method, like } = one;
+                    const { ticket, at_s, method, like, ahead_s } = one;
                     if (ticket && at_s != null)
                       set(tickets.map((t) => (t.id === ticket ? { ...without(t), at_s } : t)));
                     else if (one.plate && like) set(asAnother(tickets, one.plate, like));
-                    else if (one.plate && method) set(withWay(tickets, one.plate, method));
+                    else if (one.plate && method) set(withWay(tickets, one.plate, method, ahead_s));
                   }}
                 >
                   {one.words}
@@ -295,11 +295,17 @@ function asAnother(tickets: Ticket[], plate: string, like: string): Ticket[] {
   }));
 }
 
-function withWay(tickets: Ticket[], plate: string, kind: string): Ticket[] {
+function withWay(
+  tickets: Ticket[],
+  plate: string,
+  kind: string,
+  ahead_s?: number | null,
+): Ticket[] {
+  const method = ahead_s ? { kind, ahead_s } : { kind };
   return tickets.map((ticket) => ({
     ...ticket,
     plates: ticket.plates.map((one) =>
-      one.id === plate && one.plan ? { ...one, plan: { ...one.plan, method: { kind } } } : one,
+      one.id === plate && one.plan ? { ...one, plan: { ...one.plan, method } } : one,
     ),
   }));
 }

@@ -9,6 +9,7 @@ const EVENTS: Partial<Record<ServiceAct["what"], Record<string, unknown>>> = {
   in: { kind: "in" },
   turn: { kind: "turned" },
   halfway: { kind: "halfway" },
+  set_aside: { kind: "set_aside" },
   into_oven: { kind: "into_oven" },
   fire_low: { kind: "fire_low" },
   lid_on: { kind: "lid", on: true },
