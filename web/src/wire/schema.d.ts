@@ -2835,6 +2835,9 @@ export interface components {
             kind: "turned";
         } | {
             /** @enum {string} */
+            kind: "set_aside";
+        } | {
+            /** @enum {string} */
             kind: "into_oven";
         } | {
             /** @enum {string} */
@@ -5674,7 +5677,13 @@ export interface components {
             /** @description What one's own is called. */
             name?: string | null;
         };
-        /** @description A passcode, to sign in with. */
+        /**
+         * @description A passcode, to sign in with.
+         * @example {
+         *       "device": "tablet at the pass",
+         *       "passcode": "herring 4 two"
+         *     }
+         */
         SignIn: {
             /** @description What to call this device in the owner's list; up to 60 characters. */
             device?: string;
@@ -6518,6 +6527,11 @@ export interface components {
         WayOut: {
             /**
              * Format: double
+             * @description ... set aside so long after the sear, s ...
+             */
+            ahead_s?: number | null;
+            /**
+             * Format: double
              * @description ... then, s.
              */
             at_s?: number | null;
@@ -6570,7 +6584,7 @@ export interface components {
          * @description What is done.
          * @enum {string}
          */
-        What: "thaw" | "clean" | "dry" | "fill" | "marinate" | "temper" | "mix" | "salt" | "coat" | "cut" | "heat_up" | "boil" | "in" | "turn" | "halfway" | "into_oven" | "lid_on" | "lid_off" | "fire_low" | "adjust" | "look" | "probe" | "off" | "drain" | "rest" | "serve" | "back_on" | "chill" | "discard";
+        What: "thaw" | "clean" | "dry" | "fill" | "marinate" | "temper" | "mix" | "salt" | "coat" | "cut" | "heat_up" | "boil" | "in" | "turn" | "halfway" | "set_aside" | "into_oven" | "lid_on" | "lid_off" | "fire_low" | "adjust" | "look" | "probe" | "off" | "drain" | "rest" | "serve" | "back_on" | "chill" | "discard";
         /** @description When it is done, s after what is cooked meets the heat; before below 0. */
         When: {
             /**

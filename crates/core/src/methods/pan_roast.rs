@@ -98,7 +98,8 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         let aside = Stage::share(0.0, What::SetAside, low, high)
             .fixed(set.ahead_s)
             .same_side(Some(What::SetAside));
-        stages.push(aside.set(crate::heat::ROOM_C));
+        // The pan is kept hot for whoever cooks in it next: what it does by now is no drop of this piece.
+        stages.push(aside.set(SEAR_C));
     }
     // Nothing but the oven heats the pan from now on, and the fish hardly touches it any more.
     let pan_c = BOILS_C + 0.5 * (set.oven_c + set.oven_off_k - BOILS_C);

@@ -361,3 +361,56 @@ fn practice_schools_come_out_as_their_cooks_say() {
     assert!(never.turns_s.is_empty() && minutes(&never) > 1.2 * minutes(&grilled(&[])));
     assert!(never.steps.iter().all(|step| step.act.what != What::Turn));
 }
+
+/// Seared ahead: so long on the rack as was said, the hob and the pan free by then, the oven taken when it goes in, in its band
+/// all the same; the middle gains on the rack, the face cools toward the room, and less of the piece is overcooked.
+#[test]
+fn seared_ahead_it_waits_on_the_rack_and_ends_in_its_band() {
+    let roast = |ahead_s: f64| {
+        let piece = PieceAsked {
+            fish: Some("cod".into()),
+            thickness_mm: Some(32.0),
+            ..PieceAsked::default()
+        };
+        let method = MethodAsked {
+            kind: "pan_roast".into(),
+            settings: vec![("ahead_s".into(), Value::Number(ahead_s))],
+        };
+        let asked = PlanAsked {
+            piece,
+            method,
+            ..PlanAsked::default()
+        };
+        plan(&asked).unwrap()
+    };
+    let at_once = roast(0.0);
+    assert!(at_once.timeline.first(What::SetAside).is_none());
+    for ahead_s in [300.0, 600.0, 1200.0] {
+        let told = roast(ahead_s);
+        let at = |what: What| told.timeline.first(what).unwrap();
+        let (aside_s, oven_s) = (at(What::SetAside), at(What::IntoOven));
+        assert!(
+            (oven_s - aside_s - ahead_s).abs() < 1e-6,
+            "{aside_s} {oven_s}"
+        );
+        let (low_c, high_c) = (told.aim.band.low_c, told.aim.band.high_c);
+        let core_c = told.outcome.core_peak_c;
+        assert!(
+            (low_c - 0.5..=high_c + 0.5).contains(&core_c),
+            "{ahead_s}: {core_c}"
+        );
+        // Heat evens out on the rack: the oven has less to do than it has at once.
+        let in_oven = |plan: &Plan| plan.off_heat_s - plan.timeline.first(What::IntoOven).unwrap();
+        assert!(in_oven(&told) > 60.0, "{}", in_oven(&told));
+        assert!(told.outcome.overcooked_share < at_once.outcome.overcooked_share);
+        assert!(told.warnings.iter().all(|one| one.code != "pan_drops"));
+        let needs = |list: &str| {
+            let acts = told.steps.iter().flat_map(|step| &step.act.needs);
+            acts.filter(|need| need.like == list)
+                .map(|need| need.until_s)
+                .fold(0.0, f64::max)
+        };
+        assert!((needs("hobs") - aside_s).abs() < 1e-6 && (needs("pans") - aside_s).abs() < 1e-6);
+        assert!(needs("ovens") > oven_s);
+    }
+}

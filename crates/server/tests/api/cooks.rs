@@ -907,3 +907,44 @@ async fn one_that_was_forgotten_can_be_ended_days_later() {
     );
     assert!(said.json["standing"].is_object());
 }
+
+/// Set aside after the sear a piece waits for the oven; the off goes by when it goes in, and skipping the rack is no nonsense.
+#[actix_web::test]
+async fn a_piece_set_aside_is_timed_by_when_it_goes_into_the_oven() {
+    let kitchen = super::Kitchen::new();
+    let plan = json!({ "piece": { "fish": "cod", "thickness_mm": 32 },
+                       "method": { "kind": "pan_roast", "ahead_s": 600 } });
+    let event = |id: &str, at_s: f64, kind: &str| json!({ "id": id, "at_s": at_s, "kind": kind });
+    let ask = async |events: Vec<Value>, now_s: f64| {
+        let body = json!({ "plan": plan, "events": events, "now_s": now_s });
+        let told = kitchen.post("/api/cook", &body).await.json;
+        let off = told["happens"].as_array().unwrap().iter();
+        let off_s = off
+            .filter(|one| one["what"] == "off")
+            .map(|one| one["at_s"].as_f64().unwrap());
+        let next = told["next"]["kind"].as_str().unwrap().to_owned();
+        (next, off_s.last().unwrap())
+    };
+    let on = vec![event("a", 0.0, "in")];
+    let (next, planned_s) = ask(on.clone(), 10.0).await;
+    assert_eq!(next, "set_aside");
+    let aside = [on.clone(), vec![event("b", 245.0, "set_aside")]].concat();
+    assert_eq!(ask(aside.clone(), 300.0).await.0, "into_oven");
+    let into = |at_s: f64| [aside.clone(), vec![event("c", at_s, "into_oven")]].concat();
+    let (_, sooner_s) = ask(into(600.0), 605.0).await;
+    let (_, later_s) = ask(into(1300.0), 1305.0).await;
+    assert!(
+        (planned_s - sooner_s - 240.0).abs() < 60.0,
+        "{planned_s} {sooner_s}"
+    );
+    assert!(
+        (later_s - planned_s - 460.0).abs() < 90.0,
+        "{planned_s} {later_s}"
+    );
+    let straight = [on, vec![event("c", 250.0, "into_oven")]].concat();
+    let (next, straight_s) = ask(straight, 260.0).await;
+    assert!(
+        next == "look" && straight_s < sooner_s,
+        "{next} {straight_s}"
+    );
+}

@@ -341,9 +341,12 @@ impl Person {
         if self.js("return window.axe === undefined").await == json!(true) {
             self.js(&std::fs::read_to_string(axe).unwrap()).await;
         }
+        // What flashes for a moment is looked at when it has come to rest.
         let script = "const done = arguments[arguments.length - 1]; \
+             const ends = a => Number.isFinite(a.effect.getComputedTiming().endTime); \
+             Promise.allSettled(document.getAnimations().filter(ends).map(a => a.finished)).then(() => \
              axe.run({ resultTypes: ['violations'] }).then(r => done(r.violations.map(v => \
-             v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target.join(' ')).join(' | '))))";
+             v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target.join(' ')).join(' | ')))))";
         let found = self.client.execute_async(script, vec![]).await.unwrap();
         let lines = found.as_array().unwrap().iter();
         lines.map(|v| v.as_str().unwrap().to_owned()).collect()
