@@ -3,10 +3,10 @@
 
 use super::asked::Cooking;
 use super::room::{OIL_G_L, Room, batch_g};
-use crate::fish::{Guests, Heated, Notice, State};
+use crate::fish::{Guests, Heated, Notice, Severity, State};
 use crate::heat::{Body, Shape};
 use crate::kit::FatMargin;
-use crate::run::{Fire, Outcome};
+use crate::run::{Fire, Outcome, Stage, What};
 use crate::target::{Goal, Rules};
 use crate::{InputError, Within};
 
@@ -102,6 +102,15 @@ pub(super) fn warn(
         }
     }
     said.extend(too_full(cooking, rules));
+    let aside = |stage: &Stage| stage.what == Some(What::SetAside);
+    if programme.stages.iter().any(aside) {
+        let mut notice = Notice::by("in_two_goes", rules);
+        // Half done it stands in the warm: nothing for those whom few germs make ill.
+        if guests.eaters.at_risk() {
+            notice.severity = Severity::Refuse;
+        }
+        said.push(notice);
+    }
     if let Some(words) = cooking.room.as_ref().and_then(Room::too_small) {
         said.push(Notice::computed("does_not_fit", words, None));
     }

@@ -919,11 +919,11 @@ async fn a_piece_set_aside_is_timed_by_when_it_goes_into_the_oven() {
         let body = json!({ "plan": plan, "events": events, "now_s": now_s });
         let told = kitchen.post("/api/cook", &body).await.json;
         let off = told["happens"].as_array().unwrap().iter();
-        let off_s = off
+        let mut off_s = off
             .filter(|one| one["what"] == "off")
             .map(|one| one["at_s"].as_f64().unwrap());
         let next = told["next"]["kind"].as_str().unwrap().to_owned();
-        (next, off_s.last().unwrap())
+        (next, off_s.next_back().unwrap())
     };
     let on = vec![event("a", 0.0, "in")];
     let (next, planned_s) = ask(on.clone(), 10.0).await;
