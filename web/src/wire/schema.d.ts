@@ -2495,8 +2495,12 @@ export interface components {
         ExportRequest: {
             /** @description As what. */
             as: components["schemas"]["FileKind"];
+            /** @description Nothing is set to heat before this, by the same clock; alone it means as soon as all is hot. */
+            from?: string | null;
             /** @description When the fish meets the heat, by the kitchen's clock, as 2026-11-25T19:30; what a calendar needs. */
             in_at?: string | null;
+            /** @description Or when all of it is on the plate, by the same clock. */
+            ready_at?: string | null;
             /** @description What was asked. */
             request: components["schemas"]["PlanRequest"];
             /** @description What it is called, up to 120 characters. */

@@ -10,6 +10,7 @@ settings! {
     oven_c: f64 = media::oven_c((180.0, 300.0), 250.0),
     skin_up: bool = Spec::flag("skin_up", "Skin up", Purpose::Turn, false).finer(),
     broiler: Arc<Broiler> = media::BROILER,
+    brushed: bool = Spec::flag("brushed", "Brush it again half way", Purpose::Lid, false),
 }
 
 method! {
@@ -53,10 +54,19 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
             Stage::share(0.5, What::In, tray, element),
             Stage::share(0.5, What::Turn, element, tray),
         ]
-    } else if set.skin_up {
-        vec![Stage::share(1.0, What::In, element, tray)]
     } else {
-        vec![Stage::share(1.0, What::In, tray, element)]
+        let (low, high) = if set.skin_up {
+            (element, tray)
+        } else {
+            (tray, element)
+        };
+        let under = Stage::share(1.0, What::In, low, high);
+        // The film of fat that it was oiled with runs off: brushed again it is what is reckoned with.
+        if set.brushed {
+            under.halved().to_vec()
+        } else {
+            vec![under]
+        }
     };
     let rest = Stage::rest(
         media::rest_s(piece, media::REST_S),
@@ -84,8 +94,17 @@ fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
             "Stay by it: seconds lie between brown and burnt.",
         ),
     ];
+    steps.extend(story.at(
+        What::Halfway,
+        "Brush it with its oil or marinade again; what is left of a raw marinade is boiled first",
+    ));
+    let over = if set.brushed {
+        "Turn it over, brush it again"
+    } else {
+        "Turn it over"
+    };
     steps.extend(story.turns(
-        "Turn it over",
+        over,
         &[Cue::Said("The skin has blistered and browned in spots.")],
     ));
     let look = handling::cues(piece, &[Cue::Tester, Cue::Opaque]);

@@ -1,8 +1,10 @@
 //! Submerged poach.
 //!
-//! common practice, no source: 8 to 10 minutes an inch in barely moving water.
+//! common practice, no source: 8 to 10 minutes an inch in barely moving water; a whole salmon is set on in cold liquid, so that
+//! its outside is not done long before its middle.
 
 use super::way::*;
+use crate::heat::Reservoir;
 use media::Rests;
 
 settings! {
@@ -10,7 +12,11 @@ settings! {
     pot: Arc<Pot> = media::pot("deep"),
     hob: Arc<Hob> = media::POT_HOB,
     rests: Rests = media::rests("plate"),
+    cold_start: bool = Spec::flag("cold_start", "Set on in cold liquid", Purpose::Depth, false).finer(),
 }
+
+/// Out of the tap, C.
+const COLD_C: f64 = 15.0;
 
 method! {
     kind: "deep_poach",
@@ -45,7 +51,15 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
         media::rest_s(piece, media::REST_WET_S),
         media::at_rest(piece, false),
     );
-    let pot = media::pot_on(piece, &set.pot, &set.hob, liquid_c, 2.0, kitchen);
+    let hot = media::pot_on(piece, &set.pot, &set.hob, liquid_c, 2.0, kitchen);
+    let pot = if set.cold_start {
+        Reservoir {
+            start_c: COLD_C,
+            ..hot
+        }
+    } else {
+        hot
+    };
     let programme = Programme {
         reservoir: Some(pot),
         fill: Some(media::filled(
@@ -55,22 +69,35 @@ fn programme(piece: &Piece, set: &Settings, kitchen: &Kitchen) -> Result<Program
             0.0,
         )),
         ..Programme::new(piece, kitchen, Fire::Liquid, vec![stage], rest)
-    }
-    .heat(media::heat_pot(&set.pot, &set.hob, liquid_c));
+    };
+    let programme = if set.cold_start {
+        programme
+    } else {
+        programme.heat(media::heat_pot(&set.pot, &set.hob, liquid_c))
+    };
     Ok(set.rests.of(programme, (wet, wet)))
 }
 
 fn words(piece: &Piece, set: &Settings, story: &Story<'_>) -> Vec<Step> {
-    let mut steps = vec![
-        story
-            .heat_up(
-                Hot::Liquid,
-                "Simmer and strain the liquid; let it come to heat",
-            )
-            .at_c(set.liquid_c)
-            .cues(&["It steams and hardly moves."]),
-        Step::start("In, covered by the liquid. Bring it back to heat, no more"),
-    ];
+    let mut steps = if set.cold_start {
+        let into = "In, covered by the cold liquid, simmered and strained before. Heat it up, no further than this";
+        vec![
+            Step::start(into)
+                .at_c(set.liquid_c)
+                .cues(&["By then it steams and hardly moves."]),
+        ]
+    } else {
+        vec![
+            story
+                .heat_up(
+                    Hot::Liquid,
+                    "Simmer and strain the liquid; let it come to heat",
+                )
+                .at_c(set.liquid_c)
+                .cues(&["It steams and hardly moves."]),
+            Step::start("In, covered by the liquid. Bring it back to heat, no more"),
+        ]
+    };
     let look = handling::cues(piece, &[Cue::Tester, Cue::Opaque]);
     steps.extend(story.finish_with(&set.rests.off("Lift out, drain"), &look, "Serve"));
     steps

@@ -414,3 +414,74 @@ fn seared_ahead_it_waits_on_the_rack_and_ends_in_its_band() {
         assert!(needs("ovens") > oven_s);
     }
 }
+
+fn set(piece: PieceAsked, kind: &str, key: &str, on: bool) -> Plan {
+    let method = MethodAsked {
+        kind: kind.into(),
+        settings: vec![(key.into(), Value::Flag(on))],
+    };
+    let asked = PlanAsked {
+        piece,
+        method,
+        ..PlanAsked::default()
+    };
+    plan(&asked).unwrap()
+}
+
+/// common practice, no source: a whole salmon is set on in cold liquid. It takes longer in the pot, nothing is heated before,
+/// and less of it is overcooked when its middle is right.
+#[test]
+fn set_on_in_cold_liquid_a_whole_salmon_takes_longer_and_is_more_even() {
+    let salmon = || PieceAsked {
+        fish: Some("salmon".into()),
+        cut: Some("whole_round".into()),
+        thickness_mm: Some(80.0),
+        mass_g: Some(2000.0),
+        ..PieceAsked::default()
+    };
+    let [hot, cold] = [false, true].map(|on| set(salmon(), "deep_poach", "cold_start", on));
+    note(
+        "a salmon of 2 kg under liquid, hot and cold start",
+        format!(
+            "{:.0} and {:.0} min",
+            hot.off_heat_s / 60.0,
+            cold.off_heat_s / 60.0
+        ),
+        format!(
+            "{:.0} and {:.0} % overcooked",
+            100.0 * hot.outcome.overcooked_share,
+            100.0 * cold.outcome.overcooked_share
+        ),
+    );
+    assert!(cold.off_heat_s > hot.off_heat_s + 300.0);
+    assert!(cold.outcome.overcooked_share < hot.outcome.overcooked_share);
+    assert!(hot.heat_up_s() > 300.0 && cold.heat_up_s() == 0.0);
+    for told in [&hot, &cold] {
+        let (low_c, high_c) = (told.aim.band.low_c - 0.5, told.aim.band.high_c + 0.5);
+        assert!((low_c..=high_c).contains(&told.outcome.core_peak_c));
+    }
+    // From the tap to its heat the pot takes about as long as heating it before would have.
+    assert!(cold.off_heat_s - hot.off_heat_s < 1.3 * hot.heat_up_s());
+    assert!(cold.steps.iter().all(|step| step.act.what != What::HeatUp));
+}
+
+/// Brushed again it has an act of its own in the middle of the time, and the film that is reckoned with anyway: no time moves.
+#[test]
+fn brushed_again_half_way_moves_no_time() {
+    let piece = || PieceAsked {
+        fish: Some("mackerel".into()),
+        thickness_mm: Some(18.0),
+        ..PieceAsked::default()
+    };
+    let [plain, brushed] = [false, true].map(|on| set(piece(), "broil", "brushed", on));
+    assert!((plain.off_heat_s - brushed.off_heat_s).abs() < 0.5);
+    assert_eq!(plain.timeline.first(What::Halfway), None);
+    let half_s = brushed.timeline.first(What::Halfway).unwrap();
+    assert!((half_s - 0.5 * brushed.off_heat_s).abs() < 1.0);
+    let said = brushed
+        .steps
+        .iter()
+        .find(|step| step.act.what == What::Halfway)
+        .unwrap();
+    assert!(said.act.words.starts_with("Brush it"));
+}

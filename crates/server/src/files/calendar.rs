@@ -1,9 +1,9 @@
 //! The steps of a card as events of an iCalendar (RFC 5545), in floating time: by the kitchen's clock. What is to be minded
 //! goes along: cautions with their step, warnings and who eats with the first.
 
-use super::step_line;
+use super::{ExportRequest, step_line};
 use crate::error::RequestError;
-use crate::wire::{PlanAnswer, PlanRequest, PrepAnswer};
+use crate::wire::{PlanAnswer, PrepAnswer};
 use cindo_core::fish::Eaters;
 use icalendar::{Calendar, Component, Event, EventLike};
 use jiff::ToSpan;
@@ -22,6 +22,27 @@ fn after(in_at: DateTime, s: f64) -> Result<DateTime, RequestError> {
             field: "in_at",
             message: "no calendar reaches that far".into(),
         })
+}
+
+/// When the fish meets the heat: as it is said, or so that all is on the plate in time, and no sooner than all is hot.
+fn goes_in(
+    asked: &ExportRequest,
+    to_plate_s: f64,
+    heat_up_s: f64,
+) -> Result<DateTime, RequestError> {
+    if let Some(in_at) = asked.in_at {
+        return Ok(in_at);
+    }
+    let wanted = asked
+        .ready_at
+        .map(|at| after(at, -to_plate_s))
+        .transpose()?;
+    let soonest = asked.from.map(|at| after(at, heat_up_s)).transpose()?;
+    wanted.max(soonest).ok_or_else(|| RequestError::Field {
+        code: "missing",
+        field: "in_at",
+        message: "a calendar needs the time at which the fish goes in, or is on the plate".into(),
+    })
 }
 
 fn for_whom(eaters: Eaters) -> Option<&'static str> {
@@ -47,18 +68,19 @@ fn batches(title: &str, plan: &PlanAnswer) -> Vec<(f64, String)> {
 /// Writes it: an event a step, an alarm at each; of every batch what is done from when it goes in.
 pub(super) fn write(
     title: &str,
-    request: &PlanRequest,
+    asked: &ExportRequest,
     plan: &PlanAnswer,
-    in_at: DateTime,
 ) -> Result<String, RequestError> {
+    let request = &asked.request;
     let mut calendar = Calendar::new();
     calendar.name(title);
     let made = jiff::Timestamp::now()
         .strftime("%Y%m%dT%H%M%SZ")
         .to_string();
     if request.prep.is_some() {
-        return write_prepared(calendar, title, request, in_at, &made);
+        return write_prepared(calendar, title, asked, plan, &made);
     }
+    let in_at = goes_in(asked, plan.party_s, plan.heat_up_s)?;
     let batches = batches(title, plan);
     let every = batches.iter().enumerate().flat_map(|(batch, of)| {
         let steps = plan.steps.iter().enumerate();
@@ -93,12 +115,15 @@ pub(super) fn write(
 fn write_prepared(
     mut calendar: Calendar,
     title: &str,
-    request: &PlanRequest,
-    in_at: DateTime,
+    asked: &ExportRequest,
+    plan: &PlanAnswer,
     made: &str,
 ) -> Result<String, RequestError> {
+    let request = &asked.request;
     let prepared = PrepAnswer::of_plan(request)?;
     let in_s = prepared.in_s();
+    // What comes after the fish, chips fried in its oil, counts to the plate.
+    let in_at = goes_in(asked, -in_s, plan.heat_up_s)?;
     for (i, doing) in prepared.acts.iter().enumerate() {
         let at = stamp(after(in_at, doing.act.at_s() - in_s)?);
         let act = match doing.at_c {

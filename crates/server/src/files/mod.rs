@@ -56,6 +56,22 @@ pub struct ExportRequest {
     )]
     #[schema(value_type = Option<String>)]
     pub in_at: Option<jiff::civil::DateTime>,
+    /// Or when all of it is on the plate, by the same clock.
+    #[serde(
+        default,
+        deserialize_with = "by_the_clock",
+        skip_serializing_if = "Option::is_none"
+    )]
+    #[schema(value_type = Option<String>)]
+    pub ready_at: Option<jiff::civil::DateTime>,
+    /// Nothing is set to heat before this, by the same clock; alone it means as soon as all is hot.
+    #[serde(
+        default,
+        deserialize_with = "by_the_clock",
+        skip_serializing_if = "Option::is_none"
+    )]
+    #[schema(value_type = Option<String>)]
+    pub from: Option<jiff::civil::DateTime>,
 }
 
 /// A time as the clock of the kitchen shows it; where it is in the world is read over.
@@ -108,14 +124,7 @@ impl ExportRequest {
             FileKind::Recipe => recipe::write(title, &self.request, &plan)?,
             FileKind::Csv => table::write(&self.request, &plan)?,
             FileKind::Amounts => table::write_amounts(&self.request)?,
-            FileKind::Calendar => {
-                let in_at = self.in_at.ok_or_else(|| RequestError::Field {
-                    code: "missing",
-                    field: "in_at",
-                    message: "a calendar needs the time at which the fish goes in".into(),
-                })?;
-                calendar::write(title, &self.request, &plan, in_at)?
-            }
+            FileKind::Calendar => calendar::write(title, self, &plan)?,
         };
         let (mime, ending) = self.kind.of();
         Ok(File { mime, ending, text })

@@ -177,6 +177,49 @@ async fn nobody_is_answered_without_a_session_whatever_is_asked() {
     assert_eq!(page.status, 200);
 }
 
+/// What a stranger tries who writes requests by hand: two lengths, a request within another, a whole address, an upgrade, other
+/// methods in a header, cookies without end.
+#[test]
+fn requests_written_by_hand_find_no_way_in() {
+    let (_folder, server) = shut();
+    let raw = |text: &str| {
+        let mut stream = TcpStream::connect(server.address()).unwrap();
+        stream
+            .set_read_timeout(Some(Duration::from_secs(20)))
+            .unwrap();
+        stream.write_all(text.as_bytes()).unwrap();
+        let mut heard = vec![];
+        let _ = stream.read_to_end(&mut heard);
+        String::from_utf8_lossy(&heard).into_owned()
+    };
+    let head = "Host: localhost\r\nConnection: close\r\n";
+    let cookies = vec!["cindo=1"; 5000].join("; ");
+    let within = format!("0\r\n\r\nGET /api/cards HTTP/1.1\r\n{head}\r\n");
+    for text in [
+        format!(
+            "POST /api/session HTTP/1.1\r\n{head}Content-Type: application/json\r\nContent-Length: 4\r\nTransfer-Encoding: chunked\r\n\r\n{within}"
+        ),
+        format!(
+            "POST /api/session HTTP/1.1\r\n{head}Content-Length: 4\r\nContent-Length: 5\r\n\r\nabcd"
+        ),
+        format!("GET http://localhost/api/cards HTTP/1.1\r\n{head}\r\n"),
+        format!("GET http://evil.example/api/cards HTTP/1.1\r\n{head}\r\n"),
+        format!("GET /api/cards HTTP/1.1\r\n{head}Upgrade: h2c\r\n\r\n"),
+        format!(
+            "GET /api/cards HTTP/1.1\r\n{head}X-HTTP-Method-Override: POST\r\nX-Original-URL: /api/health\r\nX-Forwarded-For: 127.0.0.1\r\n\r\n"
+        ),
+        format!("GET /api/cards HTTP/1.1\r\n{head}Cookie: {cookies}\r\n\r\n"),
+        format!("GET /api/cards HTTP/1.1\r\n{head}Authorization: Basic Y2luZG86Y2luZG8=\r\n\r\n"),
+        "PRI * HTTP/2.0\r\n\r\nSM\r\n\r\n".to_owned(),
+        "GET /api/cards\r\n\r\n".to_owned(),
+    ] {
+        let heard = raw(&text);
+        let status = heard.split(' ').nth(1).unwrap_or_default();
+        assert!(["400", "401", "431"].contains(&status), "{text}: {heard}");
+        assert!(!heard.contains("\"cards\""), "{text}: {heard}");
+    }
+}
+
 #[actix_web::test]
 async fn a_cook_does_everything_but_what_is_the_owners() {
     let (_folder, server) = shut();

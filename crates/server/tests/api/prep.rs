@@ -343,3 +343,52 @@ async fn a_scale_is_read_and_set_to_zero() {
     let gone = kitchen.post("/api/scales/read", &read(false)).await;
     assert_eq!(gone.json["error"]["code"], "silent", "{}", gone.text);
 }
+
+/// On the plate when it is wanted, chips fried after the fish and all; no sooner than the oil is hot.
+#[actix_web::test]
+async fn a_calendar_ends_when_it_is_wanted_on_the_plate() {
+    let kitchen = Kitchen::new();
+    let last = async |times: Value| {
+        let mut asked =
+            json!({ "title": "Fish and chips", "request": as_plan(), "as": "calendar" });
+        let all = asked.as_object_mut().unwrap();
+        all.extend(times.as_object().unwrap().clone());
+        let told = kitchen.post("/api/export", &asked).await;
+        assert_eq!(told.status, StatusCode::OK, "{}", told.text);
+        let starts = told
+            .text
+            .lines()
+            .filter_map(|line| line.strip_prefix("DTSTART:"));
+        let read =
+            |text: &str| jiff::civil::DateTime::strptime("%Y%m%dT%H%M%S", text.trim()).unwrap();
+        starts.map(read).max().unwrap().to_string()
+    };
+    let wanted = "2026-12-31T19:30:00";
+    let in_time = json!({ "ready_at": wanted, "from": "2026-12-31T12:00:00" });
+    assert_eq!(last(in_time).await, wanted);
+    assert_eq!(last(json!({ "ready_at": wanted })).await, wanted);
+    let late = json!({ "ready_at": wanted, "from": "2026-12-31T19:29:00" });
+    let soonest = last(json!({ "from": "2026-12-31T19:29:00" })).await;
+    assert_eq!(last(late).await, soonest);
+    assert!(soonest.as_str() > wanted, "{soonest}");
+    // Chips count: without them it goes in later for the same plate.
+    let mut plain =
+        json!({ "title": "Fish", "request": as_plan(), "as": "calendar", "ready_at": wanted });
+    plain["request"]["prep"]["sides"] = json!([]);
+    let first_in = |text: &str| {
+        let events = text.split("BEGIN:VEVENT");
+        let fish = events
+            .filter(|event| event.contains("-in@cindo"))
+            .next_back()
+            .unwrap();
+        fish.lines()
+            .find_map(|line| line.strip_prefix("DTSTART:"))
+            .unwrap()
+            .trim()
+            .to_owned()
+    };
+    let alone = first_in(&kitchen.post("/api/export", &plain).await.text);
+    plain["request"] = as_plan();
+    let with_chips = first_in(&kitchen.post("/api/export", &plain).await.text);
+    assert!(with_chips < alone, "{with_chips} {alone}");
+}

@@ -233,6 +233,7 @@ const OFFICE: &[Row] = &[
     ("#set-passcode|button|*", Asks("/api/owner/passcode")),
     ("#keep-copy|button|*", Keeps),
     ("#pick-copy|button|*", Browser),
+    ("#wipe|button|*", Shows("sure")),
     ("#copy-file|*", Browser),
 ];
 const KIT: &[Row] = &[

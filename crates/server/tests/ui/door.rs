@@ -212,6 +212,20 @@ async fn a_copy_is_kept_and_gone_back_to() {
         .until("back", &says("restored", "copies/replaced-"))
         .await;
     assert_eq!(total(person.ask("/api/cards").await), cards);
+    // Emptied only when that is said twice.
+    person.click("wipe").await;
+    person
+        .until(
+            "asked first",
+            &says("sure", "Everything that is kept now goes"),
+        )
+        .await;
+    assert_eq!(total(person.ask("/api/cards").await), cards);
+    person.click("restore").await;
+    person
+        .until("empty", &says("restored", "It is empty"))
+        .await;
+    assert_eq!(total(person.ask("/api/cards").await), 0);
     person.leave().await;
 }
 

@@ -4,10 +4,14 @@ import { useRef, useState } from "react";
 import { keepCopy, restoreCopy } from "../../api";
 import { Failure } from "../../ui";
 
+/** A file with nothing in it. */
+const EMPTY = new Blob(['{ "cindo_cards": 1, "cards": [] }'], { type: "application/json" });
+
 export function Copies() {
   const queries = useQueryClient();
   const picked = useRef<HTMLInputElement>(null);
-  const [file, setFile] = useState<File | null>(null);
+  const [file, setFile] = useState<Blob | null>(null);
+  const named = file instanceof File ? file.name : null;
   const out = useMutation({ mutationFn: keepCopy });
   const back = useMutation({
     mutationFn: restoreCopy,
@@ -42,6 +46,17 @@ export function Copies() {
         >
           Go back to a copy
         </button>
+        <button
+          type="button"
+          className="pick"
+          data-testid="wipe"
+          onClick={() => {
+            setFile(EMPTY);
+            back.reset();
+          }}
+        >
+          Start empty
+        </button>
         <input
           ref={picked}
           type="file"
@@ -60,7 +75,9 @@ export function Copies() {
       {file && (
         <div className="office-sure" data-testid="sure">
           <p className="font-semibold">
-            Everything that is kept now makes room for what is in {file.name}.
+            {named === null
+              ? "Everything that is kept now goes: cards, cooks, services, the kitchen, the shelf."
+              : `Everything that is kept now makes room for what is in ${named}.`}
           </p>
           <p className="quiet">What is there now goes into a copy first, on Cindo's machine.</p>
           <p className="flex flex-wrap gap-x-5">
@@ -71,7 +88,7 @@ export function Copies() {
               disabled={back.isPending}
               onClick={() => back.mutate(file)}
             >
-              {back.isPending ? "Reading" : "Go back to it"}
+              {back.isPending ? "One moment" : named === null ? "Start empty" : "Go back to it"}
             </button>
             <button
               type="button"
@@ -86,7 +103,7 @@ export function Copies() {
       )}
       <p role="status" data-testid="restored">
         {back.data &&
-          `Back: ${back.data.all} things. What was there before is in ${back.data.aside}.`}
+          `${back.data.all === 0 ? "It is empty." : `Back: ${back.data.all} things.`} What was there before is in ${back.data.aside}.`}
       </p>
       {problem && <Failure message={problem.message} />}
     </section>

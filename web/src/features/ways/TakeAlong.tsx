@@ -1,9 +1,9 @@
 // The card as something to take along: on paper, as a picture, as a file of an open format.
 import { useMutation } from "@tanstack/react-query";
 import { exportCard, type FileKind, keepFile, type Plan, type PlanRequest } from "../../api";
+import { untilS } from "../../card";
 import { Failure } from "../../ui";
-import { byHand } from "../../units";
-import { inAt } from "./inAt";
+import { byHand, localTime } from "../../units";
 import { pngOf } from "./picture";
 
 type Props = { title: string; plan: Plan; request: PlanRequest; readyBy: string | null };
@@ -15,11 +15,18 @@ const FILES: { kind: FileKind; name: string }[] = [
   { kind: "json", name: "whole card, to load again" },
 ];
 
+/** By the kitchen's clock: not before now, and on the plate when it is wanted. */
+function clockOf(readyBy: string | null, now: Date): { from: string; ready_at?: string } {
+  const from = localTime(now.getTime());
+  if (readyBy === null) return { from };
+  return { from, ready_at: localTime(now.getTime() + 1000 * untilS(readyBy, now)) };
+}
+
 export function TakeAlong({ title, plan, request, readyBy }: Props) {
   const { field: _, ...asked } = request;
   const keep = useMutation({
     mutationFn: (kind: FileKind) =>
-      exportCard({ title, request: asked, as: kind, in_at: inAt(plan, readyBy, new Date()) }),
+      exportCard({ title, request: asked, as: kind, ...clockOf(readyBy, new Date()) }),
   });
   const draw = useMutation({
     mutationFn: async () => {
