@@ -376,11 +376,8 @@ async fn a_calendar_ends_when_it_is_wanted_on_the_plate() {
         json!({ "title": "Fish", "request": as_plan(), "as": "calendar", "ready_at": wanted });
     plain["request"]["prep"]["sides"] = json!([]);
     let first_in = |text: &str| {
-        let events = text.split("BEGIN:VEVENT");
-        let fish = events
-            .filter(|event| event.contains("-in@cindo"))
-            .next_back()
-            .unwrap();
+        let mut events = text.split("BEGIN:VEVENT");
+        let fish = events.find(|event| event.contains("Lower it in")).unwrap();
         fish.lines()
             .find_map(|line| line.strip_prefix("DTSTART:"))
             .unwrap()
