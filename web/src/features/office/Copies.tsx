@@ -80,7 +80,7 @@ export function Copies() {
               : `Everything that is kept now makes room for what is in ${named}.`}
           </p>
           <p className="quiet">What is there now goes into a copy first, on Cindo's machine.</p>
-          <p className="flex flex-wrap gap-x-5">
+          <p className="flex flex-wrap gap-x-5 pt-3">
             <button
               type="button"
               className="office-do"

@@ -68,12 +68,10 @@ function DeviceLine({ one, out }: { one: Device; out: () => void }) {
           {one.role === "owner" ? "owner" : "cook"}, signed in {when(one.begun_at)}
         </span>
       </span>
-      <span className="quiet text-small text-right figures">
+      <span className={`quiet text-small text-right figures ${one.own ? "col-span-2" : ""}`}>
         {one.own ? "this one" : `last here ${when(one.seen_at)}`}
       </span>
-      {one.own ? (
-        <span />
-      ) : (
+      {!one.own && (
         <button
           type="button"
           className="pick"
