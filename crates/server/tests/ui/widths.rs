@@ -9,7 +9,8 @@ use serde_json::json;
 const HAKE: &str = "fish=hake&cut=fillet&mm=25&thin=14&g=170&n=2&skin=on&at=8";
 
 /// How far the page runs over its width, and what does, where nothing around it can be scrolled.
-const OVER: &str = "const w = innerWidth; const out = []; \
+/// On a phone the page is drawn as wide as its widest part, and measured so: narrower than that it is not looked at yet.
+const OVER: &str = "const w = screen.width < 600 ? innerWidth : document.documentElement.clientWidth; const out = []; \
     for (const e of document.querySelectorAll('main *, nav *, [role=dialog] *')) { \
       if (!e.checkVisibility() || e.closest('.sr-only, svg, canvas, [aria-hidden=true]')) continue; \
       const r = e.getBoundingClientRect(); if (r.width === 0 || r.right <= w + 1) continue; \
@@ -46,6 +47,12 @@ fn views() -> Vec<(String, Option<&'static str>)> {
         ("/fire".into(), None),
         ("/fire".into(), Some("see")),
         ("/service".into(), None),
+        // The piece in hand with all that was prepared for it, as a dish of a new ticket.
+        (
+            "/service?fish=haddock&cut=fillet&mm=25&g=170&n=4&skin=off&at=-18&state=frozen&v.for=deep_fry_batter&prep=%7B%22salt%22%3A%7B%22school%22%3A%22while_prep%22%7D%2C%22coat%22%3A%7B%22kind%22%3A%22cold_leavened%22%7D%2C%22sides%22%3A%5B%7B%22kind%22%3A%22chips%22%7D%5D%7D"
+                .into(),
+            None,
+        ),
         ("/book".into(), None),
         ("/book/nothing-there".into(), None),
         ("/kit".into(), None),

@@ -261,7 +261,8 @@ function NewTicket({
           <span key={dish.key} className="inline-flex items-baseline gap-x-1">
             <button
               type="button"
-              className="pick"
+              // A dish with all that was prepared for it has a long name.
+              className="pick text-left whitespace-normal!"
               aria-pressed={(counts[dish.key] ?? 0) > 0}
               data-testid={`dish-${dish.key}`}
               onClick={() =>
