@@ -1,7 +1,9 @@
 //! Cards out to files, and in from them.
 
 use super::lists::{self, Queried};
+use super::session::who;
 use super::{Body, gated, read};
+use crate::door::Role;
 use crate::error::{ErrorBody, RequestError};
 use crate::files::{BookFile, ExportRequest, read_book, write_sheet};
 use crate::kept::cards::line;
@@ -12,7 +14,7 @@ use crate::wire::{CardSummary, Sheet};
 use actix_web::http::header::{
     CONTENT_TYPE, ContentDisposition, DispositionParam, DispositionType,
 };
-use actix_web::{HttpResponse, get, post, web};
+use actix_web::{HttpRequest, HttpResponse, get, post, web};
 use serde::Serialize;
 use utoipa::{IntoParams, ToSchema};
 
@@ -148,6 +150,7 @@ pub struct ImportAnswer {
     responses(
         (status = 200, description = "What came of it", body = ImportAnswer),
         (status = 400, description = "Broken, or not of the described shape", body = ErrorBody),
+        (status = 403, description = "A kitchen in it, and not the owner", body = ErrorBody),
         (status = 413, description = "Too large", body = ErrorBody),
         (status = 422, description = "No cards of ours, or one that does not do", body = ErrorBody)
     )
@@ -156,13 +159,16 @@ pub struct ImportAnswer {
 pub async fn import(
     store: web::Data<Store>,
     live: web::Data<Live>,
+    request: HttpRequest,
     body: Body,
 ) -> Result<web::Json<ImportAnswer>, Refusal> {
-    let bytes = super::bytes(body)?;
-    let rows = gated(&live, "/api/import", move || {
-        crate::kept::whole::read(read_book(&bytes)?)
-    })
-    .await?;
+    let book = read_book(&super::bytes(body)?)?;
+    // What the kitchen has is the owner's to say, whichever way it comes.
+    let cook = who(&request).is_some_and(|who| who.role == Role::Cook);
+    if cook && book.kitchen.is_some() {
+        return Err(Refusal::OwnerOnly);
+    }
+    let rows = gated(&live, "/api/import", move || crate::kept::whole::read(book)).await?;
     let came = with(&store, move |c| rows.put(c)).await?;
     Ok(web::Json(ImportAnswer {
         made: came.cards.into_iter().map(line).collect(),

@@ -254,6 +254,20 @@ async fn a_cook_does_everything_but_what_is_the_owners() {
             "PUT /api/owner/passcode"
         ]
     );
+    // Nor does a cook say what the kitchen has by a file.
+    let file = json!({ "cindo_cards": 3, "cards": [], "kitchen": { "altitude_m": 900 } });
+    let brought = |cookie: &str| ask(server.address(), "POST", "/api/import", cookie, &file);
+    let refused = brought(&cook.cookie());
+    assert_eq!((refused.status, refused.code()), (403, "owner_only"));
+    let card = json!({ "cindo_cards": 3, "cards": [{ "title": "Cod", "request": request() }] });
+    let card = ask(
+        server.address(),
+        "POST",
+        "/api/import",
+        &cook.cookie(),
+        &card,
+    );
+    assert_eq!(card.status, 200, "{}", card.json);
     let owner = sign_in(server.address(), OWNER, "").cookie();
     let kit = ask(
         server.address(),

@@ -220,6 +220,13 @@ impl Person {
             .await;
     }
 
+    /// The network of this device is there, or not.
+    pub async fn online(&self, online: bool) {
+        self.devtools("Network.enable", json!({})).await;
+        let how = json!({ "offline": !online, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1 });
+        self.devtools("Network.emulateNetworkConditions", how).await;
+    }
+
     async fn devtools(&self, cmd: &str, params: Value) {
         let command = Devtools(json!({ "cmd": cmd, "params": params }));
         self.client.issue_cmd(command).await.unwrap();
